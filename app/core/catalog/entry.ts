@@ -1,0 +1,68 @@
+/** What an object is. The order is the packed code: append only. */
+export const KINDS = [
+  "galaxy", "galaxyGroup", "galaxyCluster", "openCluster", "globularCluster", "emissionNebula", "reflectionNebula", "darkNebula",
+  "planetaryNebula", "supernovaRemnant", "wolfRayetNebula", "starCloud", "doubleStar",
+] as const; // prettier-ignore
+
+export type Kind = (typeof KINDS)[number];
+
+/** Kinds in plain words. */
+export const KIND_WORDS: Readonly<Record<Kind, string>> = {
+  galaxy: "galaxy",
+  galaxyGroup: "galaxy group",
+  galaxyCluster: "galaxy cluster",
+  openCluster: "open cluster",
+  globularCluster: "globular cluster",
+  emissionNebula: "emission nebula",
+  reflectionNebula: "reflection nebula",
+  darkNebula: "dark nebula",
+  planetaryNebula: "planetary nebula",
+  supernovaRemnant: "supernova remnant",
+  wolfRayetNebula: "Wolf–Rayet nebula",
+  starCloud: "star cloud",
+  doubleStar: "double star",
+};
+
+/** Whether an object shines in emission lines, so that narrow filters help it. */
+export const isNebula = (kind: Kind): boolean =>
+  kind === "emissionNebula" || kind === "planetaryNebula" || kind === "supernovaRemnant" || kind === "wolfRayetNebula";
+
+/** What is known only of the hand-picked targets; a rule of thumb, not measured. */
+export interface CuratedFacts {
+  /** A composed picture of several objects, not one object. */
+  readonly isField: boolean;
+  readonly tier: 1 | 2;
+  /** Mean surface brightness class, 1 bright (< 20.5 mag/arcsec²) to 6 faint (> 25.5). */
+  readonly sbClass: number;
+  readonly light: "continuum" | "Ha" | "OIII" | "mixed";
+  /** Strength 0 none to 3 strong; null for continuum objects. */
+  readonly lines: { readonly ha: number; readonly oiii: number; readonly sii: number } | null;
+  readonly hasBrightCore: boolean;
+  /** Least total hours at f/5 under 20 mag/arcsec². */
+  readonly hoursMin: number;
+  readonly framing: string;
+  readonly members: readonly string[];
+  readonly confidence: "high" | "medium" | "low";
+}
+
+/** One object of the catalogue; direction ICRS, epoch J2000. */
+export interface CatalogEntry {
+  /** Lead designation; stable, used as the key in saved projects. */
+  readonly id: string;
+  /** English name, or "" when it has none. */
+  readonly name: string;
+  readonly aliases: readonly string[];
+  readonly kind: Kind;
+  readonly raDeg: number;
+  readonly decDeg: number;
+  readonly majorArcmin: number | null;
+  readonly minorArcmin: number | null;
+  /** Of the major axis, [0, 180); null = round or unknown. */
+  readonly positionAngleDeg: number | null;
+  readonly magnitude: number | null;
+  /** IAU three-letter code. */
+  readonly constellation: string;
+  /** 0–100, how much the object deserves a label when nothing else is known. */
+  readonly rank: number;
+  readonly curated: CuratedFacts | null;
+}

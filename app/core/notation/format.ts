@@ -1,0 +1,37 @@
+/** Splits |value| into whole units, minutes and seconds after rounding the seconds, so that 59.99″ carries over. */
+function sexagesimal(value: number, secondDigits: number): [string, string, string] {
+  const scale = 10 ** secondDigits;
+  const total = Math.round(Math.abs(value) * 3600 * scale);
+  const seconds = (total % (60 * scale)) / scale;
+  const minutes = Math.floor(total / (60 * scale)) % 60;
+  const width = secondDigits === 0 ? 2 : 3 + secondDigits;
+  return [
+    String(Math.floor(total / (3600 * scale))).padStart(2, "0"),
+    String(minutes).padStart(2, "0"),
+    seconds.toFixed(secondDigits).padStart(width, "0"),
+  ];
+}
+
+/** "20h 50m 33.4s", one tenth of a second being 1.5″ on the equator. */
+export function formatRightAscension(raDeg: number, secondDigits = 1): string {
+  const [h, m, s] = sexagesimal(raDeg / 15, secondDigits);
+  return `${h === "24" ? "00" : h}h ${m}m ${s}s`;
+}
+
+/** "+31° 10′ 03″". */
+export function formatDeclination(decDeg: number, secondDigits = 0): string {
+  const [d, m, s] = sexagesimal(decDeg, secondDigits);
+  return `${decDeg < 0 ? "−" : "+"}${d}° ${m}′ ${s}″`;
+}
+
+/** "12.3°" with a true minus sign. */
+export const formatDegrees = (deg: number, digits = 1): string => `${deg.toFixed(digits).replace("-", "−")}°`;
+
+/** Minutes as "2 h 05". */
+export function formatMinutes(minutes: number): string {
+  const whole = Math.round(minutes);
+  return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
+}
+
+/** Hours as "2 h 05", rounded to the minute. */
+export const formatHoursMinutes = (hours: number): string => formatMinutes(hours * 60);

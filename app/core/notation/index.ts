@@ -1,0 +1,2 @@
+export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber, type AngleFault } from "./parse";
+export { formatRightAscension, formatDeclination, formatDegrees, formatHoursMinutes, formatMinutes } from "./format";

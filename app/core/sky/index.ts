@@ -1,0 +1,16 @@
+export type { Equatorial, EquatorialFrame, Horizontal, Observer, Vec3 } from "./frames";
+export { directionOf, unitVector } from "./frames";
+export { separationDeg, positionAngleDeg, offsetBy } from "./separation";
+export { nightSky, sunAltitudeDeg, moonAt, moonUpperLimbDeg, type MoonState, type NightSky } from "./night-sky";
+export { apparentVector, horizontalAt, sinAltitudeAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";
+export { nightEvents, type NightEvents, type SunLine } from "./events";
+export { altitudeCrossings, transits, type Transit } from "./passages";
+export { airmassKastenYoung, airmassPickering } from "./airmass";
+export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction";
+export { extinctionMagPerAirmass } from "./extinction";
+export { moonlightNanolambert, moonIlluminance, scatteringTerms, thinAirmass } from "./moonlight";
+export { moonColourFactor } from "./moon-colour";
+export { darkSkyNanolambert, NATURAL_ZENITH_NL } from "./darkness";
+export { moonAvoidanceDeg, type MoonRule } from "./moon-rule";
+export { skylineAltitudeDeg, skylineTable, FLAT_SKYLINE, type Skyline, type SkylinePoint } from "./skyline";
+export { galacticToIcrs, icrsToGalactic } from "./galactic";

@@ -1,0 +1,48 @@
+import { TZDate } from "@date-fns/tz";
+import { DAY_MS, utcMs, type UtcInterval, type UtcMs } from "./instant";
+import { utcOffsetMinutes } from "./zone";
+
+declare const night: unique symbol;
+
+/** A night, named by the civil date of its evening: "2026-12-05". */
+export type NightDate = string & { readonly [night]: "evening" };
+
+const midday = (date: string): number => Date.parse(`${date}T12:00:00Z`);
+
+/** Whether a text is a real date as YYYY-MM-DD. */
+export function isNightDate(text: string): text is NightDate {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+  const ms = midday(text);
+  return Number.isFinite(ms) && new Date(ms).toISOString().startsWith(text);
+}
+
+/** Marks a text as a night, or throws. */
+export function nightDate(text: string): NightDate {
+  if (!isNightDate(text)) throw new RangeError(`not a date as YYYY-MM-DD: ${text}`);
+  return text;
+}
+
+/** The night `count` evenings later. */
+export const addNights = (date: NightDate, count: number): NightDate =>
+  new Date(midday(date) + count * DAY_MS).toISOString().slice(0, 10) as NightDate;
+
+/** Evenings from `from` to `to`; negative when `to` is earlier. */
+export const nightsBetween = (from: NightDate, to: NightDate): number => Math.round((midday(to) - midday(from)) / DAY_MS);
+
+/** Month of the evening, 1–12. */
+export const monthOf = (date: NightDate): number => Number(date.slice(5, 7));
+
+/** The night an instant belongs to at a place in `zone`: it changes at local noon. */
+export function nightOf(ms: UtcMs, zone: string): NightDate {
+  const local = ms + utcOffsetMinutes(zone, ms) * 60_000;
+  return new Date(local - DAY_MS / 2).toISOString().slice(0, 10) as NightDate;
+}
+
+/** Local civil noon of the evening to noon of the next day: 24 h, or 23 or 25 h where the clocks change. */
+export function nightWindow(date: NightDate, zone: string): UtcInterval {
+  const noon = (text: string): UtcMs => {
+    const [year, month, day] = text.split("-").map(Number) as [number, number, number];
+    return utcMs(new TZDate(year, month - 1, day, 12, 0, 0, zone).getTime());
+  };
+  return { startMs: noon(date), endMs: noon(addNights(date, 1)) };
+}

@@ -1,0 +1,43 @@
+import fc from "fast-check";
+import { expect, it } from "vitest";
+import night from "../../../reference/tables/night.json";
+import { addNights, deltaTSeconds, isNightDate, isTimeZone, jdUtcOf, nightDate, nightOf, nightWindow, utcMs, utcOffsetMinutes } from ".";
+
+it("gives the Julian date of 1957 Oct 4.81 as 2436116.31 (Meeus, Astronomical Algorithms, 2nd ed., ex. 7.a)", () => {
+  expect(jdUtcOf(utcMs(Date.UTC(1957, 9, 4, 0, 0, 0) + 0.81 * 86_400_000))).toBeCloseTo(2436116.31, 6);
+});
+
+it("runs from local noon to local noon, over clock changes too (reference/tables/night.json)", () => {
+  for (const n of night.nights) {
+    const site = night.sites.find((s) => s.name === n.site)!;
+    const window = nightWindow(nightDate(n.date), site.tz);
+    expect(window.startMs).toBe(Date.parse(n.window_utc[0]!));
+    expect(window.endMs).toBe(Date.parse(n.window_utc[1]!));
+    expect(utcOffsetMinutes(site.tz, window.startMs)).toBe(n.utc_offset_min[0]);
+  }
+});
+
+it("names every instant of a window after its evening", () => {
+  const zones = ["Europe/Rome", "America/Los_Angeles", "Pacific/Auckland", "Asia/Kathmandu", "Pacific/Kiritimati", "UTC"];
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 1000 }), fc.constantFrom(...zones), fc.double({ min: 0, max: 0.999, noNaN: true }), (days, zone, share) => {
+      const date = addNights(nightDate("2026-01-01"), days);
+      const w = nightWindow(date, zone);
+      expect(nightOf(utcMs(w.startMs + share * (w.endMs - w.startMs)), zone)).toBe(date);
+    }),
+  );
+});
+
+it("refuses dates that do not exist", () => {
+  expect(["2026-02-29", "2026-13-01", "26-1-1", ""].map(isNightDate)).toEqual([false, false, false, false]);
+  expect(isNightDate("2028-02-29")).toBe(true);
+});
+
+it("knows zones by their IANA name only", () => {
+  expect(["Europe/Rome", "Mars/Olympus", ""].map(isTimeZone)).toEqual([true, false, false]);
+});
+
+it("holds TT − UT near its published values: 55.8 s in 1988 and 69.2 s today (Astronomical Almanac, from memory; ± 0.4 s)", () => {
+  expect(Math.abs(deltaTSeconds(utcMs(Date.UTC(1988, 0, 1))) - 55.8)).toBeLessThan(0.4);
+  expect(deltaTSeconds(utcMs(Date.UTC(2026, 11, 5)))).toBe(69.2);
+});

@@ -1,0 +1,164 @@
+import { Constellation } from "astronomy-engine";
+import { searchKey, type CatalogEntry, type Kind } from "~/core/catalog";
+import { separationDeg } from "~/core/sky";
+import { fixes, readBase, readCurated, readNames, type BaseRecord, type CuratedRecord } from "./base";
+import { CALDWELL } from "./caldwell";
+
+const LEAD = ["M", "NGC", "IC", "C", "Sh2", "RCW", "VdB", "VdBH", "B", "LDN", "LBN", "Ced", "Cr", "SNR G", "PN G", "PK", "UGC", "VV", "ESO", "PGC", "ACO"];
+const POINT_LIKE: readonly Kind[] = ["galaxy", "planetaryNebula", "globularCluster", "openCluster"];
+const MIXED: readonly (readonly [Kind, Kind])[] = [
+  ["emissionNebula", "supernovaRemnant"], ["emissionNebula", "planetaryNebula"], ["planetaryNebula", "supernovaRemnant"], ["galaxy", "planetaryNebula"],
+]; // prettier-ignore
+
+const prefixOf = (id: string) => LEAD.filter((p) => id.startsWith(`${p} `) || (p.endsWith("G") && id.startsWith(p))).sort((a, b) => b.length - a.length)[0] ?? "";
+const leadRank = (id: string) => {
+  const i = LEAD.indexOf(prefixOf(id));
+  return i === -1 ? LEAD.length : i;
+};
+const isNgcIc = (id: string) => /^(NGC|IC) /.test(id);
+
+function mayBeSame(a: Kind, b: Kind): boolean {
+  return a === b || MIXED.some(([x, y]) => (a === x && b === y) || (a === y && b === x));
+}
+
+/** Whether two base records are the same object (catalog.md section 3). */
+function isSame(a: BaseRecord, b: BaseRecord): boolean {
+  if (!mayBeSame(a.kind, b.kind) || a.kind === "galaxyCluster") return false;
+  const apart = 60 * separationDeg({ frame: "icrs", ...a }, { frame: "icrs", ...b });
+  if (POINT_LIKE.includes(a.kind) && POINT_LIKE.includes(b.kind)) {
+    if (isNgcIc(a.id) && isNgcIc(b.id)) return apart < 0.05 && a.mag !== null && b.mag !== null && Math.abs(a.mag - b.mag) < 0.5;
+    return apart <= Math.min(1.5, Math.max(0.3, 0.1 * Math.min(a.major ?? 0, b.major ?? 0)));
+  }
+  if (a.major === null || b.major === null) return apart <= 2;
+  const [small, large] = [Math.min(a.major, b.major), Math.max(a.major, b.major)];
+  return apart <= Math.max(2, small / 4) && large / small <= 3;
+}
+
+/** Groups of records that are one object, joined transitively, each sorted by lead designation. */
+function groups(records: readonly BaseRecord[]): BaseRecord[][] {
+  const sorted = [...records].sort((a, b) => a.decDeg - b.decDeg || a.id.localeCompare(b.id));
+  const parent = sorted.map((_, i) => i);
+  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
+  sorted.forEach((a, i) => {
+    const reach = Math.max(2, (a.major ?? 0) / 4) / 60;
+    for (let j = i + 1; j < sorted.length && sorted[j]!.decDeg - a.decDeg <= reach; j++) if (isSame(a, sorted[j]!)) parent[root(j)] = root(i);
+  });
+  const byRoot = new Map<number, BaseRecord[]>();
+  sorted.forEach((r, i) => byRoot.set(root(i), [...(byRoot.get(root(i)) ?? []), r]));
+  return [...byRoot.values()].map((g) => g.sort((a, b) => leadRank(a.id) - leadRank(b.id) || a.id.localeCompare(b.id, "en", { numeric: true })));
+}
+
+const shown = (id: string) => id.replace(/^Sh2 /, "Sh2-").replace(/^VdB /, "vdB ");
+const messierOf = (r: BaseRecord) => (/^M \d+$/.test(r.desig) ? r.desig : null);
+
+const KIND_OF_CURATED: Readonly<Record<string, Kind>> = {
+  emission_nebula: "emissionNebula", galaxy: "galaxy", open_cluster: "openCluster", planetary_nebula: "planetaryNebula", reflection_nebula: "reflectionNebula",
+  globular_cluster: "globularCluster", dark_nebula: "darkNebula", supernova_remnant: "supernovaRemnant", galaxy_group: "galaxyGroup",
+  wolf_rayet_nebula: "wolfRayetNebula", star_cloud: "starCloud", galaxy_cluster: "galaxyCluster",
+}; // prettier-ignore
+
+/** Static rank 0–100 (catalog.md section 6). */
+function rankOf(e: Omit<CatalogEntry, "rank">): number {
+  const all = [e.id, ...e.aliases];
+  const size = e.majorArcmin;
+  const brightness = e.magnitude === null ? (e.kind.endsWith("Nebula") && size !== null ? 7 : 0) : Math.min(14, Math.max(0, 2 * (13 - e.magnitude)));
+  const points =
+    (e.curated?.tier === 1 ? 60 : e.curated ? 45 : 0) +
+    (all.some((a) => /^M \d/.test(a)) ? 15 : 0) +
+    (all.some((a) => /^C \d/.test(a)) ? 8 : 0) +
+    (e.name === "" ? 0 : 8) +
+    (size === null ? -20 : Math.min(18, Math.max(0, 6 * Math.log2(size / 2)))) +
+    brightness -
+    (e.kind === "darkNebula" || e.kind === "galaxyCluster" ? 5 : 0);
+  return Math.round(Math.min(100, Math.max(0, points)));
+}
+
+const distinct = (id: string, texts: readonly string[]): string[] => {
+  const seen = new Set([searchKey(id)]);
+  return texts.filter((t) => t !== "" && !seen.has(searchKey(t)) && seen.add(searchKey(t)));
+};
+
+function fromCurated(c: CuratedRecord, base: ReadonlyMap<string, BaseRecord>): Omit<CatalogEntry, "rank"> {
+  const desigs = c.base_ids.map((id) => base.get(id)?.desig ?? id);
+  return {
+    id: c.id,
+    name: c.name ?? "",
+    aliases: distinct(c.id, [...c.aliases, ...c.base_ids.map(shown), ...desigs.map(shown)]),
+    kind: KIND_OF_CURATED[c.kind]!,
+    raDeg: c.ra_deg,
+    decDeg: c.dec_deg,
+    majorArcmin: c.major_arcmin,
+    minorArcmin: c.minor_arcmin,
+    positionAngleDeg: c.pa_deg === null ? null : c.pa_deg % 180,
+    magnitude: c.magnitude,
+    constellation: c.constellation,
+    curated: {
+      isField: c.scope === "field",
+      tier: c.tier,
+      sbClass: c.sb_class,
+      light: c.dominant_light,
+      lines: c.ha === null ? null : { ha: c.ha, oiii: c.oiii ?? 0, sii: c.sii ?? 0 },
+      hasBrightCore: c.bright_core,
+      hoursMin: c.hours_min,
+      framing: c.framing,
+      members: c.members.map(shown),
+      confidence: c.confidence,
+    },
+  };
+}
+
+function fromGroup(group: readonly BaseRecord[], names: Readonly<Record<string, { name: string }>>): Omit<CatalogEntry, "rank"> {
+  const lead = group[0]!;
+  const messier = group.map(messierOf).find((m) => m !== null);
+  const id = shown(messier ?? lead.id);
+  const position = [...group].sort((a, b) => b.decimals - a.decimals)[0]!;
+  const sized = group.find((r) => r.major !== null);
+  const name = group.map((r) => names[r.id]?.name).find((n) => n !== undefined && n !== "") ?? "";
+  return {
+    id,
+    name,
+    aliases: distinct(id, group.flatMap((r) => [shown(r.id), shown(r.desig)])),
+    kind: lead.kind,
+    raDeg: position.raDeg,
+    decDeg: position.decDeg,
+    majorArcmin: sized?.major ?? null,
+    minorArcmin: sized?.minor ?? sized?.major ?? null,
+    positionAngleDeg: null,
+    magnitude: group.map((r) => r.mag).find((m) => m !== null) ?? null,
+    constellation: Constellation(position.raDeg / 15, position.decDeg).symbol,
+    curated: null,
+  };
+}
+
+/** Gives the entry that answers to `target` another name to be found by. */
+function alias(entries: Omit<CatalogEntry, "rank">[], name: string, target: string): boolean {
+  const key = searchKey(target);
+  const i = entries.findIndex((e) => [e.id, ...e.aliases].some((a) => searchKey(a) === key));
+  if (i === -1) return false;
+  const e = entries[i]!;
+  entries[i] = { ...e, aliases: distinct(e.id, [...e.aliases, name]) };
+  return true;
+}
+
+/** The whole catalogue, best rank first. Throws when an input breaks a rule (catalog.md section 9). */
+export function mergeCatalog(): CatalogEntry[] {
+  const { kept, every } = readBase();
+  const curated = readCurated();
+  const claimed = new Map<string, string>();
+  for (const c of curated.filter((x) => x.scope === "object")) {
+    for (const id of c.base_ids) {
+      if (!every.has(id)) throw new Error(`${c.id}: base id ${id} does not exist`);
+      if (claimed.has(id)) throw new Error(`base id ${id} is claimed by ${claimed.get(id)} and ${c.id}`);
+      claimed.set(id, c.id);
+    }
+  }
+  const curatedIds = new Set(curated.flatMap((c) => (c.scope === "object" ? [c.id, ...c.aliases] : [c.id]).map(searchKey)));
+  const free = kept.filter((r) => !claimed.has(r.id) && !curatedIds.has(searchKey(r.id)) && !curatedIds.has(searchKey(r.desig)));
+  const names = readNames();
+  const entries: Omit<CatalogEntry, "rank">[] = [...curated.map((c) => fromCurated(c, every)), ...groups(free).map((g) => fromGroup(g, names))];
+  for (const a of fixes.add)
+    entries.push({ id: a.id, name: "Winnecke 4", aliases: a.aliases, kind: "doubleStar", raDeg: a.ra, decDeg: a.dec, majorArcmin: a.size[0], minorArcmin: a.size[1], positionAngleDeg: null, magnitude: a.mag, constellation: Constellation(a.ra / 15, a.dec).symbol, curated: null });
+  for (const [lost, target] of Object.entries(fixes.lost_aliases)) alias(entries, shown(lost), target);
+  CALDWELL.forEach((target, i) => alias(entries, `C ${i + 1}`, target));
+  return entries.map((e) => ({ ...e, rank: rankOf(e) })).sort((a, b) => b.rank - a.rank || a.id.localeCompare(b.id, "en", { numeric: true }));
+}

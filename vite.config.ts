@@ -1,0 +1,19 @@
+import { reactRouter } from "@react-router/dev/vite";
+import tailwindcss from "@tailwindcss/vite";
+import { defineConfig } from "vite";
+
+export default defineConfig(({ command }) => ({
+  plugins: [tailwindcss(), reactRouter()],
+  resolve: { tsconfigPaths: true },
+  // Bundling the server's dependencies keeps its cold start under a second.
+  ssr: command === "build" ? { noExternal: true } : {},
+  worker: { format: "es" as const },
+  build: { assetsInlineLimit: 0 },
+  optimizeDeps: {
+    include: [
+      "react", "react-dom", "react-router", "radix-ui", "lucide-react", "joi", "localforage", "comlink", "cmdk",
+      "astronomy-engine", "papaparse", "ics", "date-fns", "@date-fns/tz", "@photostructure/tz-lookup",
+      "@tanstack/react-virtual", "@noble/hashes/sha2.js", "clsx",
+    ],
+  },
+}));
