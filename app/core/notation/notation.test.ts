@@ -9,7 +9,7 @@ it("reads the usual notations of an angle", () => {
   expect(value(parseAngle("-00 30 00"))).toBe(-0.5);
   expect(value(parseRightAscensionDeg("20h50m"))).toBeCloseTo(312.5, 9);
   expect(value(parseRightAscensionDeg("312.5 deg"))).toBe(312.5);
-  expect(value(parseNumber("43,5"))).toBe(43.5);
+  expect(parseNumber("43,5")).toBe(43.5);
 });
 
 it("refuses what is no angle, or lies off the sphere", () => {

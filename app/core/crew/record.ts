@@ -1,0 +1,21 @@
+/** Kinds of record. Further kinds of the design (forecasts …) can be added without migration. */
+export const RECORD_KINDS = ["place", "rig", "filter", "project", "frame", "goal", "contribution", "calibration", "night", "member", "settings"] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];
+
+/** One version of one record. */
+export interface StoredRecord<D = unknown> {
+  readonly id: string;
+  readonly kind: RecordKind;
+  /** Hybrid logical clock reading of this version. */
+  readonly rev: string;
+  /** Member who wrote it. */
+  readonly author: string;
+  /** Latest revision of every node that this version builds upon, itself included. */
+  readonly seen: Readonly<Record<string, string>>;
+  /** Set on a tombstone. */
+  readonly deletedAt?: number;
+  readonly data: D;
+}
+
+/** All versions of one record that no other version builds upon; the winner first. One unless two people edited at once. */
+export type Heads<D = unknown> = readonly [StoredRecord<D>, ...StoredRecord<D>[]];

@@ -1,0 +1,99 @@
+import fc from "fast-check";
+import { expect, it } from "vitest";
+import snr from "../../../reference/tables/snr.json";
+import {
+  ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
+  skyRate, stackSnr, subAdvice, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
+} from "."; // prettier-ignore
+
+/** The base rig of MATHS 0: 80 mm f/6, 3.76 µm, optics × filter .9, QE .8. */
+const base = { centreNm: 550, bandwidthNm: 300, areaM2: (Math.PI / 4) * 0.08 ** 2, efficiency: 0.72, pixelScaleArcsecPerPx: (206.264806 * 3.76) / 480 };
+const filter: Filter = { name: "L", channel: "L", centreNm: 550, bandwidthNm: 300, transmission: 1 };
+const rig: Rig = {
+  name: "Base", focalLengthMm: 480, reducerFactor: 1, apertureMm: 80, obstruction: 0, throughput: 0.9, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 },
+  isColour: false, cameraName: "", quantumEfficiency: 0.8, readNoiseE: 1.5, gainEPerAdu: 0.25, bits: 16, offsetAdu: 500, fullWellE: 50_000, darkEPerSec: 0.002, workingTempC: -10,
+  isCooled: true, isGuided: true, longestUnguidedSec: 60, rotator: "manual", reflections: 0, flipsAtMeridian: true, filterIds: [], overheads: DEFAULT_OVERHEADS,
+}; // prettier-ignore
+
+it("gives photon rates as MATHS C3.1–C3.4 (Oke & Gunn 1983; Hunten et al. 1956)", () => {
+  expect(photonZeroPoint(500.7) / 1.0944e8).toBeCloseTo(1, 4);
+  expect(skyRate(base, 21)).toBeCloseTo(1.1243, 4);
+  expect(skyRate({ ...base, bandwidthNm: 3 }, 21)).toBeCloseTo(0.01124, 5);
+  expect(skyRate(base, 24)).toBeCloseTo(0.07094, 5);
+  expect(lineRate({ ...base, centreNm: 656.3 }, 20)).toBeCloseTo(0.003534, 6);
+});
+
+it("models the camera as MATHS C3.7 and C3.11", () => {
+  expect(ceilingE({ fullWellE: 50_000, gainEPerAdu: 0.25, bits: 16, offsetAdu: 500 })).toBeCloseTo(16_258.75, 6);
+  expect(darkRateAt(0.0022, -10, 20)).toBeCloseTo(0.0704, 5);
+});
+
+it("finds the shortest sub as MATHS C3.6 and every row of reference/tables/snr.json", () => {
+  const t = (s: number, share: number) => shortestSubSec({ readNoiseE: 1.5, backgroundEPerSec: s + 0.002, share });
+  [[0.05, 19.49], [0.1, 9.51], [0.2, 4.54]].forEach(([p, sec]) => expect(t(skyRate(base, 21), p!)).toBeCloseTo(sec!, 2));
+  expect(Math.round(t(skyRate({ ...base, bandwidthNm: 3 }, 21), 0.1))).toBe(809);
+  for (const [sky, r, percent, sec] of snr.sub_length as number[][]) {
+    expect(shortestSubSec({ readNoiseE: r!, backgroundEPerSec: sky!, share: percent! / 100 }) / sec!).toBeCloseTo(1, 5);
+  }
+});
+
+it("saturates as MATHS C3.9: V = 5 in L at FWHM 3.5″ fills a well of 50,000 e- in 0.271 s", () => {
+  const share = centralPixelShare(3.5 / base.pixelScaleArcsecPerPx);
+  expect(share).toBeCloseTo(0.1708, 4);
+  expect(50_000 / (share * pointSourceRate(base, 5) + skyRate(base, 21) + 0.002)).toBeCloseTo(0.271, 3);
+});
+
+it("gives stacks as MATHS C4.2, C4.3 and the textbook star of C4.1 (Howell 2006, § 4.4: 342)", () => {
+  const rates = { object: skyRate(base, 24), sky: skyRate(base, 21), dark: 0.002, readNoiseE: 1.5 };
+  expect(stackSnr(rates, 100, 120)).toBeCloseTo(7.047, 3);
+  expect((subsForSnr(rates, 5, 120) * 120) / 3600).toBeCloseTo(1.678, 3);
+  const star = ccdSnr({ starE: 24_013 * 5, skyEPerPx: 620 * 5, darkEPerPx: (22 * 300) / 3600, readNoiseE: 5, gainEPerAdu: 5, aperturePx: 1, backgroundPx: 200 });
+  expect(star).toBeCloseTo(342.1, 1);
+});
+
+it("agrees with every stack of reference/tables/snr.json to 1e-5", () => {
+  for (const row of snr.stacks) {
+    const rates = { object: row.object_e_s, sky: row.sky_e_s, dark: row.dark_e_s, readNoiseE: row.read_noise_e };
+    const close = (mine: number, table: number) => expect(Math.abs(mine - table)).toBeLessThan(1e-5 * table + 6e-7); // the table has six decimals
+    close(stackSnr(rates, row.subs, row.sub_s), row.snr);
+    if (row.to_reach_snr) close(subsForSnr(rates, 10, row.sub_s), row.to_reach_snr["10"].subs_exact);
+  }
+});
+
+it("counts subs with overheads as MATHS C3.19: 99 subs of 180 s in six hours", () => {
+  const o = { ...DEFAULT_OVERHEADS, downloadSec: 3, ditherSec: 25, ditherEvery: 3, focusMin: 4, focusEveryMin: 60, flipMin: 5, setUpMin: 15 };
+  expect(subsInTime(6 * 3600, 180, o, { flips: 1, panelChanges: 0 })).toBe(99);
+  expect(efficiencyOf(180, o)).toBeLessThan(1);
+});
+
+it("names what decides a sub: read noise under a dark sky, a bright star when protected, an unguided mount", () => {
+  const at = { rig, filter, skyMagPerArcsec2: 21, seeingArcsec: 3, protectedMag: 12 };
+  expect(subAdvice(at)).toMatchObject({ subSec: 20, decidedBy: "readNoise" });
+  expect(subAdvice({ ...at, protectedMag: 7 }).decidedBy).toBe("starClipping");
+  const narrow: Filter = { name: "Ha", channel: "Ha", centreNm: 656.3, bandwidthNm: 3, transmission: 1 };
+  expect(subAdvice({ ...at, filter: narrow }).decidedBy).toBe("longestUsual");
+  expect(subAdvice({ ...at, filter: narrow, rig: { ...rig, isGuided: false } })).toMatchObject({ subSec: 60, decidedBy: "mount" });
+});
+
+it("never raises signal-to-noise with more sky, dark or read noise, and takes four times the subs for twice the ratio", () => {
+  const rate = fc.double({ min: 1e-3, max: 10, noNaN: true });
+  fc.assert(
+    fc.property(rate, rate, rate, fc.double({ min: 0.5, max: 10, noNaN: true }), fc.double({ min: 1, max: 900, noNaN: true }), (object, sky, dark, readNoiseE, t) => {
+      const r = { object, sky, dark, readNoiseE };
+      const snrNow = stackSnr(r, 20, t);
+      expect(stackSnr({ ...r, sky: sky * 1.5 }, 20, t)).toBeLessThan(snrNow);
+      expect(stackSnr({ ...r, readNoiseE: readNoiseE * 1.5 }, 20, t)).toBeLessThan(snrNow);
+      expect(stackSnr(r, 80, t)).toBeCloseTo(2 * snrNow, 6);
+      expect(stackSnr(r, subsForSnr(r, 7, t), t)).toBeCloseTo(7, 6);
+      const share = 0.07;
+      expect(readNoiseShare({ readNoiseE, backgroundEPerSec: sky, subSec: shortestSubSec({ readNoiseE, backgroundEPerSec: sky, share }) })).toBeCloseTo(share, 9);
+    }),
+  );
+});
+
+it("rounds subs to usual lengths and suggests more hours under a brighter sky (broad bands only)", () => {
+  expect([niceSubSec(19.5, "up"), niceSubSec(70, "down"), niceSubSec(0.2, "down"), niceSubSec(5000, "up")]).toEqual([20, 60, 1, 1200]);
+  const hours = (sky: number, isNarrow: boolean) => suggestedHours({ hoursMin: 4, rig, skyMagPerArcsec2: sky, isNarrow });
+  expect(hours(19, false)).toBeGreaterThan(hours(21, false));
+  expect(hours(19, true)).toBe(hours(21, true));
+});

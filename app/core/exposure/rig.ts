@@ -1,0 +1,73 @@
+import type { SensorGeometry } from "~/core/framing";
+import type { Channel } from "./channel";
+
+/** A filter, or the bare colour camera. */
+export interface Filter {
+  readonly name: string;
+  readonly channel: Channel;
+  readonly centreNm: number;
+  readonly bandwidthNm: number;
+  /** Peak transmission (0, 1]. */
+  readonly transmission: number;
+}
+
+/** Time that is not exposure. */
+export interface Overheads {
+  readonly downloadSec: number;
+  /** Dither and settle. */
+  readonly ditherSec: number;
+  readonly ditherEvery: number;
+  readonly focusMin: number;
+  readonly focusEveryMin: number;
+  readonly filterChangeSec: number;
+  readonly panelChangeSec: number;
+  readonly flipMin: number;
+  readonly setUpMin: number;
+}
+
+/** Starting values; common practice, no source. Log your own and change them. */
+export const DEFAULT_OVERHEADS: Overheads = {
+  downloadSec: 3,
+  ditherSec: 20,
+  ditherEvery: 3,
+  focusMin: 4,
+  focusEveryMin: 60,
+  filterChangeSec: 20,
+  panelChangeSec: 120,
+  flipMin: 5,
+  setUpMin: 25,
+};
+
+/** A telescope or lens with its camera, filters and mount, at one gain setting. */
+export interface Rig {
+  readonly name: string;
+  readonly focalLengthMm: number;
+  readonly reducerFactor: number;
+  readonly apertureMm: number;
+  readonly obstruction: number;
+  /** Of the optics without filter (0, 1]. */
+  readonly throughput: number;
+  readonly sensor: SensorGeometry;
+  readonly isColour: boolean;
+  /** As written in the headers of its files; "" = any. */
+  readonly cameraName: string;
+  readonly quantumEfficiency: number;
+  readonly readNoiseE: number;
+  readonly gainEPerAdu: number;
+  readonly bits: number;
+  readonly offsetAdu: number;
+  readonly fullWellE: number;
+  /** At the working temperature. */
+  readonly darkEPerSec: number;
+  readonly workingTempC: number;
+  readonly isCooled: boolean;
+  readonly isGuided: boolean;
+  /** Longest sub the mount holds without guiding. */
+  readonly longestUnguidedSec: number;
+  readonly rotator: "none" | "manual" | "motor";
+  /** Mirrors in the light path. */
+  readonly reflections: number;
+  readonly flipsAtMeridian: boolean;
+  readonly filterIds: readonly string[];
+  readonly overheads: Overheads;
+}

@@ -1,0 +1,54 @@
+import type { StoredRecord } from "~/core/crew";
+import { err, ok, type Result } from "~/core/result";
+import { decodeRecord, type RecordFault } from "./record-schema";
+
+/** What a file holds: one project with all it needs, or everything. */
+export type BundleScope = "project" | "everything";
+
+/** A file of records (docs/formats.md, docs/bundle.schema.json). */
+export interface Bundle {
+  readonly scope: BundleScope;
+  readonly exportedAt: string;
+  readonly records: readonly StoredRecord[];
+  /** Records that do not decode: left out, named, and the rest loads. */
+  readonly refused: readonly { readonly id: string; readonly fault: RecordFault; readonly raw: unknown }[];
+}
+
+/** Why a file cannot be read as a bundle at all. */
+export interface BundleFault {
+  readonly code: "bundleEmpty" | "bundleTooLarge" | "bundleNotJson" | "bundleForeign" | "bundleNewer";
+  readonly found: string;
+}
+
+const FORMAT = "zenithar-bundle";
+const VERSION = 1;
+
+/** Larger files are refused before they are read: a project with 50,000 subs has about 30 MB. */
+export const MAX_BUNDLE_BYTES = 60e6;
+
+/** Writes records as a bundle. */
+export const encodeBundle = (records: readonly StoredRecord[], scope: BundleScope, exportedAt: string): string =>
+  JSON.stringify({ format: FORMAT, version: VERSION, scope, exportedAt, records }, null, 1);
+
+/** Reads a bundle; nothing in it is trusted. */
+export function decodeBundle(text: string): Result<Bundle, BundleFault> {
+  if (text.trim() === "") return err({ code: "bundleEmpty", found: "" });
+  if (text.length > MAX_BUNDLE_BYTES) return err({ code: "bundleTooLarge", found: `${Math.round(text.length / 1e6)} MB` });
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return err({ code: "bundleNotJson", found: text.slice(0, 40) });
+  }
+  const outer = value as { format?: unknown; version?: unknown; scope?: unknown; exportedAt?: unknown; records?: unknown } | null;
+  if (typeof outer !== "object" || outer?.format !== FORMAT || !Array.isArray(outer.records)) return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
+  if (typeof outer.version !== "number" || outer.version > VERSION) return err({ code: "bundleNewer", found: String(outer.version) });
+  const records: StoredRecord[] = [];
+  const refused: { id: string; fault: RecordFault; raw: unknown }[] = [];
+  for (const raw of outer.records as unknown[]) {
+    const decoded = decodeRecord(raw);
+    if (decoded.ok) records.push(decoded.value);
+    else refused.push({ id: String((raw as { id?: unknown } | null)?.id ?? "?"), fault: decoded.error, raw });
+  }
+  return ok({ scope: outer.scope === "project" ? "project" : "everything", exportedAt: typeof outer.exportedAt === "string" ? outer.exportedAt : "", records, refused });
+}

@@ -1,0 +1,92 @@
+import type { ExposureFacts, FrameType } from "~/core/ledger";
+import { parseAngle } from "~/core/notation";
+import type { Equatorial } from "~/core/sky";
+import { utcMs, type UtcMs } from "~/core/time";
+import { wrap360 } from "~/core/units";
+import type { FitsHeader } from "./fits-header";
+import { readWcs } from "./fits-wcs";
+
+type Lookup = (...names: string[]) => string | number | null;
+
+function lookupIn(header: FitsHeader): Lookup {
+  return (...names) => {
+    for (const name of names) {
+      const v = header.values.get(name);
+      if (typeof v === "number" || (typeof v === "string" && v.trim() !== "")) return v;
+    }
+    return null;
+  };
+}
+
+const asNumber = (v: string | number | null): number | null => (v === null || !Number.isFinite(Number(v)) ? null : Number(v));
+const asText = (v: string | number | null): string | null => (v === null ? null : String(v).trim());
+
+function frameTypeOf(text: string | null): FrameType {
+  const t = (text ?? "").toLowerCase();
+  if (/dark.?flat|flat.?dark/.test(t)) return "darkFlat";
+  if (/light|object|science/.test(t)) return "light";
+  if (t.includes("dark")) return "dark";
+  if (t.includes("flat")) return "flat";
+  return /bias|zero|offset/.test(t) ? "bias" : "unknown";
+}
+
+/** Start in UTC from DATE-OBS, with TIME-OBS where that is a date alone; fractions to the millisecond. FITS Standard 4.0, § 9.1. */
+function startOf(get: Lookup): UtcMs | null {
+  const date = asText(get("DATE-OBS"));
+  const time = asText(get("TIME-OBS"));
+  if (date === null) return null;
+  const text = (date.includes("T") ? date : time ? `${date}T${time}` : date).replace(/Z$/, "");
+  const match = /^(\d{4}-\d{2}-\d{2})(?:T(\d{2}:\d{2}:\d{2})(\.\d+)?)?$/.exec(text);
+  if (!match) return null;
+  const whole = Date.parse(`${match[1]}T${match[2] ?? "00:00:00"}Z`);
+  return Number.isFinite(whole) ? utcMs(whole + Math.round(Number(match[3] ?? 0) * 1000)) : null;
+}
+
+/** Hours as sexagesimal text, or degrees as a number. */
+function rightAscension(v: string | number | null): number | null {
+  if (v === null) return null;
+  if (typeof v === "number") return wrap360(v);
+  const angle = parseAngle(v);
+  return angle.ok ? wrap360(angle.value * 15) : null;
+}
+
+function declination(v: string | number | null): number | null {
+  if (v === null) return null;
+  if (typeof v === "number") return v;
+  const angle = parseAngle(v);
+  return angle.ok ? angle.value : null;
+}
+
+/** Where the mount said it pointed. */
+function pointingOf(get: Lookup): Equatorial<"icrs"> | null {
+  for (const [ra, dec] of [["RA", "DEC"], ["OBJCTRA", "OBJCTDEC"]] as const) {
+    const [raDeg, decDeg] = [rightAscension(get(ra)), declination(get(dec))];
+    if (raDeg !== null && decDeg !== null && Math.abs(decDeg) <= 90) return { frame: "icrs", raDeg, decDeg };
+  }
+  return null;
+}
+
+/** What a header says about an exposure, by the common names of its keywords. */
+export function exposureFactsOf(header: FitsHeader, file: { readonly name: string; readonly sizeBytes: number }): ExposureFacts {
+  const get = lookupIn(header);
+  const wcs = readWcs(header);
+  return {
+    fileName: file.name,
+    sizeBytes: file.sizeBytes,
+    frameType: frameTypeOf(asText(get("IMAGETYP", "FRAME", "OBSTYPE"))),
+    object: asText(get("OBJECT")),
+    startMs: startOf(get),
+    exposureSec: asNumber(get("EXPTIME", "EXPOSURE")),
+    filter: asText(get("FILTER")),
+    camera: asText(get("INSTRUME", "CAMERA")),
+    gain: asNumber(get("GAIN")),
+    temperatureC: asNumber(get("CCD-TEMP", "SET-TEMP")),
+    focalLengthMm: asNumber(get("FOCALLEN")),
+    pixelPitchUm: asNumber(get("XPIXSZ")),
+    binning: asNumber(get("XBINNING")),
+    centre: wcs?.centre ?? pointingOf(get),
+    isSolved: wcs !== null,
+    positionAngleDeg: wcs?.positionAngleDeg ?? null,
+    pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
+  };
+}

@@ -1,0 +1,106 @@
+import { err, ok, type Result } from "~/core/result";
+
+/** Value of a header card. */
+export type FitsValue = string | number | boolean;
+
+/** Why a file is not a usable FITS file. "needMore" asks for a longer piece of the file. */
+export interface FitsFault {
+  readonly code: "notFits" | "truncatedHeader" | "truncatedData" | "needMore";
+}
+
+/** Keywords of the image in a file: those of its own HDU over those of the primary. */
+export interface FitsHeader {
+  readonly hdu: number;
+  readonly values: ReadonlyMap<string, FitsValue>;
+  readonly axes: readonly number[];
+}
+
+const BLOCK = 2880;
+const CARD = 80;
+
+/** Text of a quoted value and where it ends; quotes inside are doubled (FITS Standard 4.0, § 4.2.1). */
+function quoted(text: string): { readonly value: string; readonly continues: boolean } | null {
+  const match = /^\s*'((?:[^']|'')*)'/.exec(text);
+  if (!match) return null;
+  const value = match[1]!.replaceAll("''", "'").trimEnd();
+  return { value, continues: value.endsWith("&") };
+}
+
+function parseValue(text: string): FitsValue | null {
+  const string = quoted(text);
+  if (string) return string.value;
+  const plain = text.split("/")[0]!.trim();
+  if (plain === "T") return true;
+  if (plain === "F") return false;
+  if (plain === "") return null;
+  const number = Number(plain.replace(/[dD]/, "E"));
+  return Number.isFinite(number) ? number : null;
+}
+
+/** One header from `offset`: its keywords and the byte after its last block. */
+function readUnit(bytes: Uint8Array, offset: number, fileSize: number): Result<{ values: Map<string, FitsValue>; next: number }, FitsFault> {
+  const values = new Map<string, FitsValue>();
+  let continued: string | null = null;
+  for (let at = offset; ; at += CARD) {
+    if (at + CARD > fileSize) return err({ code: "truncatedHeader" });
+    if (at + CARD > bytes.length) return err({ code: "needMore" });
+    const card = String.fromCharCode(...bytes.subarray(at, at + CARD));
+    const keyword = card.slice(0, 8).trimEnd();
+    if (keyword === "END") return ok({ values, next: offset + Math.ceil((at + CARD - offset) / BLOCK) * BLOCK });
+    if (keyword === "CONTINUE" && continued !== null) {
+      const more = quoted(card.slice(8));
+      const before = values.get(continued);
+      if (more && typeof before === "string") values.set(continued, before.replace(/&$/, "") + more.value);
+      if (!more?.continues) continued = null;
+      continue;
+    }
+    continued = null;
+    const hierarch = /^HIERARCH\s+([^=]+?)\s*=(.*)$/.exec(card);
+    const [name, text] = hierarch ? [hierarch[1]!, hierarch[2]!] : card[8] === "=" ? [keyword, card.slice(9)] : ["", ""];
+    if (name === "") continue;
+    const value = parseValue(text);
+    if (value !== null) values.set(name, value);
+    if (quoted(text)?.continues) continued = name;
+  }
+}
+
+const integer = (values: ReadonlyMap<string, FitsValue>, name: string): number => {
+  const v = values.get(name);
+  return typeof v === "number" ? v : 0;
+};
+
+function axesOf(values: ReadonlyMap<string, FitsValue>): number[] {
+  return Array.from({ length: Math.min(9, Math.max(0, integer(values, "NAXIS"))) }, (_, i) => integer(values, `NAXIS${i + 1}`));
+}
+
+/** Bytes of a data unit without its padding (FITS Standard 4.0, § 4.4.1). */
+function dataBytes(values: ReadonlyMap<string, FitsValue>, axes: readonly number[]): number {
+  if (axes.length === 0) return 0;
+  const groups = Math.max(1, integer(values, "GCOUNT") || 1);
+  return (Math.abs(integer(values, "BITPIX")) / 8) * groups * (integer(values, "PCOUNT") + axes.reduce((a, b) => a * b, 1));
+}
+
+/**
+ * Reads the header of the first image in a FITS file (Standard 4.0: CONTINUE, HIERARCH, extensions) from its leading
+ * bytes; pixels are not read. A data unit shorter than the header promises is "truncatedData".
+ */
+export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<FitsHeader, FitsFault> {
+  const start = String.fromCharCode(...bytes.subarray(0, 30));
+  if (!/^SIMPLE {2}= +T/.test(start)) return err({ code: "notFits" });
+  const primary = new Map<string, FitsValue>();
+  for (let hdu = 0, offset = 0; ; hdu++) {
+    const unit = readUnit(bytes, offset, fileSize);
+    if (!unit.ok) return unit;
+    const { values, next } = unit.value;
+    const axes = axesOf(values);
+    if (hdu === 0) values.forEach((v, k) => primary.set(k, v));
+    const size = dataBytes(values, axes);
+    const isImage = axes.length >= 2 && (hdu === 0 || values.get("XTENSION") === "IMAGE");
+    if (isImage) {
+      if (fileSize < next + size) return err({ code: "truncatedData" });
+      return ok({ hdu, axes, values: hdu === 0 ? values : new Map([...primary, ...values]) });
+    }
+    offset = next + Math.ceil(size / BLOCK) * BLOCK;
+    if (offset >= fileSize) return ok({ hdu: 0, axes: axesOf(primary), values: primary });
+  }
+}

@@ -1,0 +1,52 @@
+import type { Equatorial } from "~/core/sky";
+import { degToRad } from "~/core/units";
+import { mosaicExtent, seamsOf, type MosaicLayout, type Seam } from "./mosaic";
+import { projectTan } from "./tangent";
+
+/** A star in the frame of a mosaic, arcmin on the plane, x right and y up. */
+export interface PlaneStar {
+  readonly xArcmin: number;
+  readonly yArcmin: number;
+  readonly magnitude: number;
+}
+
+/** A star in the blend zone of a seam. */
+export interface SeamStar<S> {
+  readonly star: S;
+  readonly seam: Seam;
+  readonly fromMiddleArcmin: number;
+}
+
+/** Where a direction falls in the frame of a mosaic; null beyond the plane. */
+export function inFrame(layout: MosaicLayout, target: Equatorial<"icrs">): { xArcmin: number; yArcmin: number } | null {
+  const p = projectTan(layout.centre, target);
+  if (!p) return null;
+  const pa = degToRad(layout.positionAngleDeg);
+  return {
+    xArcmin: 60 * (-p.xiDeg * Math.cos(pa) + p.etaDeg * Math.sin(pa)),
+    yArcmin: 60 * (p.xiDeg * Math.sin(pa) + p.etaDeg * Math.cos(pa)),
+  };
+}
+
+/**
+ * Stars that lie in the strip shared by two panels, brightest first: they are pinched when panels are joined. A star where
+ * four panels meet is listed once, with the seam whose middle is nearer.
+ */
+export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude: number }>(layout: MosaicLayout, stars: readonly S[]): SeamStar<S>[] {
+  const seams = seamsOf(layout);
+  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
+  const found: SeamStar<S>[] = [];
+  for (const star of stars) {
+    const p = inFrame(layout, star);
+    if (!p || Math.abs(p.xArcmin) > widthArcmin / 2 || Math.abs(p.yArcmin) > heightArcmin / 2) continue;
+    let nearest: SeamStar<S> | null = null;
+    for (const seam of seams) {
+      const [across, along] = seam.isVertical ? [p.xArcmin, p.yArcmin] : [p.yArcmin, p.xArcmin];
+      const distance = Math.abs(across - seam.atArcmin);
+      if (distance > seam.halfWidthArcmin || along < seam.fromArcmin || along > seam.toArcmin) continue;
+      if (!nearest || distance < nearest.fromMiddleArcmin) nearest = { star, seam, fromMiddleArcmin: distance };
+    }
+    if (nearest) found.push(nearest);
+  }
+  return found.sort((a, b) => a.star.magnitude - b.star.magnitude);
+}

@@ -1,0 +1,40 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { utf8ToBytes } from "@noble/hashes/utils.js";
+import type { Equatorial } from "~/core/sky";
+import type { UtcMs } from "~/core/time";
+
+/** What an exposure file is. */
+export type FrameType = "light" | "dark" | "flat" | "bias" | "darkFlat" | "unknown";
+
+/** What the header of an exposure file says; null where it is silent. */
+export interface ExposureFacts {
+  readonly fileName: string;
+  readonly sizeBytes: number;
+  readonly frameType: FrameType;
+  readonly object: string | null;
+  readonly startMs: UtcMs | null;
+  readonly exposureSec: number | null;
+  readonly filter: string | null;
+  readonly camera: string | null;
+  readonly gain: number | null;
+  readonly temperatureC: number | null;
+  readonly focalLengthMm: number | null;
+  readonly pixelPitchUm: number | null;
+  readonly binning: number | null;
+  /** From a plate solution, else from the mount. */
+  readonly centre: Equatorial<"icrs"> | null;
+  readonly isSolved: boolean;
+  /** Of +y at the centre; only from a plate solution. */
+  readonly positionAngleDeg: number | null;
+  readonly pixelScaleArcsec: number | null;
+}
+
+/**
+ * The same for the same exposure however often and from wherever it is dropped: 128 bits of SHA-256 over camera, start,
+ * length and size. Renaming a file does not change it; solving it does change its size, and so its identity.
+ */
+export function fileIdentity(facts: ExposureFacts): string {
+  const text = [facts.camera ?? "", facts.startMs ?? facts.fileName, facts.exposureSec ?? "", facts.sizeBytes].join("|");
+  const digest = sha256(utf8ToBytes(text));
+  return [...digest.slice(0, 16)].map((b) => b.toString(16).padStart(2, "0")).join("");
+}

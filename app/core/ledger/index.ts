@@ -1,0 +1,5 @@
+export { CULL_REASONS, type CalibrationData, type ContributionData, type CullReason } from "./contribution";
+export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
+export { channelOfFilter } from "./filter-name";
+export { bookExposure, type Booking, type BookingContext, type BookingFault, type Mismatch } from "./booking";
+export { keptMinutes, loomOf, nightTotals, type LoomCell, type NightTotal } from "./progress";

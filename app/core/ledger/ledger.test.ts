@@ -1,0 +1,88 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { DEFAULT_OVERHEADS, type Filter, type Rig } from "~/core/exposure";
+import { exposureFactsOf, readFitsHeader } from "~/core/formats";
+import { panelsOf } from "~/core/plan";
+import { opticsOf } from "~/core/framing";
+import { bookExposure, channelOfFilter, fileIdentity, keptMinutes, loomOf, nightTotals, type BookingContext, type ContributionData, type ExposureFacts } from ".";
+import { utcMs } from "~/core/time";
+
+const rig: Rig = {
+  name: "R", focalLengthMm: 480, reducerFactor: 1, apertureMm: 80, obstruction: 0, throughput: 0.9, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 }, isColour: false, cameraName: "",
+  quantumEfficiency: 0.8, readNoiseE: 1.5, gainEPerAdu: 0.25, bits: 16, offsetAdu: 500, fullWellE: 50_000, darkEPerSec: 0.002, workingTempC: -10, isCooled: true, isGuided: true, longestUnguidedSec: 60,
+  rotator: "manual", reflections: 0, flipsAtMeridian: true, filterIds: ["f1"], overheads: DEFAULT_OVERHEADS,
+}; // prettier-ignore
+const filters: Filter[] = [{ name: "Ha 5 nm", channel: "Ha", centreNm: 656.3, bandwidthNm: 5, transmission: 0.9 }];
+const place = { name: "x", latitudeDeg: 45, longitudeDeg: 9, elevationM: 100, timeZone: "Europe/Rome", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 30, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4) };
+const frame = { projectId: "p", raDeg: 312.75, decDeg: 30.67, positionAngleDeg: 20, columns: 2, rows: 2, overlap: 0.15 };
+const goals = { projectId: "p", protectedMag: 10, channels: [{ channel: "Ha" as const, filterId: "f1", hoursPerPanel: 4, subSec: 300 }] };
+const context: BookingContext = {
+  memberId: "me",
+  projects: [{ id: "p", project: { name: "Loop", targetId: "Sh2-103", placeId: "pl", rigId: "r", startedOn: "2026-10-01", school: "allPanelsEveryNight", notes: "" }, frame, goals, rig, place, filters, targetNames: ["Sh2-103"] }],
+};
+const panels = panelsOf(frame, opticsOf(rig));
+const facts: ExposureFacts = {
+  fileName: "a.fits", sizeBytes: 1000, frameType: "light", object: "Loop", startMs: utcMs(Date.UTC(2026, 11, 5, 23, 30)), exposureSec: 300, filter: "Ha 5 nm", camera: "C", gain: 100, temperatureC: -10, focalLengthMm: 480,
+  pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157,
+}; // prettier-ignore
+const booked = (change: Partial<ExposureFacts> = {}) => bookExposure({ ...facts, ...change }, context);
+
+describe("booking", () => {
+  it("finds project, panel, channel and evening by itself; a flipped frame is no mismatch", () => {
+    expect(booked()).toMatchObject({ ok: true, value: { kind: "light", mismatches: [], data: { projectId: "p", panel: "P3", channel: "Ha", night: "2026-12-05", taken: 1, kept: 1 } } });
+  });
+  it("names what does not agree with the plan and books all the same", () => {
+    const r = booked({ positionAngleDeg: panels[2]!.positionAngleDeg + 92, focalLengthMm: 400, exposureSec: 120, temperatureC: -2 });
+    expect(r.ok && r.value.kind === "light" && r.value.mismatches.map((m) => m.code)).toEqual(["rotation", "focalLength", "temperature", "exposure"]);
+  });
+  it("refuses what it cannot place, with the reason", () => {
+    const code = (change: Partial<ExposureFacts>) => {
+      const r = booked(change);
+      return r.ok ? r.value.kind : r.error.code;
+    };
+    expect([code({ startMs: null }), code({ exposureSec: null }), code({ filter: null }), code({ filter: "mystery" }), code({ centre: null, object: null }), code({ centre: { frame: "icrs", raDeg: 10, decDeg: 0 } }), code({ frameType: "unknown" }), code({ frameType: "dark" })]).toEqual([
+      "noStart", "noExposure", "noFilter", "unknownFilter", "noPointing", "noProject", "notALight", "calibration",
+    ]); // prettier-ignore
+  });
+  it("reads filter names as people write them", () => {
+    const names = { "Ha 3nm / narrow": "Ha", OIII: "OIII", "O3 6.5nm": "OIII", "S-II": "SII", Luminance: "L", "L'": "L", red: "R", "L-Ext": "Dual", "H-alpha": "Ha", "ha 5 NM": "Ha", B: "B", whatever: null };
+    for (const [name, channel] of Object.entries(names)) expect(channelOfFilter(name, filters), name).toBe(channel);
+  });
+  it("knows a file again by its header, renamed or not, and tells two exposures apart", () => {
+    expect(fileIdentity({ ...facts, fileName: "renamed.fits" })).toBe(fileIdentity(facts));
+    const files = Array.from({ length: 19 }, (_, i) => `light_${String(i + 1).padStart(2, "0")}.fits`);
+    const ids = files.map((name) => {
+      const bytes = new Uint8Array(readFileSync(new URL(`../../../reference/tables/fits/${name}`, import.meta.url)));
+      const header = readFitsHeader(bytes, bytes.length);
+      if (!header.ok) throw new Error(name);
+      return fileIdentity(exposureFactsOf(header.value, { name, sizeBytes: bytes.length }));
+    });
+    expect(new Set(ids).size).toBe(19);
+  });
+});
+
+describe("the loom", () => {
+  const c = (panel: string, taken: number, kept: number, exposureSec: number): ContributionData => ({ projectId: "p", panel, channel: "Ha", night: "2026-12-05", memberId: "me", rigId: "r", placeId: "pl", exposureSec, taken, kept, reason: kept < taken ? "cloud" : "", worthRate: 0.5, startMs: null, fileName: "", note: "" });
+  it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
+    const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
+    expect(loomOf(goals.channels, 5, five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
+    expect(keptMinutes([c("P1", 28, 28, 300)], "P1", "Ha")).toBe(140);
+  });
+  it("keeps taken, kept and worth apart and shows work outside the goals", () => {
+    const loom = loomOf(goals.channels, 1, [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);
+    expect(loom[0]).toMatchObject({ panel: "P1", goalMin: 240, takenMin: 105, keptMin: 95, worthMin: 47.5 });
+    expect(loom[1]).toMatchObject({ panel: "P7", channel: "L", goalMin: 0, keptMin: 4 });
+  });
+  it("gives the same totals in whatever order contributions come", () => {
+    const one = fc.record({ panel: fc.constantFrom("P1", "P2"), taken: fc.integer({ min: 1, max: 40 }), lost: fc.integer({ min: 0, max: 40 }), sec: fc.constantFrom(60, 120, 300) });
+    fc.assert(
+      fc.property(fc.array(one, { maxLength: 20 }), (list) => {
+        const contributions = list.map((x) => c(x.panel, x.taken, Math.max(0, x.taken - x.lost), x.sec));
+        const sum = (all: readonly ContributionData[]) => nightTotals(all).map((t) => [t.panel, t.exposureSec, t.taken, t.kept]);
+        expect(sum([...contributions].reverse())).toEqual(sum(contributions));
+        expect(nightTotals(contributions).reduce((s, t) => s + t.kept, 0)).toBe(contributions.reduce((s, x) => s + x.kept, 0));
+      }),
+    );
+  });
+});

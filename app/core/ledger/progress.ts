@@ -1,0 +1,63 @@
+import type { Channel } from "~/core/exposure";
+import { panelName } from "~/core/framing";
+import type { PanelGoal } from "~/core/plan";
+import type { ContributionData, CullReason } from "./contribution";
+
+/** One cell of the loom: a panel in a channel. */
+export interface LoomCell {
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly goalMin: number;
+  readonly takenMin: number;
+  readonly keptMin: number;
+  /** Kept minutes weighted by their worth; minutes of unknown worth count as they are. */
+  readonly worthMin: number;
+  /** Kept over goal; may exceed 1. */
+  readonly share: number;
+}
+
+/** Minutes kept of one panel and channel. */
+export function keptMinutes(contributions: readonly ContributionData[], panel: string, channel: Channel): number {
+  return contributions.reduce((sum, c) => (c.panel === panel && c.channel === channel ? sum + (c.kept * c.exposureSec) / 60 : sum), 0);
+}
+
+/** Panels × channels against their goals, in panel order; work outside the goals gets cells of goal 0. */
+export function loomOf(goals: readonly PanelGoal[], panelCount: number, contributions: readonly ContributionData[]): LoomCell[] {
+  const panels = Array.from({ length: panelCount }, (_, i) => panelName(i + 1));
+  const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
+  const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter((c, i, all) => all.indexOf(c) === i);
+  return [...panels, ...extraPanels].flatMap((panel) =>
+    channels.flatMap((channel): LoomCell[] => {
+      const mine = contributions.filter((c) => c.panel === panel && c.channel === channel);
+      const goalMin = panels.includes(panel) ? (goals.find((g) => g.channel === channel)?.hoursPerPanel ?? 0) * 60 : 0;
+      if (goalMin === 0 && mine.length === 0) return [];
+      const minutes = (of: (c: ContributionData) => number) => mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
+      const keptMin = minutes((c) => c.kept);
+      return [{ panel, channel, goalMin, takenMin: minutes((c) => c.taken), keptMin, worthMin: minutes((c) => c.kept * (c.worthRate ?? 1)), share: goalMin > 0 ? keptMin / goalMin : 1 }];
+    }),
+  );
+}
+
+/** What one member took of one panel and channel in one night at one sub length. */
+export interface NightTotal {
+  readonly night: string;
+  readonly memberId: string;
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly exposureSec: number;
+  readonly taken: number;
+  readonly kept: number;
+  readonly reasons: readonly CullReason[];
+}
+
+/** Contributions summed by night, member, panel, channel and sub length; latest night first. */
+export function nightTotals(contributions: readonly ContributionData[]): NightTotal[] {
+  const groups = new Map<string, NightTotal>();
+  for (const c of contributions) {
+    const key = [c.night, c.memberId, c.panel, c.channel, c.exposureSec].join("|");
+    const before = groups.get(key);
+    const reasons = [...(before?.reasons ?? []), ...(c.reason === "" ? [] : [c.reason])].filter((r, i, all) => all.indexOf(r) === i);
+    groups.set(key, { night: c.night, memberId: c.memberId, panel: c.panel, channel: c.channel, exposureSec: c.exposureSec, taken: (before?.taken ?? 0) + c.taken, kept: (before?.kept ?? 0) + c.kept, reasons });
+  }
+  return [...groups.values()].sort((a, b) => b.night.localeCompare(a.night) || a.panel.localeCompare(b.panel, "en", { numeric: true }) || a.channel.localeCompare(b.channel));
+}

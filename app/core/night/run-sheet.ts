@@ -1,0 +1,138 @@
+import { cycleSec, type Channel, type Overheads } from "~/core/exposure";
+import { addMs, MINUTE_MS, type UtcInterval, type UtcMs } from "~/core/time";
+
+/** What a night should do: so much exposure of one panel in one channel, possible only inside its windows. */
+export interface WorkItem {
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly filterName: string;
+  readonly subSec: number;
+  /** Wanted exposure. */
+  readonly exposureMin: number;
+  readonly windows: readonly UtcInterval[];
+  /** Hour angle 0 of the panel; a flipping mount may not expose across it. null = not in this night. */
+  readonly transitMs: UtcMs | null;
+}
+
+/** Subs of one panel and channel in a row. */
+export interface Block {
+  readonly kind: "block";
+  readonly startMs: UtcMs;
+  readonly endMs: UtcMs;
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly filterName: string;
+  readonly subs: number;
+  readonly subSec: number;
+}
+
+/** A break between blocks, with the time it takes. */
+export interface SheetEvent {
+  readonly kind: "setUp" | "centre" | "filter" | "focus" | "flip" | "wait";
+  readonly startMs: UtcMs;
+  readonly endMs: UtcMs;
+  /** What is centred on, or which filter goes in. */
+  readonly detail: string;
+}
+
+/** A night in order, and what did not fit. */
+export interface RunSheet {
+  readonly lines: readonly (Block | SheetEvent)[];
+  readonly exposureMin: number;
+  readonly leftOver: readonly { readonly panel: string; readonly channel: Channel; readonly exposureMin: number }[];
+}
+
+const isInside = (windows: readonly UtcInterval[], startMs: number, endMs: number) => windows.some((w) => w.startMs <= startMs && endMs <= w.endMs);
+const lastEnd = (item: WorkItem) => Math.max(...item.windows.map((w) => w.endMs), 0);
+
+/** The night being laid out. */
+interface Run {
+  readonly lines: (Block | SheetEvent)[];
+  readonly leftSec: number[];
+  now: number;
+  focusDueMs: number;
+  current: number;
+  isFlipped: boolean;
+}
+
+function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = ""): void {
+  run.lines.push({ kind, startMs: run.now as UtcMs, endMs: addMs(run.now as UtcMs, lengthMs), detail });
+  run.now += lengthMs;
+}
+
+/** The item to work on now: the present one while it can go on, else the usable one whose window closes first. */
+function choose(items: readonly WorkItem[], run: Run): number {
+  const canRun = (i: number) => {
+    const item = items[i];
+    return item !== undefined && run.leftSec[i]! > 0 && isInside(item.windows, run.now, run.now + item.subSec * 1000);
+  };
+  if (canRun(run.current)) return run.current;
+  const open = items.map((_, i) => i).filter(canRun);
+  return open.sort((a, b) => lastEnd(items[a]!) - lastEnd(items[b]!) || a - b)[0] ?? -1;
+}
+
+/**
+ * Lays out a night: centring, filter changes, focus when due, subs that never span the flip, nothing outside the windows.
+ * Deterministic. Sub counts are whole; what does not fit is listed as left over.
+ */
+export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { readonly flips: boolean }): RunSheet {
+  const starts = items.flatMap((i) => i.windows.map((w) => w.startMs));
+  const empty = { lines: [], exposureMin: 0, leftOver: items.map(({ panel, channel, exposureMin }) => ({ panel, channel, exposureMin })) };
+  if (starts.length === 0) return empty;
+  const first = Math.min(...starts);
+  const end = Math.max(...items.map(lastEnd));
+  const run: Run = { lines: [], leftSec: items.map((i) => i.exposureMin * 60), now: first - o.setUpMin * MINUTE_MS, focusDueMs: 0, current: -1, isFlipped: false };
+  add(run, "setUp", o.setUpMin * MINUTE_MS);
+  while (run.now < end) {
+    const next = choose(items, run);
+    if (next === -1) {
+      const opening = Math.min(...items.flatMap((i, k) => (run.leftSec[k]! > 0 ? i.windows.map((w) => w.startMs).filter((s) => s > run.now) : [])));
+      if (!Number.isFinite(opening)) break;
+      add(run, "wait", opening - run.now);
+      continue;
+    }
+    if (next !== run.current) prepare(items[next]!, items[run.current], run, o);
+    run.current = next;
+    const item = items[next]!;
+    const flipMs = mount.flips && item.transitMs !== null ? item.transitMs : null;
+    const subEnd = run.now + item.subSec * 1000;
+    if (flipMs !== null && !run.isFlipped && subEnd > flipMs) {
+      if (run.now >= flipMs && !run.lines.some((l) => l.kind === "block")) run.isFlipped = true; // the target was past the meridian before it began
+      else {
+        if (run.now < flipMs) add(run, "wait", flipMs - run.now, "meridian");
+        add(run, "flip", o.flipMin * MINUTE_MS, item.panel);
+        run.isFlipped = true;
+      }
+      continue;
+    }
+    if (run.now >= run.focusDueMs) {
+      add(run, "focus", o.focusMin * MINUTE_MS);
+      run.focusDueMs = run.now + o.focusEveryMin * MINUTE_MS;
+      continue;
+    }
+    expose(item, next, run, o);
+  }
+  const leftOver = items.flatMap((i, k) => (run.leftSec[k]! > 30 ? [{ panel: i.panel, channel: i.channel, exposureMin: run.leftSec[k]! / 60 }] : []));
+  const exposureMin = run.lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
+  return { lines: run.lines.filter((l) => l.endMs > l.startMs), exposureMin, leftOver };
+}
+
+function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Overheads): void {
+  if (item.panel !== before?.panel) add(run, "centre", o.panelChangeSec * 1000, item.panel);
+  if (item.channel !== before?.channel) {
+    add(run, "filter", o.filterChangeSec * 1000, item.filterName);
+    run.focusDueMs = 0; // filters differ in focus
+  }
+}
+
+/** One sub: joined to the block before it when nothing came between. */
+function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
+  const startMs = run.now as UtcMs;
+  run.now += cycleSec(item.subSec, o) * 1000;
+  run.leftSec[index]! -= item.subSec;
+  const last = run.lines.at(-1);
+  if (last?.kind === "block" && last.panel === item.panel && last.channel === item.channel)
+    run.lines[run.lines.length - 1] = { ...last, subs: last.subs + 1, endMs: run.now as UtcMs };
+  else
+    run.lines.push({ kind: "block", startMs, endMs: run.now as UtcMs, panel: item.panel, channel: item.channel, filterName: item.filterName, subs: 1, subSec: item.subSec });
+}

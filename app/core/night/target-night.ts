@@ -1,0 +1,115 @@
+import type { Vec3 } from "~/core/sky";
+import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
+import { radToDeg, wrap360 } from "~/core/units";
+import { cosBin, sinBin, type ChannelSky } from "./channel-sky";
+import type { NightSteps } from "./steps";
+
+/** Why a minute is lost, in the order in which it is asked; "none" = usable. */
+export const CAUSES = ["none", "lightSky", "set", "skyline", "low", "moon"] as const;
+export type Cause = (typeof CAUSES)[number];
+
+/** A target through a night in one channel: per step the cause of loss (index into CAUSES) and the worth of a minute. */
+export interface TargetNight {
+  readonly cause: Uint8Array;
+  /** Relative to the place's moonless zenith; 0 where lost. */
+  readonly worth: Float32Array;
+}
+
+/**
+ * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
+ * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
+ */
+export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: { cause: Uint8Array; worth: Float32Array }): TargetNight {
+  const out = into ?? { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
+  const [x, y, z] = ofDate;
+  const { sinLatitude, cosLatitude, sinMinAltitude, sinSkylineMax, sinSkyline, isDark, cosAvoidance } = sky;
+  const { sinSidereal, cosSidereal, moon, moonAltitudeDeg, count } = steps;
+  for (let i = 0; i < count; i++) {
+    out.worth[i] = 0;
+    if (isDark[i] === 0) {
+      out.cause[i] = 1;
+      continue;
+    }
+    const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
+    const up = sinLatitude * z + cosLatitude * toMeridian;
+    if (up < 0) {
+      out.cause[i] = 2;
+      continue;
+    }
+    if (up < sinSkylineMax) {
+      const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
+      const north = cosLatitude * z - sinLatitude * toMeridian;
+      const azimuth = wrap360(radToDeg(Math.atan2(east, north)));
+      if (up < sinSkyline[Math.round(azimuth * 2) % 720]!) {
+        out.cause[i] = 3;
+        continue;
+      }
+    }
+    if (up < sinMinAltitude) {
+      out.cause[i] = 4;
+      continue;
+    }
+    const bin = sinBin(up);
+    let background = sky.darkOverZenith[bin]!;
+    if (moonAltitudeDeg[i]! > 0) {
+      const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
+      if (cosSeparation > cosAvoidance) {
+        out.cause[i] = 5;
+        continue;
+      }
+      background += sky.scatter[bin]! * sky.moonStrength[i]! * sky.scattering[cosBin(cosSeparation)]!;
+    }
+    out.cause[i] = 0;
+    out.worth[i] = sky.extinction2[bin]! / background;
+  }
+  return out;
+}
+
+/** Usable minutes of a walk, and their worth in minutes at the place's moonless zenith. */
+export function usableOf(steps: NightSteps, walk: TargetNight): { readonly usableMin: number; readonly worthMin: number } {
+  let [usable, worth] = [0, 0];
+  for (let i = 0; i < steps.count; i++) {
+    if (walk.cause[i] !== 0) continue;
+    usable++;
+    worth += walk.worth[i]!;
+  }
+  return { usableMin: usable * steps.stepMin, worthMin: worth * steps.stepMin };
+}
+
+/** Minutes from sunset to sunrise, what each cause takes, and what is left. The parts add up to the whole. */
+export interface NightAccount {
+  readonly nightMin: number;
+  readonly lost: Readonly<Record<Exclude<Cause, "none">, number>>;
+  readonly usableMin: number;
+}
+
+/** Where a night goes for one target in one channel. */
+export function accountOf(steps: NightSteps, walk: TargetNight): NightAccount {
+  const lost = { lightSky: 0, set: 0, skyline: 0, low: 0, moon: 0 };
+  let usableMin = 0;
+  for (let i = 0; i < steps.count; i++) {
+    const cause = CAUSES[walk.cause[i]!]!;
+    if (cause === "none") usableMin += steps.stepMin;
+    else lost[cause] += steps.stepMin;
+  }
+  return { nightMin: steps.count * steps.stepMin, lost, usableMin };
+}
+
+/** A run of steps with one cause. */
+export interface Stretch {
+  readonly startMs: UtcMs;
+  readonly endMs: UtcMs;
+  readonly cause: Cause;
+}
+
+/** A walk as runs of like steps, in order. */
+export function stretches(steps: NightSteps, walk: TargetNight): Stretch[] {
+  const found: Stretch[] = [];
+  const at = (i: number) => addMs(steps.startMs, i * steps.stepMin * MINUTE_MS);
+  for (let i = 0, from = 0; i < steps.count; i++) {
+    if (i + 1 < steps.count && walk.cause[i + 1] === walk.cause[i]) continue;
+    found.push({ startMs: at(from), endMs: at(i + 1), cause: CAUSES[walk.cause[i]!]! });
+    from = i + 1;
+  }
+  return found;
+}

@@ -1,0 +1,119 @@
+import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
+import type { NightDate } from "~/core/time";
+
+/** Exposure still wanted of one panel in one channel. */
+export interface Need {
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly goalMin: number;
+  readonly remainingMin: number;
+  readonly subSec: number;
+}
+
+/** What one night could give a project, per channel, in clock minutes. */
+export interface NightOffer {
+  readonly date: NightDate;
+  readonly channels: Readonly<Partial<Record<Channel, { readonly usableMin: number; readonly worthMin: number }>>>;
+}
+
+/** How nights are handed out. */
+export interface PlanRules {
+  readonly overheads: Overheads;
+  readonly school: "allPanelsEveryNight" | "panelAfterPanel";
+  /** A night that offers less is not worth setting up for. */
+  readonly leastNightMin: number;
+}
+
+/** Exposure of one panel and channel in one night. */
+export interface Allocation {
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly exposureMin: number;
+}
+
+/** A night of the plan. Nights without work stay in the list, so that it can be read as a calendar. */
+export interface PlannedNight {
+  readonly date: NightDate;
+  readonly work: readonly Allocation[];
+  /** Best usable clock minutes among the channels still needed. */
+  readonly usableMin: number;
+}
+
+/** A plan, and when it would be done. */
+export interface PlanResult {
+  readonly nights: readonly PlannedNight[];
+  /** The night in which the last goal is met; null when the offered nights do not suffice. */
+  readonly finishedOn: NightDate | null;
+  readonly unmetMin: number;
+}
+
+const MIN_BLOCK_MIN = 10; // shorter blocks cost more in centring than they bring
+
+interface Open {
+  readonly need: Need;
+  left: number;
+}
+
+/** Share of its own best night that a channel would find tonight, [0, 1]: narrowband near the Moon, broad bands without. */
+function suitability(offer: NightOffer, channel: Channel, best: ReadonlyMap<Channel, number>): number {
+  return (offer.channels[channel]?.worthMin ?? 0) / Math.max(1, best.get(channel) ?? 1);
+}
+
+/** Panels of one channel in the order the school wants them: weakest first, or the first unfinished until it is done. */
+function inOrder(open: readonly Open[], school: PlanRules["school"]): Open[] {
+  const share = (o: Open) => 1 - o.left / Math.max(1, o.need.goalMin);
+  const sorted = open.filter((o) => o.left > 0.5);
+  return school === "allPanelsEveryNight" ? sorted.sort((a, b) => share(a) - share(b) || a.need.panel.localeCompare(b.need.panel, "en", { numeric: true })) : sorted;
+}
+
+/** Splits a channel's exposure of one night over its panels: evenly up to the weakest, or all to the first. */
+function spread(panels: readonly Open[], exposureMin: number, school: PlanRules["school"]): Allocation[] {
+  const work: Allocation[] = [];
+  let budget = exposureMin;
+  const blocks = school === "allPanelsEveryNight" ? Math.max(1, Math.min(panels.length, Math.floor(budget / MIN_BLOCK_MIN))) : panels.length;
+  panels.slice(0, blocks).forEach((p, i) => {
+    const share = school === "allPanelsEveryNight" ? budget / (blocks - i) : budget;
+    const minutes = Math.min(p.left, share);
+    if (minutes < 0.5) return;
+    p.left -= minutes;
+    budget -= minutes;
+    work.push({ panel: p.need.panel, channel: p.need.channel, exposureMin: minutes });
+  });
+  return work;
+}
+
+/**
+ * Hands out nights in order of date. Each night goes to the needed channel it suits best compared with that channel's own
+ * best night, then to the next with what time is left; within a channel to panels by the school. A first plan: greedy,
+ * deterministic, no proof of being the best.
+ */
+export function allocate(needs: readonly Need[], offers: readonly NightOffer[], rules: PlanRules): PlanResult {
+  const open: Open[] = needs.map((need) => ({ need, left: need.remainingMin }));
+  const channels = [...new Set(needs.map((n) => n.channel))];
+  const best = new Map(channels.map((c) => [c, Math.max(0, ...offers.map((o) => o.channels[c]?.worthMin ?? 0))]));
+  const isDone = () => open.every((o) => o.left <= 0.5);
+  let finishedOn: NightDate | null = null;
+  const nights = offers.map((offer): PlannedNight => {
+    const wanted = channels.filter((c) => open.some((o) => o.need.channel === c && o.left > 0.5));
+    const usableMin = Math.max(0, ...wanted.map((c) => offer.channels[c]?.usableMin ?? 0));
+    if (usableMin < rules.leastNightMin) return { date: offer.date, work: [], usableMin };
+    wanted.sort((a, b) => suitability(offer, b, best) - suitability(offer, a, best) || channels.indexOf(a) - channels.indexOf(b));
+    const work: Allocation[] = [];
+    let usedMin = 0;
+    for (const channel of wanted) {
+      const clockMin = Math.min(offer.channels[channel]?.usableMin ?? 0, usableMin - usedMin);
+      if (clockMin < MIN_BLOCK_MIN) continue;
+      const panels = inOrder(open.filter((o) => o.need.channel === channel), rules.school);
+      const efficiency = efficiencyOf(panels[0]?.need.subSec ?? 60, rules.overheads);
+      const changes = rules.school === "allPanelsEveryNight" ? panels.length : 1;
+      const fixedMin = (changes * rules.overheads.panelChangeSec) / 60 + (usedMin === 0 ? rules.overheads.flipMin : rules.overheads.filterChangeSec / 60);
+      const done = spread(panels, Math.max(0, clockMin - fixedMin) * efficiency, rules.school);
+      work.push(...done);
+      const exposed = done.reduce((sum, a) => sum + a.exposureMin, 0);
+      if (exposed > 0) usedMin += exposed / efficiency + fixedMin;
+    }
+    if (finishedOn === null && isDone()) finishedOn = offer.date;
+    return { date: offer.date, work, usableMin };
+  });
+  return { nights, finishedOn: needs.every((n) => n.remainingMin <= 0.5) ? null : finishedOn, unmetMin: open.reduce((sum, o) => sum + o.left, 0) };
+}
