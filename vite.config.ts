@@ -5,8 +5,9 @@ import { defineConfig } from "vite";
 export default defineConfig(({ command }) => ({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
-  // Bundling the server's dependencies keeps its cold start under a second.
-  ssr: command === "build" ? { noExternal: true } : {},
+  // Bundling the server's dependencies keeps its cold start under a second. The router and React stay outside: the
+  // Express adapter must meet the same copies.
+  ssr: command === "build" ? { noExternal: true, external: ["react-router", "react", "react-dom"] } : {},
   worker: { format: "es" as const },
   build: { assetsInlineLimit: 0 },
   optimizeDeps: {

@@ -59,5 +59,8 @@ export function nightTotals(contributions: readonly ContributionData[]): NightTo
     const reasons = [...(before?.reasons ?? []), ...(c.reason === "" ? [] : [c.reason])].filter((r, i, all) => all.indexOf(r) === i);
     groups.set(key, { night: c.night, memberId: c.memberId, panel: c.panel, channel: c.channel, exposureSec: c.exposureSec, taken: (before?.taken ?? 0) + c.taken, kept: (before?.kept ?? 0) + c.kept, reasons });
   }
-  return [...groups.values()].sort((a, b) => b.night.localeCompare(a.night) || a.panel.localeCompare(b.panel, "en", { numeric: true }) || a.channel.localeCompare(b.channel));
+  const { compare } = new Intl.Collator("en", { numeric: true });
+  return [...groups.values()].sort(
+    (a, b) => compare(b.night, a.night) || compare(a.panel, b.panel) || compare(a.channel, b.channel) || compare(a.memberId, b.memberId) || a.exposureSec - b.exposureSec,
+  );
 }

@@ -1,0 +1,56 @@
+import type { NightEvents, SunLine } from "~/core/sky";
+import { shortNight } from "./clock";
+import { Time } from "./Time";
+import { Panel } from "./ui/Panel";
+
+function Line({ word, line, zone }: { readonly word: string; readonly line: SunLine; readonly zone: string }) {
+  return (
+    <div className="flex justify-between gap-3">
+      <dt className="text-soft">{word}</dt>
+      <dd>
+        {line.kind === "passes" ? (
+          <>
+            {line.downMs !== null ? <Time ms={line.downMs} zone={zone} /> : "–"} to {line.upMs !== null ? <Time ms={line.upMs} zone={zone} /> : "–"}
+          </>
+        ) : line.kind === "staysAbove" ? (
+          "never"
+        ) : (
+          "all day"
+        )}
+      </dd>
+    </div>
+  );
+}
+
+/** Sun and Moon of the night, and what to mind before going out. */
+export function TonightFacts({ events, illuminatedFraction, clearChance, zone, night }: { readonly events: NightEvents; readonly illuminatedFraction: number; readonly clearChance: number; readonly zone: string; readonly night: string }) {
+  return (
+    <Panel title="Sun and Moon" aside={shortNight(night)}>
+      <dl className="space-y-0.5">
+        <Line word="Sun down" line={events.horizon} zone={zone} />
+        <Line word="below −12°" line={events.nautical} zone={zone} />
+        <Line word="dark, below −18°" line={events.astronomical} zone={zone} />
+        <div className="flex justify-between gap-3">
+          <dt className="text-moon">Moon, {Math.round(illuminatedFraction * 100)} % lit</dt>
+          <dd>
+            {events.moonrises.map((ms) => (
+              <span key={ms}>
+                rises <Time ms={ms} zone={zone} />{" "}
+              </span>
+            ))}
+            {events.moonsets.map((ms) => (
+              <span key={ms}>
+                sets <Time ms={ms} zone={zone} />{" "}
+              </span>
+            ))}
+          </dd>
+        </div>
+        <div className="flex justify-between gap-3">
+          <dt className="text-sage">Clear nights</dt>
+          <dd>{Math.round(clearChance * 100)} of 100, long-term</dd>
+        </div>
+      </dl>
+      <p className="mt-3 text-note text-faint">Look up and at your own forecast before you carry anything out. Cap the tube before sunrise.</p>
+    </Panel>
+  );
+}

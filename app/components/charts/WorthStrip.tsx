@@ -1,0 +1,77 @@
+import type { Channel } from "~/core/exposure";
+import { stretches, type NightSteps, type TargetNight } from "~/core/night";
+import { formatMinutes } from "~/core/notation";
+import { clockTime } from "../clock";
+import { CAUSE_WORDS } from "../words";
+import { CHANNEL_COLOUR } from "./channel-colour";
+
+/** An instant marked on a strip: start, flip, now. */
+export interface StripMark {
+  readonly atMs: number;
+  readonly word: string;
+}
+
+/** Area under the worth of a night, in a box of 1000 × 100. */
+function areaPath(steps: NightSteps, walk: TargetNight): string {
+  const x = (i: number) => ((1000 * i) / steps.count).toFixed(1);
+  let path = "";
+  for (let i = 0; i < steps.count; i++) {
+    if (walk.cause[i] !== 0) continue;
+    const y = (100 - 96 * Math.min(1, walk.worth[i]!)).toFixed(1);
+    path += `${path === "" || walk.cause[i - 1] !== 0 ? `M${x(i)} 100V${y}` : ""}H${x(i)}V${y}H${x(i + 1)}`;
+    if (i + 1 === steps.count || walk.cause[i + 1] !== 0) path += "V100Z";
+  }
+  return path;
+}
+
+/**
+ * Sunset to sunrise as one bar: height is the worth of a minute (full height = this place's moonless zenith), lost time is
+ * hatched on the base line with its cause in words.
+ */
+export function WorthStrip({ steps, walk, channel, zone, marks = [], isTall = false }: { readonly steps: NightSteps; readonly walk: TargetNight; readonly channel: Channel; readonly zone: string; readonly marks?: readonly StripMark[]; readonly isTall?: boolean }) {
+  if (steps.count === 0) return <p className="text-note text-faint">The Sun does not set.</p>;
+  const runs = stretches(steps, walk);
+  const spanMs = steps.count * steps.stepMin * 60_000;
+  const percent = (ms: number) => (100 * (ms - steps.startMs)) / spanMs;
+  const words = runs.map((r) => `${clockTime(r.startMs, zone)} to ${clockTime(r.endMs, zone)} ${CAUSE_WORDS[r.cause]}`).join(", ");
+  return (
+    <div className={`relative w-full border-b border-rule ${isTall ? "h-14" : "h-8"}`} role="img" aria-label={`${channel}: ${words}`}>
+      {runs.map((r) => {
+        const width = percent(r.endMs) - percent(r.startMs);
+        if (r.cause === "none") return null;
+        return (
+          <div key={r.startMs} className="absolute bottom-0" style={{ left: `${percent(r.startMs)}%`, width: `${width}%` }} title={`${CAUSE_WORDS[r.cause]}, ${formatMinutes((r.endMs - r.startMs) / 60_000)}`}>
+            {width > (isTall ? 8 : 17) ? <span className="block truncate text-center text-[0.75rem] leading-tight text-faint">{CAUSE_WORDS[r.cause]}</span> : null}
+            <span className="hatch block h-2" />
+          </div>
+        );
+      })}
+      <svg viewBox="0 0 1000 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
+        <path d={areaPath(steps, walk)} fill={CHANNEL_COLOUR[channel]} />
+      </svg>
+      {marks
+        .filter((m) => m.atMs >= steps.startMs && m.atMs <= steps.startMs + spanMs)
+        .map((m) => (
+          <span key={m.word} className="absolute top-0 bottom-0 border-l border-dotted border-ink pl-1 text-[0.75rem] leading-none text-ink" style={{ left: `${percent(m.atMs)}%` }}>
+            {m.word}
+          </span>
+        ))}
+    </div>
+  );
+}
+
+/** Hour marks over strips of one night. */
+export function HourScale({ steps, zone }: { readonly steps: NightSteps; readonly zone: string }) {
+  const spanMs = steps.count * steps.stepMin * 60_000;
+  const firstHour = Math.ceil(steps.startMs / 3_600_000) * 3_600_000;
+  const hours = Array.from({ length: Math.max(0, Math.ceil((steps.startMs + spanMs - firstHour) / 3_600_000)) }, (_, i) => firstHour + i * 3_600_000).filter((_, i, all) => all.length <= 8 || i % 2 === 0);
+  return (
+    <div className="relative h-5 w-full text-[0.75rem] text-faint" aria-hidden="true">
+      {hours.map((ms) => (
+        <span key={ms} className="absolute -translate-x-1/2" style={{ left: `${(100 * (ms - steps.startMs)) / spanMs}%` }}>
+          {clockTime(ms, zone)}
+        </span>
+      ))}
+    </div>
+  );
+}

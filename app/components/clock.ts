@@ -1,0 +1,17 @@
+import { TZDate } from "@date-fns/tz";
+import { format } from "date-fns";
+
+/** "18:05" in a zone. */
+export const clockTime = (ms: number, zone: string): string => format(new TZDate(ms, zone), "HH:mm");
+
+/** "18:05 UTC", for hovering. */
+export const utcTime = (ms: number): string => `${new Date(ms).toISOString().slice(11, 16)} UTC`;
+
+/** "Saturday 5 December 2026" of an evening date. */
+export const longNight = (date: string): string => format(new TZDate(`${date}T12:00:00Z`, "UTC"), "EEEE d MMMM yyyy");
+
+/** "Sat 5 Dec" of an evening date. */
+export const shortNight = (date: string): string => format(new TZDate(`${date}T12:00:00Z`, "UTC"), "EEE d MMM");
+
+/** Day of the month of an evening date. */
+export const dayOf = (date: string): string => String(Number(date.slice(8)));

@@ -1,0 +1,70 @@
+import type { Channel } from "~/core/exposure";
+import { channelSky, stretches, usableOf, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
+import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
+import type { UtcMs } from "~/core/time";
+import type { Need } from "./allocate";
+
+/** A project on one night, in the channel that it would use. */
+export interface TonightProject {
+  readonly id: string;
+  readonly channel: Channel;
+  readonly walk: TargetNight;
+  readonly usableMin: number;
+  readonly worthMin: number;
+  /** First and last usable moment; null when there is none. */
+  readonly span: { readonly startMs: UtcMs; readonly endMs: UtcMs } | null;
+  /** Panels of that channel with work left, weakest first. */
+  readonly panels: readonly string[];
+  readonly remainingMin: number;
+}
+
+/** What to shoot tonight: nothing, one project, or one until it is lost and then another. */
+export type TonightChoice =
+  | { readonly kind: "stayIn"; readonly reason: "noDarkness" | "nothingUp" | "allDone" }
+  | { readonly kind: "go"; readonly first: TonightProject; readonly then: TonightProject | null; readonly startMs: UtcMs; readonly endMs: UtcMs };
+
+const LEAST_MIN = 45; // less is not worth setting up for; common practice, no source
+
+/** How a project would use a night: the open channel with the most worth, preferring the one furthest from its goal. */
+export function projectTonight(
+  at: { readonly place: Place; readonly sky: NightSky; readonly steps: NightSteps },
+  project: { readonly id: string; readonly target: Equatorial<"icrs">; readonly needs: readonly Need[] },
+): TonightProject | null {
+  const vector = apparentVector(at.sky, project.target);
+  const open = project.needs.filter((n) => n.remainingMin > 0.5);
+  const candidates = [...new Set(open.map((n) => n.channel))].map((channel): TonightProject & { readonly score: number } => {
+    const walk = walkTarget(at.steps, channelSky(at.place, at.steps, channel), vector);
+    const { usableMin, worthMin } = usableOf(at.steps, walk);
+    const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
+    const mine = open.filter((n) => n.channel === channel);
+    const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
+    const sorted = [...mine].sort((a, b) => share(b) - share(a));
+    return {
+      id: project.id,
+      channel,
+      walk,
+      usableMin,
+      worthMin,
+      span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
+      panels: sorted.map((n) => n.panel),
+      remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
+      score: worthMin * (0.5 + share(sorted[0]!)),
+    };
+  });
+  return candidates.sort((a, b) => b.score - a.score)[0] ?? null;
+}
+
+/** The verdict on a night, clear sky assumed: the project lost first goes first while another takes over; two at most. */
+export function chooseTonight(projects: readonly TonightProject[], steps: NightSteps): TonightChoice {
+  if (steps.count === 0) return { kind: "stayIn", reason: "noDarkness" };
+  if (projects.length === 0) return { kind: "stayIn", reason: "allDone" };
+  const good = projects.filter((p) => p.usableMin >= LEAST_MIN && p.span !== null);
+  if (good.length === 0) return { kind: "stayIn", reason: "nothingUp" };
+  const byWorth = [...good].sort((a, b) => b.worthMin - a.worthMin);
+  const main = byWorth[0]!;
+  const hour = LEAST_MIN * 60_000;
+  const early = byWorth.slice(1).filter((p) => p.span!.endMs < main.span!.endMs - hour && p.span!.startMs <= main.span!.startMs + hour);
+  const first = early.sort((a, b) => b.worthMin - a.worthMin)[0] ?? main;
+  const late = byWorth.find((p) => p.id !== first.id && p.span!.endMs > first.span!.endMs + hour) ?? null;
+  return { kind: "go", first, then: late, startMs: first.span!.startMs, endMs: Math.max(first.span!.endMs, late?.span?.endMs ?? 0) as UtcMs };
+}

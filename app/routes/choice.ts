@@ -1,0 +1,45 @@
+import { data } from "react-router";
+import type { Place } from "~/core/night";
+import type { Rig } from "~/core/exposure";
+import { isNightDate, nightOf, type NightDate } from "~/core/time";
+import type { Entity, Library } from "~/storage/library";
+import { loadLibrary } from "~/storage/records";
+import { now } from "~/storage/session";
+
+/** What the address says, filled up from settings: the night, the place and the rig that govern a screen. */
+export interface Choice {
+  readonly night: NightDate;
+  readonly today: NightDate;
+  readonly place: Entity<Place> | null;
+  readonly rig: Entity<Rig> | null;
+}
+
+/** Reads the chosen night, place and rig; a night that is no date or a place that is gone is a page that cannot be. */
+export function choiceOf(library: Library, params: URLSearchParams): Choice {
+  const [placeId, rigId, night] = [params.get("place"), params.get("rig"), params.get("night")];
+  const settings = library.settings?.data;
+  const place = library.places.find((p) => p.id === (placeId ?? settings?.placeId)) ?? (placeId ? null : (library.places[0] ?? null));
+  const rig = library.rigs.find((r) => r.id === (rigId ?? settings?.rigId)) ?? (rigId ? null : (library.rigs[0] ?? null));
+  if (placeId && !place) throw data({ code: "unknownPlace" }, { status: 404 });
+  if (rigId && !rig) throw data({ code: "unknownRig" }, { status: 404 });
+  if (night !== null && !isNightDate(night)) throw data({ code: "badNight" }, { status: 400 });
+  const today = nightOf(now(), place?.data.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone);
+  return { night: night ?? today, today, place, rig };
+}
+
+/** Everything a person owns, and what the address chooses of it. */
+export async function loadChoice(request: Request): Promise<{ library: Library; choice: Choice }> {
+  const library = await loadLibrary();
+  return { library, choice: choiceOf(library, new URL(request.url).searchParams) };
+}
+
+/** The part of an address that goes along from screen to screen. */
+export function keptSearch(params: URLSearchParams, change: Readonly<Record<string, string>> = {}): string {
+  const kept = new URLSearchParams();
+  for (const name of ["night", "place", "rig"]) {
+    const value = change[name] ?? params.get(name);
+    if (value) kept.set(name, value);
+  }
+  const text = kept.toString();
+  return text === "" ? "" : `?${text}`;
+}

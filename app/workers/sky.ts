@@ -1,0 +1,32 @@
+import { wrap, type Remote } from "comlink";
+import type { Place, RibbonNight } from "~/core/night";
+import type { NightDate } from "~/core/time";
+import type { SkyApi } from "./sky.worker";
+
+export type { RankedEntry } from "./sky.worker";
+
+let shared: Remote<SkyApi> | null = null;
+
+/** The one worker that holds the catalogue and answers questions about the sky. Call it in the browser only. */
+export function skyWorker(): Remote<SkyApi> {
+  shared ??= wrap<SkyApi>(new Worker(new URL("./sky.worker.ts", import.meta.url), { type: "module" }));
+  return shared;
+}
+
+/** Waits for a worker's answer, or rejects at once when the signal aborts; the answer is then dropped. */
+export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T> {
+  signal.throwIfAborted();
+  return Promise.race([
+    answer,
+    new Promise<never>((_, reject) => signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true })),
+  ]);
+}
+
+let lastRibbon: { readonly key: string; readonly nights: Promise<RibbonNight[]> } | null = null;
+
+/** The nights of the ribbon; asked again for the same place and date it answers from memory. */
+export function ribbonOf(at: { readonly place: Place; readonly from: NightDate; readonly count: number }): Promise<RibbonNight[]> {
+  const key = JSON.stringify(at);
+  if (lastRibbon?.key !== key) lastRibbon = { key, nights: skyWorker().ribbon(at) };
+  return lastRibbon.nights;
+}

@@ -1,0 +1,116 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { Builder, By, until, type WebElement } from "selenium-webdriver";
+import * as chrome from "selenium-webdriver/chrome.js";
+
+/** A free port on this machine. */
+async function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once("error", reject);
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+}
+
+/** The built app on a port of its own, with the demo's fixed evening unless told otherwise. */
+export interface RunningApp {
+  readonly url: string;
+  readonly process: ChildProcess;
+  stop(): Promise<number | null>;
+}
+
+/** Starts the server as `npm start` does and waits until it answers. */
+export async function startApp(environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" }): Promise<RunningApp> {
+  const port = await freePort();
+  const root = new URL("..", import.meta.url).pathname;
+  const child = spawn(process.execPath, [join(root, "node_modules/tsx/dist/cli.mjs"), "server.ts"], { cwd: root, env: { ...process.env, NODE_ENV: "production", PORT: String(port), HOST: "127.0.0.1", ...environment }, stdio: ["ignore", "pipe", "inherit"] });
+  const url = `http://127.0.0.1:${port}`;
+  for (let i = 0; ; i++) {
+    const answer = await fetch(`${url}/healthz`).catch(() => null);
+    if (answer?.ok) break;
+    if (i > 150) throw new Error("the server did not start");
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  const stop = () =>
+    new Promise<number | null>((resolve) => {
+      child.once("exit", (code) => resolve(code));
+      child.kill("SIGTERM");
+    });
+  return { url, process: child, stop };
+}
+
+/** A headless Chromium whose data lives in `profile`, so that it can be closed and opened again. */
+export async function openBrowser(profile: string, size = { width: 1280, height: 800 }): Promise<chrome.Driver> {
+  const options = new chrome.Options();
+  options.setChromeBinaryPath("/usr/bin/chromium");
+  options.addArguments(
+    "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
+    "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`,
+  ); // prettier-ignore
+  options.setUserPreferences({ "download.default_directory": join(profile, "downloads"), "download.prompt_for_download": false });
+  process.env["XDG_CACHE_HOME"] = join(profile, "cache");
+  process.env["XDG_CONFIG_HOME"] = join(profile, "config");
+  const driver = (await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new chrome.ServiceBuilder("/usr/bin/chromedriver")).build()) as chrome.Driver;
+  await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", { ...size, deviceScaleFactor: 1, mobile: false });
+  await driver.sendDevToolsCommand("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: join(profile, "downloads") });
+  return driver;
+}
+
+/** A folder for a browser's data, and how to remove it. */
+export function newProfile(): { readonly path: string; remove(): void } {
+  const path = mkdtempSync(join(tmpdir(), "zenithar-browser-"));
+  return { path, remove: () => rmSync(path, { recursive: true, force: true, maxRetries: 5 }) };
+}
+
+const WAIT_MS = 15_000;
+
+/** What a person does: looks for words, labels and buttons. */
+export function hands(driver: chrome.Driver) {
+  const byText = (tag: string, text: string) => By.xpath(`//${tag}[contains(normalize-space(.), ${JSON.stringify(text)})]`);
+  const self = {
+    async see(text: string): Promise<WebElement> {
+      // The innermost element that holds the words.
+      return driver.wait(until.elementLocated(By.xpath(`//*[not(self::script or self::style)][contains(normalize-space(.), ${JSON.stringify(text)})][not(*[contains(normalize-space(.), ${JSON.stringify(text)})])]`)), WAIT_MS, `did not see “${text}”`);
+    },
+    async gone(text: string): Promise<void> {
+      await driver.wait(async () => !(await driver.findElement(By.css("body")).getText()).includes(text), WAIT_MS, `still sees “${text}”`);
+    },
+    async press(text: string): Promise<void> {
+      const at = By.xpath(`//*[self::button or self::a or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`);
+      await driver.wait(
+        async () => {
+          try {
+            await driver.findElement(at).click();
+            return true;
+          } catch {
+            return false; // moved, covered or not there yet
+          }
+        },
+        WAIT_MS,
+        `could not press “${text}”`,
+      );
+    },
+    async box(label: string): Promise<WebElement> {
+      const labelled = await driver.wait(until.elementLocated(By.xpath(`//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)), WAIT_MS, `no box “${label}”`);
+      return driver.findElement(By.id((await labelled.getAttribute("for")) ?? ""));
+    },
+    async fill(label: string, value: string): Promise<void> {
+      const box = await self.box(label);
+      await driver.executeScript("arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();", box);
+      await box.sendKeys(value === "" ? "\uE017" : value);
+    },
+    async choose(label: string, option: string): Promise<void> {
+      const box = await self.box(label);
+      await box.findElement(By.xpath(`./option[contains(normalize-space(.), ${JSON.stringify(option)})]`)).click();
+    },
+    text: async () => driver.findElement(By.css("main")).getText(),
+    byText,
+  };
+  return self;
+}

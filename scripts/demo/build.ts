@@ -1,0 +1,102 @@
+import { mkdirSync, writeFileSync } from "node:fs";
+import type { RecordKind, StoredRecord } from "~/core/crew";
+import { editRecord } from "~/core/crew";
+import type { Channel } from "~/core/exposure";
+import { decodeRecord, encodeBundle } from "~/core/formats";
+import { opticsOf } from "~/core/framing";
+import type { ContributionData, CullReason } from "~/core/ledger";
+import { formatDeclination, formatRightAscension } from "~/core/notation";
+import { nightOffer, panelsOf } from "~/core/plan";
+import { nightDate } from "~/core/time";
+import { writeFits } from "./fits-writer";
+import { filters, members, places, projects, rigs } from "./group";
+
+const MADE_MS = Date.parse("2026-12-01T18:00:00Z");
+const DATA = new URL("../../app/data/", import.meta.url).pathname;
+const PUBLIC = new URL("../../public/demo/", import.meta.url).pathname;
+const nodeOf = (author: string) => `demo-${author.slice(7)}`;
+
+function record(kind: RecordKind, id: string, data: unknown, author = "member-ines"): StoredRecord {
+  const made = editRecord({ id, kind, data }, { node: nodeOf(author), author, nowMs: MADE_MS }, null);
+  const checked = decodeRecord(made);
+  if (!checked.ok) throw new Error(`${id}: ${checked.error.path} ${checked.error.message}`);
+  return made;
+}
+
+interface Session {
+  readonly project: string; readonly member: string; readonly place: string; readonly rig: string; readonly night: string; readonly channel: Channel;
+  readonly panels: readonly string[]; readonly subSec: number; readonly taken: number; readonly kept: number; readonly reason: CullReason | "";
+} // prettier-ignore
+
+const session = (project: string, who: string, place: string, rig: string, night: string, channel: Channel, panels: string, subSec: number, taken: number, kept: number, reason: CullReason | "" = ""): Session =>
+  ({ project: `project-${project}`, member: `member-${who}`, place: `place-${place}`, rig: `rig-${rig}`, night, channel, panels: panels.split(" "), subSec, taken, kept, reason });
+
+const sessions: readonly Session[] = [
+  session("loop", "ines", "garden", "refractor", "2026-10-08", "OIII", "P1 P2 P3 P4", 300, 9, 8, "guiding"),
+  session("loop", "ines", "garden", "refractor", "2026-10-11", "OIII", "P1 P2 P3 P4 P5 P6", 300, 10, 10),
+  session("loop", "ines", "garden", "refractor", "2026-10-24", "Ha", "P1 P2 P3 P4 P5 P6", 300, 11, 9, "cloud"),
+  session("loop", "ines", "garden", "refractor", "2026-11-05", "OIII", "P3 P4 P6", 300, 8, 8),
+  session("loop", "ines", "garden", "refractor", "2026-11-21", "Ha", "P1 P2 P4", 300, 9, 8, "trail"),
+  session("roof", "ines", "garden", "newtonian", "2026-11-06", "Colour", "P1", 60, 84, 61, "seeing"),
+  session("roof", "ines", "garden", "newtonian", "2026-11-12", "Colour", "P1", 60, 97, 80, "wind"),
+  session("shell", "ines", "garden", "refractor", "2026-11-08", "OIII", "P1", 300, 52, 49, "cloud"),
+  session("shell", "ines", "garden", "refractor", "2026-11-13", "L", "P1", 60, 70, 66, "trail"),
+  session("shell", "tomasz", "terrace", "city", "2026-10-30", "Ha", "P1", 300, 41, 38, "light"),
+  session("shell", "tomasz", "terrace", "city", "2026-11-19", "Ha", "P1", 300, 66, 64),
+  session("shell", "wren", "barn", "lens", "2026-11-10", "OIII", "P1", 300, 44, 30, "cloud"),
+];
+
+/** What Wren took since the last exchange: only in Wren's file. */
+const news: readonly Session[] = [
+  session("shell", "wren", "barn", "lens", "2026-11-29", "OIII", "P1", 300, 38, 35, "wind"),
+  session("shell", "wren", "barn", "lens", "2026-12-01", "L", "P1", 60, 90, 88),
+];
+
+function contributionsOf(s: Session): StoredRecord[] {
+  const { frame } = projects[s.project]!;
+  const offer = nightOffer(places[s.place]!, { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg }, [s.channel], nightDate(s.night)).channels[s.channel]!;
+  const worthRate = offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null;
+  return s.panels.map((panel) => {
+    const data: ContributionData = {
+      projectId: s.project, panel, channel: s.channel, night: s.night, memberId: s.member, rigId: s.rig, placeId: s.place, exposureSec: s.subSec,
+      taken: s.taken, kept: s.kept, reason: s.reason, worthRate, startMs: null, fileName: "", note: "",
+    }; // prettier-ignore
+    return record("contribution", `contribution-${s.project.slice(8)}-${s.member.slice(7)}-${s.night}-${panel}-${s.channel}`, data, s.member);
+  });
+}
+
+const kit = [
+  ...Object.entries(members).map(([id, name]) => record("member", id, { name }, id)),
+  ...Object.entries(places).map(([id, data]) => record("place", id, data)),
+  ...Object.entries(filters).map(([id, data]) => record("filter", id, data)),
+  ...Object.entries(rigs).map(([id, data]) => record("rig", id, data)),
+];
+const projectRecords = Object.entries(projects).flatMap(([id, p]) => [
+  record("project", id, p.project),
+  record("frame", `frame-${id.slice(8)}`, { projectId: id, ...p.frame }),
+  record("goal", `goal-${id.slice(8)}`, { projectId: id, ...p.goal }),
+]);
+const settings = record("settings", "settings", { memberId: "member-ines", placeId: "place-garden", rigId: "rig-refractor", lastBackupMs: null });
+const old = sessions.flatMap(contributionsOf);
+
+mkdirSync(PUBLIC, { recursive: true });
+writeFileSync(`${DATA}demo.json`, encodeBundle([...kit, ...projectRecords, settings, ...old], "everything", "2026-12-01T18:00:00Z"));
+
+const isShell = (r: StoredRecord) => r.id.includes("shell");
+const friends = ["member-ines", "member-tomasz", "member-wren", "place-garden", "place-barn", "place-terrace", "rig-refractor", "rig-lens", "rig-city", ...Object.keys(filters)];
+const fromWren = [...kit.filter((r) => friends.includes(r.id)), ...projectRecords.filter(isShell), ...old.filter(isShell), ...news.flatMap(contributionsOf)];
+writeFileSync(`${PUBLIC}from-wren.zenithar.json`, encodeBundle(fromWren, "project", "2026-12-03T09:20:00Z"));
+
+// Last night's exposures of panel 5 as files, to be dropped on the log.
+const loop = projects["project-loop"]!;
+const optics = opticsOf(rigs["rig-refractor"]!);
+const panel = panelsOf({ projectId: "project-loop", ...loop.frame }, optics)[4]!;
+for (let i = 0; i < 6; i++) {
+  const start = new Date(Date.parse("2026-12-04T18:05:00Z") + i * 309_000).toISOString().slice(0, -1);
+  const bytes = writeFits([
+    ["IMAGETYP", "Light Frame"], ["OBJECT", "Veil panel 5"], ["DATE-OBS", start], ["EXPTIME", 300], ["FILTER", "OIII 5 nm"], ["INSTRUME", "Mono-43"], ["GAIN", 120], ["CCD-TEMP", -10], ["FOCALLEN", 480],
+    ["XPIXSZ", 4.63], ["XBINNING", 1], ["OBJCTRA", formatRightAscension(panel.centre.raDeg).replaceAll(/[hms]/g, "")], ["OBJCTDEC", formatDeclination(panel.centre.decDeg).replaceAll(/[°′″]/g, "").replace("−", "-")],
+  ]); // prettier-ignore
+  writeFileSync(`${PUBLIC}veil-p5-oiii-${String(i + 1).padStart(2, "0")}.fits`, bytes);
+}
+console.log(`${kit.length + projectRecords.length + 1 + old.length} records, ${fromWren.length} in Wren's file, 6 exposures`);
