@@ -13,7 +13,7 @@ interface Envelope {
   readonly heads: readonly unknown[];
 }
 
-/** A change to make. `baseRev` is the version the page showed; null for something new. */
+/** A change to make. `baseRev` is the version the page showed; null for something new, "latest" to build upon whatever is there (Undo). */
 export interface Edit {
   readonly kind: RecordKind;
   readonly id: string;
@@ -78,6 +78,12 @@ export async function loadLibrary(): Promise<Library> {
 /** One writer at a time over all tabs, so that reading a record and writing its next version is one step. */
 const exclusively = <T>(work: () => Promise<T>): Promise<T> => (navigator.locks ? navigator.locks.request(`${databaseName()}.write`, work) as Promise<T> : work());
 
+/** Who is writing: the member of the settings, stored or among the edits; before there are any, this browser. */
+async function memberOf(d: Drawer, edits: readonly Edit[]): Promise<string> {
+  const stored = decode("settings", await d.read("settings")).heads[0]?.data ?? edits.find((e) => e.kind === "settings")?.data;
+  return (stored as { memberId?: string } | undefined)?.memberId ?? `member-${nodeId()}`;
+}
+
 async function write(d: Drawer, id: string, incoming: readonly StoredRecord[]): Promise<Result<null, StorageFault>> {
   const stored = await d.read(id);
   const { heads, bad } = stored === null ? { heads: [], bad: [] } : decode(id, stored);
@@ -88,17 +94,18 @@ async function write(d: Drawer, id: string, incoming: readonly StoredRecord[]): 
 
 function nextVersion(edit: Edit, heads: Heads | null, author: string): { readonly record: StoredRecord; readonly collided: boolean } {
   const winner = heads ? winnerOf(heads) : null;
-  const isStale = winner !== null && winner.rev !== edit.baseRev;
+  const isStale = winner !== null && edit.baseRev !== "latest" && winner.rev !== edit.baseRev;
   const shown = edit.baseRev === null ? null : (heads?.find((h) => h.rev === edit.baseRev) ?? null);
   const by = { node: isStale ? freshNodeId() : nodeId(), author, nowMs: now() };
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: now() } : {}) };
-  return { record: editRecord(fields, by, isStale ? shown : winner, edit.settlesCopies && heads ? heads.slice(1) : []), collided: isStale };
+  return { record: editRecord(fields, by, isStale ? shown : winner, (edit.settlesCopies || edit.baseRev === "latest") && heads ? heads.slice(1) : []), collided: isStale };
 }
 
 /** Stores changes. A record changed elsewhere since the page showed it keeps both versions. Stops at the first that does not fit. */
-export const saveAll = (edits: readonly Edit[], author: string): Promise<Result<Saved, StorageFault>> =>
+export const saveAll = (edits: readonly Edit[]): Promise<Result<Saved, StorageFault>> =>
   exclusively(async () => {
     const d = await drawer();
+    const author = await memberOf(d, edits);
     const before: { id: string; record: StoredRecord | null }[] = [];
     const collided: string[] = [];
     for (const edit of edits) {
