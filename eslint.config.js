@@ -7,7 +7,20 @@ import tseslint from "typescript-eslint";
 
 /** Core layers in order: each may import only those before it, by their door (docs/style.md). */
 const LAYERS = [
-  "result", "units", "numeric", "time", "notation", "sky", "catalog", "framing", "exposure", "night", "plan", "ledger", "crew", "formats",
+  "result",
+  "units",
+  "numeric",
+  "time",
+  "notation",
+  "sky",
+  "catalog",
+  "framing",
+  "exposure",
+  "night",
+  "plan",
+  "ledger",
+  "crew",
+  "formats",
 ];
 const ban = (regex, message) => ({ "no-restricted-imports": ["error", { patterns: [{ regex, message }] }] });
 
@@ -29,7 +42,10 @@ export default defineConfig(
   tseslint.configs.recommendedTypeChecked,
   reactHooks.configs.flat.recommended,
   {
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname }, globals: { ...globals.browser, ...globals.node } },
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+      globals: { ...globals.browser, ...globals.node },
+    },
     rules: {
       "@typescript-eslint/only-throw-error": "off",
       "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],
@@ -47,7 +63,13 @@ export default defineConfig(
         { object: "Date", property: "now", message: "The clock is passed into the core." },
         { object: "Math", property: "random", message: "Chance is passed into the core." },
       ],
-      "no-restricted-syntax": ["error", { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "The clock is passed into the core." }],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "The clock is passed into the core.",
+        },
+      ],
     },
   },
   ...coreRules,
@@ -58,7 +80,7 @@ export default defineConfig(
   {
     files: ["app/storage/**/*.ts", "app/server/**/*.ts"],
     ignores: ["**/*.test.ts"],
-    rules: ban("^~/(?!core/)|^\\.\\./", "storage and server import only core doors, never each other"),
+    rules: ban("^~/(?!core/|data/)|^\\.\\./", "storage and server import only core doors and packed data, never each other"),
   },
   {
     files: ["app/components/**/*.{ts,tsx}"],

@@ -59,8 +59,22 @@ app.use((_req, res, next) => {
   next();
 });
 
-app.use("/assets", expressStaticGzip(`${CLIENT}/assets`, { enableBrotli: true, orderPreference: ["br", "gz"], serveStatic: { immutable: true, maxAge: "1y", fallthrough: false } }));
-app.use(expressStaticGzip(CLIENT, { index: false, enableBrotli: true, orderPreference: ["br", "gz"], serveStatic: { maxAge: "1h" } }));
+app.use(
+  "/assets",
+  expressStaticGzip(`${CLIENT}/assets`, {
+    enableBrotli: true,
+    orderPreference: ["br", "gz"],
+    serveStatic: { immutable: true, maxAge: "1y", fallthrough: false },
+  }),
+);
+app.use(
+  expressStaticGzip(CLIENT, {
+    index: false,
+    enableBrotli: true,
+    orderPreference: ["br", "gz"],
+    serveStatic: { maxAge: "1h" },
+  }),
+);
 app.use(compression());
 app.use((_req, res, next) => {
   res.set("Cache-Control", "no-store"); // pages carry a nonce

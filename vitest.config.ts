@@ -6,7 +6,11 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        test: { name: "unit", environment: "node", include: ["app/**/*.test.ts", "scripts/**/*.test.ts", "server/**/*.test.ts"] },
+        test: {
+          name: "unit",
+          environment: "node",
+          include: ["app/**/*.test.ts", "scripts/**/*.test.ts", "server/**/*.test.ts"],
+        },
       },
       {
         extends: true,

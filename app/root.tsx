@@ -13,13 +13,21 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return { nowMs: context.get(nowContext), theme: THEMES.find((t) => t === wanted) ?? "dusk" };
 }
 
-export const meta: Route.MetaFunction = () => [{ title: "Zenithar" }, { name: "description", content: "Plans imaging nights for backyard astrophotographers." }];
+export const meta: Route.MetaFunction = () => [
+  { title: "Zenithar" },
+  { name: "description", content: "Plans imaging nights for backyard astrophotographers." },
+];
 
 export function Layout({ children }: { readonly children: ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
   const nonce = useContext(NonceContext);
   return (
-    <html lang="en" data-theme={data?.theme ?? "dusk"} {...(data?.nowMs != null ? { "data-now": data.nowMs } : {})} suppressHydrationWarning>
+    <html
+      lang="en"
+      data-theme={data?.theme ?? "dusk"}
+      {...(data?.nowMs != null ? { "data-now": data.nowMs } : {})}
+      suppressHydrationWarning
+    >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

@@ -26,10 +26,16 @@ export interface RunningApp {
 }
 
 /** Starts the server as `npm start` does and waits until it answers. */
-export async function startApp(environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" }): Promise<RunningApp> {
+export async function startApp(
+  environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" },
+): Promise<RunningApp> {
   const port = await freePort();
   const root = new URL("..", import.meta.url).pathname;
-  const child = spawn(process.execPath, [join(root, "node_modules/tsx/dist/cli.mjs"), "server.ts"], { cwd: root, env: { ...process.env, NODE_ENV: "production", PORT: String(port), HOST: "127.0.0.1", ...environment }, stdio: ["ignore", "pipe", "inherit"] });
+  const child = spawn(process.execPath, [join(root, "node_modules/tsx/dist/cli.mjs"), "server.ts"], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: "production", PORT: String(port), HOST: "127.0.0.1", ...environment },
+    stdio: ["ignore", "pipe", "inherit"],
+  });
   const url = `http://127.0.0.1:${port}`;
   for (let i = 0; ; i++) {
     const answer = await fetch(`${url}/healthz`).catch(() => null);
@@ -53,12 +59,26 @@ export async function openBrowser(profile: string, size = { width: 1280, height:
     "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
     "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`,
   ); // prettier-ignore
-  options.setUserPreferences({ "download.default_directory": join(profile, "downloads"), "download.prompt_for_download": false });
+  options.setUserPreferences({
+    "download.default_directory": join(profile, "downloads"),
+    "download.prompt_for_download": false,
+  });
   process.env["XDG_CACHE_HOME"] = join(profile, "cache");
   process.env["XDG_CONFIG_HOME"] = join(profile, "config");
-  const driver = (await new Builder().forBrowser("chrome").setChromeOptions(options).setChromeService(new chrome.ServiceBuilder("/usr/bin/chromedriver")).build()) as chrome.Driver;
-  await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", { ...size, deviceScaleFactor: 1, mobile: false });
-  await driver.sendDevToolsCommand("Browser.setDownloadBehavior", { behavior: "allow", downloadPath: join(profile, "downloads") });
+  const driver = (await new Builder()
+    .forBrowser("chrome")
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder("/usr/bin/chromedriver"))
+    .build()) as chrome.Driver;
+  await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
+    ...size,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
+  await driver.sendDevToolsCommand("Browser.setDownloadBehavior", {
+    behavior: "allow",
+    downloadPath: join(profile, "downloads"),
+  });
   return driver;
 }
 
@@ -72,17 +92,32 @@ const WAIT_MS = 15_000;
 
 /** What a person does: looks for words, labels and buttons. */
 export function hands(driver: chrome.Driver) {
-  const byText = (tag: string, text: string) => By.xpath(`//${tag}[contains(normalize-space(.), ${JSON.stringify(text)})]`);
+  const byText = (tag: string, text: string) =>
+    By.xpath(`//${tag}[contains(normalize-space(.), ${JSON.stringify(text)})]`);
   const self = {
     async see(text: string): Promise<WebElement> {
       // The innermost element that holds the words.
-      return driver.wait(until.elementLocated(By.xpath(`//*[not(self::script or self::style)][contains(normalize-space(.), ${JSON.stringify(text)})][not(*[contains(normalize-space(.), ${JSON.stringify(text)})])]`)), WAIT_MS, `did not see “${text}”`);
+      return driver.wait(
+        until.elementLocated(
+          By.xpath(
+            `//*[not(self::script or self::style)][contains(normalize-space(.), ${JSON.stringify(text)})][not(*[contains(normalize-space(.), ${JSON.stringify(text)})])]`,
+          ),
+        ),
+        WAIT_MS,
+        `did not see “${text}”`,
+      );
     },
     async gone(text: string): Promise<void> {
-      await driver.wait(async () => !(await driver.findElement(By.css("body")).getText()).includes(text), WAIT_MS, `still sees “${text}”`);
+      await driver.wait(
+        async () => !(await driver.findElement(By.css("body")).getText()).includes(text),
+        WAIT_MS,
+        `still sees “${text}”`,
+      );
     },
     async press(text: string): Promise<void> {
-      const at = By.xpath(`//*[self::button or self::a or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`);
+      const at = By.xpath(
+        `//*[self::button or self::a or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`,
+      );
       await driver.wait(
         async () => {
           try {
@@ -97,12 +132,19 @@ export function hands(driver: chrome.Driver) {
       );
     },
     async box(label: string): Promise<WebElement> {
-      const labelled = await driver.wait(until.elementLocated(By.xpath(`//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)), WAIT_MS, `no box “${label}”`);
+      const labelled = await driver.wait(
+        until.elementLocated(By.xpath(`//label[starts-with(normalize-space(.), ${JSON.stringify(label)})]`)),
+        WAIT_MS,
+        `no box “${label}”`,
+      );
       return driver.findElement(By.id((await labelled.getAttribute("for")) ?? ""));
     },
     async fill(label: string, value: string): Promise<void> {
       const box = await self.box(label);
-      await driver.executeScript("arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();", box);
+      await driver.executeScript(
+        "arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();",
+        box,
+      );
       await box.sendKeys(value === "" ? "\uE017" : value);
     },
     async choose(label: string, option: string): Promise<void> {

@@ -11,5 +11,8 @@ for (const name of readdirSync(ROOT, { recursive: true, encoding: "utf8" })) {
   if (!WORTHWHILE.test(name) || !statSync(path).isFile()) continue;
   const bytes = readFileSync(path);
   writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
-  writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: bytes.length > 300_000 ? 9 : 11 } }));
+  writeFileSync(
+    `${path}.br`,
+    brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: bytes.length > 300_000 ? 9 : 11 } }),
+  );
 }

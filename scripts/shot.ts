@@ -19,7 +19,12 @@ try {
   for (const shot of args) {
     const at = shot.lastIndexOf("=");
     await driver.get(`${app.url}${shot.slice(0, at)}`);
-    await driver.wait(async () => driver.executeScript<boolean>("return document.querySelector('main h1, main h2') !== null"), 15_000).catch(() => undefined);
+    await driver
+      .wait(
+        async () => driver.executeScript<boolean>("return document.querySelector('main h1, main h2') !== null"),
+        15_000,
+      )
+      .catch(() => undefined);
     await driver.sleep(1500);
     mkdirSync(dirname(shot.slice(at + 1)) || ".", { recursive: true });
     writeFileSync(shot.slice(at + 1), await driver.takeScreenshot(), "base64");

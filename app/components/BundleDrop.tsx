@@ -5,14 +5,22 @@ import { Button } from "./ui/Button";
 import { Refusal } from "./ui/Panel";
 
 /** Chooses or catches a project file, refuses what it cannot be, and hands on what reads. */
-export function BundleDrop({ words, onBundle }: { readonly words: string; readonly onBundle: (bundle: Bundle, fileName: string) => void }) {
+export function BundleDrop({
+  words,
+  onBundle,
+}: {
+  readonly words: string;
+  readonly onBundle: (bundle: Bundle, fileName: string) => void;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
     setFault(null);
     if (file.size > MAX_BUNDLE_BYTES) {
-      setFault(`${file.name}: ${bundleFaultWords({ code: "bundleTooLarge", found: `${Math.round(file.size / 1e6)} MB` })}`);
+      setFault(
+        `${file.name}: ${bundleFaultWords({ code: "bundleTooLarge", found: `${Math.round(file.size / 1e6)} MB` })}`,
+      );
       return;
     }
     const read = decodeBundle(await file.text());
@@ -28,7 +36,15 @@ export function BundleDrop({ words, onBundle }: { readonly words: string; readon
         void take(e.dataTransfer.files[0]);
       }}
     >
-      <input ref={input} type="file" accept=".json,application/json" className="sr-only" tabIndex={-1} aria-label={words} onChange={(e) => void take(e.target.files?.[0])} />
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={words}
+        onChange={(e) => void take(e.target.files?.[0])}
+      />
       <Button onClick={() => input.current?.click()}>{words}</Button>
       {fault ? (
         <Refusal>

@@ -3,7 +3,8 @@ import { isRouteErrorResponse, Link } from "react-router";
 const WORDS: Readonly<Record<string, string>> = {
   unknownPlace: "There is no such place in your kit. It may have been deleted in another tab.",
   unknownRig: "There is no such rig in your kit. It may have been deleted in another tab.",
-  unknownProject: "There is no such project here. It may have been deleted in another tab, or the link came from someone else's copy.",
+  unknownProject:
+    "There is no such project here. It may have been deleted in another tab, or the link came from someone else's copy.",
   unknownTarget: "The catalogue has no object of that name.",
   badNight: "That is no date. A night is written like 2026-12-05.",
 };
@@ -15,8 +16,16 @@ export function FaultPage({ error }: { readonly error: unknown }) {
   return (
     <main className="mx-auto max-w-prose p-8">
       <h1 className="text-headline">{isMissing ? "No such page" : "This page did not come together"}</h1>
-      <p className="mt-3 text-soft">{code ? (WORDS[code] ?? code) : isMissing ? "The address leads nowhere here." : error instanceof Error ? error.message : "Something unexpected happened."}</p>
-      <p className="mt-3 text-soft">Nothing you entered is lost.</p>
+      <p className="text-soft mt-3">
+        {code
+          ? (WORDS[code] ?? code)
+          : isMissing
+            ? "The address leads nowhere here."
+            : error instanceof Error
+              ? error.message
+              : "Something unexpected happened."}
+      </p>
+      <p className="text-soft mt-3">Nothing you entered is lost.</p>
       <p className="mt-6">
         <Link to="/" className="underline underline-offset-4">
           Back to tonight

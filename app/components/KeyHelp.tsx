@@ -13,18 +13,29 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** The keys that work everywhere. */
-export function KeyHelp({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
+export function KeyHelp({
+  open,
+  onOpenChange,
+}: {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ground/70" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[10vh] left-1/2 z-50 w-[min(28rem,94vw)] -translate-x-1/2 rounded-[10px] border border-rule bg-sheet p-5">
+        <Dialog.Overlay className="bg-ground/70 fixed inset-0 z-40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="border-rule bg-sheet fixed top-[10vh] left-1/2 z-50 w-[min(28rem,94vw)] -translate-x-1/2 rounded-[10px] border p-5"
+        >
           <Dialog.Title className="text-figure">Keys</Dialog.Title>
           <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1">
             {KEYS.map(([key, word]) => (
               <div key={key} className="contents">
                 <dt>
-                  <kbd className="rounded border border-rule bg-ground px-1.5 font-sans text-note whitespace-pre">{key}</kbd>
+                  <kbd className="border-rule bg-ground text-note rounded border px-1.5 font-sans whitespace-pre">
+                    {key}
+                  </kbd>
                 </dt>
                 <dd className="text-soft">{word}</dd>
               </div>

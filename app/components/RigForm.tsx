@@ -16,7 +16,17 @@ const SWITCHES = [
 ] as const;
 
 /** Entering or changing a rig; the field of view follows while one types. */
-export function RigForm({ rig, baseRev, filters, faults }: { readonly rig: Rig | null; readonly baseRev: string; readonly filters: readonly { readonly id: string; readonly data: Filter }[]; readonly faults: Faults }) {
+export function RigForm({
+  rig,
+  baseRev,
+  filters,
+  faults,
+}: {
+  readonly rig: Rig | null;
+  readonly baseRev: string;
+  readonly filters: readonly { readonly id: string; readonly data: Filter }[];
+  readonly faults: Faults;
+}) {
   const [base] = useState(baseRev);
   const [texts, setTexts] = useState(() => rigTexts(rig));
   const boxes = (specs: readonly NumberSpec[]) =>
@@ -25,7 +35,16 @@ export function RigForm({ rig, baseRev, filters, faults }: { readonly rig: Rig |
       // A value that is wrong is said at once; an empty box only after saving.
       const fault = text.trim() === "" ? faults[s.name] : numberFault(s, text);
       const about = { label: s.label, fault, ...(s.unit ? { unit: s.unit } : {}), ...(s.hint ? { hint: s.hint } : {}) };
-      return <Field key={s.name} {...about} name={s.name} inputMode="decimal" value={text} onChange={(e) => setTexts({ ...texts, [s.name]: e.target.value })} />;
+      return (
+        <Field
+          key={s.name}
+          {...about}
+          name={s.name}
+          inputMode="decimal"
+          value={text}
+          onChange={(e) => setTexts({ ...texts, [s.name]: e.target.value })}
+        />
+      );
     });
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
   return (
@@ -34,26 +53,36 @@ export function RigForm({ rig, baseRev, filters, faults }: { readonly rig: Rig |
       <div className="space-y-5">
         <Field label="Name" name="name" defaultValue={rig?.name ?? ""} fault={faults["name"]} />
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Optics</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Optics</legend>
           <div className={group}>{boxes(OPTICS_NUMBERS)}</div>
         </fieldset>
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Sensor</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Sensor</legend>
           <div className={group}>{boxes(SENSOR_NUMBERS)}</div>
         </fieldset>
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Camera at its usual gain</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Camera at its usual gain</legend>
           <div className={group}>
             {boxes(CAMERA_NUMBERS)}
-            <Field label="Name in its files" name="cameraName" defaultValue={rig?.cameraName ?? ""} hint="Keyword INSTRUME; empty = any" />
+            <Field
+              label="Name in its files"
+              name="cameraName"
+              defaultValue={rig?.cameraName ?? ""}
+              hint="Keyword INSTRUME; empty = any"
+            />
           </div>
         </fieldset>
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Filters</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Filters</legend>
           <div className="flex flex-wrap gap-x-5 gap-y-1">
             {filters.map((f) => (
               <label key={f.id} className="flex items-center gap-2 py-1">
-                <input type="checkbox" name="filterIds" value={f.id} defaultChecked={rig?.filterIds.includes(f.id) ?? false} />
+                <input
+                  type="checkbox"
+                  name="filterIds"
+                  value={f.id}
+                  defaultChecked={rig?.filterIds.includes(f.id) ?? false}
+                />
                 {f.data.name} <span className="text-note text-faint">{f.data.channel}</span>
               </label>
             ))}
@@ -65,7 +94,7 @@ export function RigForm({ rig, baseRev, filters, faults }: { readonly rig: Rig |
           ) : null}
         </fieldset>
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Mount</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Mount</legend>
           <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
             {SWITCHES.map((s) => (
               <label key={s.name} className="flex items-center gap-2 py-1">
@@ -81,7 +110,7 @@ export function RigForm({ rig, baseRev, filters, faults }: { readonly rig: Rig |
           </div>
         </fieldset>
         <fieldset>
-          <legend className="mb-1 font-serif text-section text-soft">Time that is not exposure</legend>
+          <legend className="text-section text-soft mb-1 font-serif">Time that is not exposure</legend>
           <div className={group}>{boxes(OVERHEAD_NUMBERS)}</div>
         </fieldset>
         <Button look="main" type="submit">

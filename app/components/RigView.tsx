@@ -2,13 +2,31 @@ import { opticsOf, type Optics } from "~/core/framing";
 import { parseNumber } from "~/core/notation";
 import { Why } from "./ui/Why";
 
-const NEEDED = ["focalLengthMm", "reducerFactor", "apertureMm", "obstruction", "widthPx", "heightPx", "pixelPitchUm", "binning"] as const;
+const NEEDED = [
+  "focalLengthMm",
+  "reducerFactor",
+  "apertureMm",
+  "obstruction",
+  "widthPx",
+  "heightPx",
+  "pixelPitchUm",
+  "binning",
+] as const;
 
 /** Optics of what is typed so far; null while a number is missing or cannot be. */
 function opticsOfTexts(texts: Readonly<Record<string, string>>): Optics | null {
-  const n = Object.fromEntries(NEEDED.map((k) => [k, parseNumber(texts[k] ?? "")])) as Record<(typeof NEEDED)[number], number | null>;
-  if (NEEDED.some((k) => n[k] === null || (k !== "obstruction" && n[k]! <= 0)) || n.obstruction! >= 1) return null;
-  return opticsOf({ focalLengthMm: n.focalLengthMm!, reducerFactor: n.reducerFactor!, apertureMm: n.apertureMm!, obstruction: n.obstruction!, sensor: { widthPx: n.widthPx!, heightPx: n.heightPx!, pixelPitchUm: n.pixelPitchUm!, binning: n.binning! } });
+  const n = Object.fromEntries(NEEDED.map((k) => [k, parseNumber(texts[k] ?? "")])) as Record<
+    (typeof NEEDED)[number],
+    number | null
+  >;
+  if (NEEDED.some((k) => n[k] === null || (k !== "obstruction" && n[k] <= 0)) || n.obstruction! >= 1) return null;
+  return opticsOf({
+    focalLengthMm: n.focalLengthMm!,
+    reducerFactor: n.reducerFactor!,
+    apertureMm: n.apertureMm!,
+    obstruction: n.obstruction!,
+    sensor: { widthPx: n.widthPx!, heightPx: n.heightPx!, pixelPitchUm: n.pixelPitchUm!, binning: n.binning! },
+  });
 }
 
 const sides = (deg: number) => (deg >= 2 ? `${deg.toFixed(2)}°` : `${(deg * 60).toFixed(1)}′`);
@@ -21,10 +39,21 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
   const [w, h] = [o.fieldWidthDeg * scale, o.fieldHeightDeg * scale];
   return (
     <>
-      <svg viewBox="0 0 240 160" className="w-full" role="img" aria-label={`Frame ${sides(o.fieldWidthDeg)} by ${sides(o.fieldHeightDeg)} beside the Moon`}>
+      <svg
+        viewBox="0 0 240 160"
+        className="w-full"
+        role="img"
+        aria-label={`Frame ${sides(o.fieldWidthDeg)} by ${sides(o.fieldHeightDeg)} beside the Moon`}
+      >
         <rect x={120 - w / 2} y={80 - h / 2} width={w} height={h} fill="none" stroke="var(--lamp)" strokeWidth="1.5" />
         <circle cx="120" cy="80" r={Math.min(110, 0.26 * scale)} fill="var(--moonlit)" />
-        <text x="120" y={Math.min(156, 80 + Math.min(110, 0.26 * scale) + 13)} fontSize="10" textAnchor="middle" fill="var(--faint)">
+        <text
+          x="120"
+          y={Math.min(156, 80 + Math.min(110, 0.26 * scale) + 13)}
+          fontSize="10"
+          textAnchor="middle"
+          fill="var(--faint)"
+        >
           the Moon
         </text>
       </svg>
@@ -36,7 +65,10 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
         <dt className="text-soft">Scale</dt>
         <dd>
           <Why title={`${o.pixelScaleArcsecPerPx.toFixed(2)} ″/px`}>
-            <p>206.265 × pixel size × binning ÷ focal length. On the axis; the maker&apos;s reducer factor holds at its back focus only.</p>
+            <p>
+              206.265 × pixel size × binning ÷ focal length. On the axis; the maker&apos;s reducer factor holds at its
+              back focus only.
+            </p>
           </Why>
         </dd>
         <dt className="text-soft">Focal length</dt>

@@ -10,9 +10,24 @@ export interface OwnPlace {
 }
 
 /** Search everywhere: stations, own projects, places and rigs, and the whole catalogue. */
-export function SearchPalette({ open, onOpenChange, own, searchObjects, onGo }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void; readonly own: readonly OwnPlace[]; readonly searchObjects: (query: string) => Promise<CatalogEntry[]>; readonly onGo: (to: string) => void }) {
+export function SearchPalette({
+  open,
+  onOpenChange,
+  own,
+  searchObjects,
+  onGo,
+}: {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly own: readonly OwnPlace[];
+  readonly searchObjects: (query: string) => Promise<CatalogEntry[]>;
+  readonly onGo: (to: string) => void;
+}) {
   const [query, setQuery] = useState("");
-  const [found, setFound] = useState<{ readonly query: string; readonly objects: readonly CatalogEntry[] }>({ query: "", objects: [] });
+  const [found, setFound] = useState<{ readonly query: string; readonly objects: readonly CatalogEntry[] }>({
+    query: "",
+    objects: [],
+  });
   useEffect(() => {
     if (query.trim() === "") return;
     let isCurrent = true;
@@ -32,10 +47,24 @@ export function SearchPalette({ open, onOpenChange, own, searchObjects, onGo }: 
   };
   const item = "flex cursor-pointer justify-between gap-4 rounded-[6px] px-3 py-1.5 data-[selected=true]:bg-raised";
   return (
-    <Command.Dialog open={open} onOpenChange={onOpenChange} label="Search everywhere" shouldFilter={false} overlayClassName="fixed inset-0 z-40 bg-ground/70" contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(40rem,94vw)] -translate-x-1/2 rounded-[10px] border border-rule bg-sheet p-2">
-      <Command.Input value={query} onValueChange={setQuery} placeholder="An object, a project, a place: m81, veil, sh2-132 …" className="w-full bg-transparent px-3 py-2 text-[1.0625rem] outline-none placeholder:text-faint" />
-      <Command.List className="max-h-[55vh] overflow-y-auto border-t border-rule pt-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-note [&_[cmdk-group-heading]]:text-faint">
-        <Command.Empty className="px-3 py-3 text-soft">{found.query === query ? "Nothing by that name. Planets and comets are not in the catalogue." : "Looking …"}</Command.Empty>
+    <Command.Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      label="Search everywhere"
+      shouldFilter={false}
+      overlayClassName="fixed inset-0 z-40 bg-ground/70"
+      contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(40rem,94vw)] -translate-x-1/2 rounded-[10px] border border-rule bg-sheet p-2"
+    >
+      <Command.Input
+        value={query}
+        onValueChange={setQuery}
+        placeholder="An object, a project, a place: m81, veil, sh2-132 …"
+        className="placeholder:text-faint w-full bg-transparent px-3 py-2 text-[1.0625rem] outline-none"
+      />
+      <Command.List className="border-rule [&_[cmdk-group-heading]]:text-note [&_[cmdk-group-heading]]:text-faint max-h-[55vh] overflow-y-auto border-t pt-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2">
+        <Command.Empty className="text-soft px-3 py-3">
+          {found.query === query ? "Nothing by that name. Planets and comets are not in the catalogue." : "Looking …"}
+        </Command.Empty>
         {matches.length > 0 ? (
           <Command.Group heading="Here">
             {matches.slice(0, 8).map((o) => (
@@ -49,7 +78,12 @@ export function SearchPalette({ open, onOpenChange, own, searchObjects, onGo }: 
         {objects.length > 0 ? (
           <Command.Group heading="Catalogue">
             {objects.map((e) => (
-              <Command.Item key={e.id} value={`object ${e.id}`} onSelect={() => go(`/targets/${encodeURIComponent(e.id)}`)} className={item}>
+              <Command.Item
+                key={e.id}
+                value={`object ${e.id}`}
+                onSelect={() => go(`/targets/${encodeURIComponent(e.id)}`)}
+                className={item}
+              >
                 <span>
                   {e.id}
                   {e.name ? <span className="text-soft"> · {e.name}</span> : null}

@@ -14,37 +14,74 @@ export const STATIONS = [
 ] as const;
 
 /** Rail, ribbon and page. On a narrow window the rail lies at the bottom. */
-export function ShellFrame({ search, ribbon, themes, banner, onSearch, onHelp, children }: { readonly search: string; readonly ribbon: ReactNode; readonly themes: ReactNode; readonly banner: ReactNode; readonly onSearch: () => void; readonly onHelp: () => void; readonly children: ReactNode }) {
+export function ShellFrame({
+  search,
+  ribbon,
+  themes,
+  banner,
+  onSearch,
+  onHelp,
+  children,
+}: {
+  readonly search: string;
+  readonly ribbon: ReactNode;
+  readonly themes: ReactNode;
+  readonly banner: ReactNode;
+  readonly onSearch: () => void;
+  readonly onHelp: () => void;
+  readonly children: ReactNode;
+}) {
   return (
     <div className="min-h-screen pb-16 sm:pb-0 sm:pl-[76px]">
-      <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+      <a href="#page" className="focus:bg-sheet sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-2">
         Skip to the page
       </a>
-      <aside className="no-print fixed inset-x-0 bottom-0 z-30 flex border-t border-rule bg-ground sm:inset-y-0 sm:right-auto sm:w-[76px] sm:flex-col sm:border-t-0 sm:border-r">
-        <div className="hidden py-3 text-center font-serif text-figure text-lamp sm:block" aria-hidden="true">
+      <aside className="no-print border-rule bg-ground fixed inset-x-0 bottom-0 z-30 flex border-t sm:inset-y-0 sm:right-auto sm:w-[76px] sm:flex-col sm:border-t-0 sm:border-r">
+        <div className="text-figure text-lamp hidden py-3 text-center font-serif sm:block" aria-hidden="true">
           Z
         </div>
         <nav aria-label="Stations" className="flex flex-1 justify-around sm:flex-col sm:justify-start sm:gap-1 sm:px-2">
           {STATIONS.map(({ to, word, key, Icon }) => (
-            <NavLink key={to} to={{ pathname: to, search }} end={to === "/"} title={`${word} (${key})`} className={({ isActive }) => clsx("flex flex-col items-center gap-0.5 rounded-[8px] px-1 py-2 text-note", isActive ? "bg-raised text-ink" : "text-soft hover:text-ink")}>
+            <NavLink
+              key={to}
+              to={{ pathname: to, search }}
+              end={to === "/"}
+              title={`${word} (${key})`}
+              className={({ isActive }) =>
+                clsx(
+                  "text-note flex flex-col items-center gap-0.5 rounded-[8px] px-1 py-2",
+                  isActive ? "bg-raised text-ink" : "text-soft hover:text-ink",
+                )
+              }
+            >
               <Icon size={18} strokeWidth={1.6} aria-hidden="true" />
               {word}
             </NavLink>
           ))}
         </nav>
         <div className="hidden flex-col items-center gap-1 pb-3 sm:flex">
-          <button type="button" onClick={onSearch} title="Search everywhere (Ctrl K)" className="flex flex-col items-center rounded-[8px] p-2 text-note text-soft hover:text-ink">
+          <button
+            type="button"
+            onClick={onSearch}
+            title="Search everywhere (Ctrl K)"
+            className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
+          >
             <Search size={18} strokeWidth={1.6} aria-hidden="true" />
             Search
           </button>
           {themes}
-          <button type="button" onClick={onHelp} title="Keys (?)" className="flex flex-col items-center rounded-[8px] p-2 text-note text-soft hover:text-ink">
+          <button
+            type="button"
+            onClick={onHelp}
+            title="Keys (?)"
+            className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
+          >
             <Keyboard size={18} strokeWidth={1.6} aria-hidden="true" />
             Keys
           </button>
         </div>
       </aside>
-      <div className="no-print border-b border-rule">{ribbon}</div>
+      <div className="no-print border-rule border-b">{ribbon}</div>
       {banner}
       <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6">
         {children}

@@ -16,7 +16,14 @@ export function ThemeChoice({ isRow = false }: { readonly isRow?: boolean }) {
   return (
     <div role="group" aria-label="Theme" className={isRow ? "flex gap-1" : "flex flex-col"}>
       {THEMES.map(({ id, word, Icon }) => (
-        <button key={id} type="button" title={`${word} theme`} aria-label={`${word} theme`} onClick={() => choose(id)} className="rounded-[8px] p-1.5 text-faint hover:text-ink">
+        <button
+          key={id}
+          type="button"
+          title={`${word} theme`}
+          aria-label={`${word} theme`}
+          onClick={() => choose(id)}
+          className="text-faint hover:text-ink rounded-[8px] p-1.5"
+        >
           <Icon size={16} strokeWidth={1.6} aria-hidden="true" />
         </button>
       ))}

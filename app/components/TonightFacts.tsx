@@ -10,7 +10,8 @@ function Line({ word, line, zone }: { readonly word: string; readonly line: SunL
       <dd>
         {line.kind === "passes" ? (
           <>
-            {line.downMs !== null ? <Time ms={line.downMs} zone={zone} /> : "–"} to {line.upMs !== null ? <Time ms={line.upMs} zone={zone} /> : "–"}
+            {line.downMs !== null ? <Time ms={line.downMs} zone={zone} /> : "–"} to{" "}
+            {line.upMs !== null ? <Time ms={line.upMs} zone={zone} /> : "–"}
           </>
         ) : line.kind === "staysAbove" ? (
           "never"
@@ -23,7 +24,19 @@ function Line({ word, line, zone }: { readonly word: string; readonly line: SunL
 }
 
 /** Sun and Moon of the night, and what to mind before going out. */
-export function TonightFacts({ events, illuminatedFraction, clearChance, zone, night }: { readonly events: NightEvents; readonly illuminatedFraction: number; readonly clearChance: number; readonly zone: string; readonly night: string }) {
+export function TonightFacts({
+  events,
+  illuminatedFraction,
+  clearChance,
+  zone,
+  night,
+}: {
+  readonly events: NightEvents;
+  readonly illuminatedFraction: number;
+  readonly clearChance: number;
+  readonly zone: string;
+  readonly night: string;
+}) {
   return (
     <Panel title="Sun and Moon" aside={shortNight(night)}>
       <dl className="space-y-0.5">
@@ -50,7 +63,9 @@ export function TonightFacts({ events, illuminatedFraction, clearChance, zone, n
           <dd>{Math.round(clearChance * 100)} of 100, long-term</dd>
         </div>
       </dl>
-      <p className="mt-3 text-note text-faint">Look up and at your own forecast before you carry anything out. Cap the tube before sunrise.</p>
+      <p className="text-note text-faint mt-3">
+        Look up and at your own forecast before you carry anything out. Cap the tube before sunrise.
+      </p>
     </Panel>
   );
 }

@@ -6,18 +6,33 @@ import { HourScale, WorthStrip } from "./charts/WorthStrip";
 import { Section } from "./ui/Panel";
 
 /** The night of every open project as a worth strip. */
-export function TonightStrips({ tonight, steps, zone, search, startMs }: { readonly tonight: readonly (TonightProject & { readonly name: string })[]; readonly steps: NightSteps; readonly zone: string; readonly search: string; readonly startMs: number | null }) {
+export function TonightStrips({
+  tonight,
+  steps,
+  zone,
+  search,
+  startMs,
+}: {
+  readonly tonight: readonly (TonightProject & { readonly name: string })[];
+  readonly steps: NightSteps;
+  readonly zone: string;
+  readonly search: string;
+  readonly startMs: number | null;
+}) {
   const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin);
   return (
     <Section title="Worth of the night, my projects" aside="height = worth of a minute · hatched = lost, and to what">
-      <div className="grid grid-cols-[minmax(0,1fr)_5.5rem] items-end gap-x-4 border-b border-rule sm:grid-cols-[11rem_minmax(0,1fr)_6rem]">
+      <div className="border-rule grid grid-cols-[minmax(0,1fr)_5.5rem] items-end gap-x-4 border-b sm:grid-cols-[11rem_minmax(0,1fr)_6rem]">
         <span className="hidden sm:block" />
         <HourScale steps={steps} zone={zone} />
         <span />
       </div>
       <ul>
         {sorted.map((t) => (
-          <li key={t.id} className="grid grid-cols-[minmax(0,1fr)_5.5rem] items-center gap-x-4 border-b border-rule py-2 sm:grid-cols-[11rem_minmax(0,1fr)_6rem]">
+          <li
+            key={t.id}
+            className="border-rule grid grid-cols-[minmax(0,1fr)_5.5rem] items-center gap-x-4 border-b py-2 sm:grid-cols-[11rem_minmax(0,1fr)_6rem]"
+          >
             <div className="col-span-2 sm:col-span-1">
               <Link to={`/projects/${t.id}/plan${search}`} className="font-semibold hover:underline">
                 {t.name}
@@ -26,7 +41,14 @@ export function TonightStrips({ tonight, steps, zone, search, startMs }: { reado
                 {t.channel} · {formatMinutes(t.remainingMin)} to go
               </p>
             </div>
-            <WorthStrip steps={steps} walk={t.walk} channel={t.channel} zone={zone} isTall marks={startMs !== null && t.span?.startMs === startMs ? [{ atMs: startMs, word: "start" }] : []} />
+            <WorthStrip
+              steps={steps}
+              walk={t.walk}
+              channel={t.channel}
+              zone={zone}
+              isTall
+              marks={startMs !== null && t.span?.startMs === startMs ? [{ atMs: startMs, word: "start" }] : []}
+            />
             <div className="text-right">
               <p className="font-semibold">{formatMinutes(t.usableMin)}</p>
               <p className="text-note text-soft">{(t.worthMin / 60).toFixed(1)} h worth</p>

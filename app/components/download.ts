@@ -9,4 +9,9 @@ export function download(fileName: string, text: string, type: string): void {
 }
 
 /** A name as part of a file name. */
-export const fileStem = (name: string): string => name.normalize("NFKD").replaceAll(/[^A-Za-z0-9]+/g, "-").replaceAll(/^-|-$/g, "").toLowerCase() || "zenithar";
+export const fileStem = (name: string): string =>
+  name
+    .normalize("NFKD")
+    .replaceAll(/[^A-Za-z0-9]+/g, "-")
+    .replaceAll(/^-|-$/g, "")
+    .toLowerCase() || "zenithar";

@@ -23,14 +23,21 @@ const shown = (n: number) => String(n).replace("-", "−");
 export function numberFault(spec: NumberSpec, text: string): string | undefined {
   const value = parseNumber(text);
   const unit = spec.unit ? ` ${spec.unit}` : "";
-  if (value === null) return text.trim() === "" ? `Give a number${spec.unit ? `, in ${spec.unit}` : ""}.` : `“${text.trim()}” is not a number.`;
+  if (value === null)
+    return text.trim() === ""
+      ? `Give a number${spec.unit ? `, in ${spec.unit}` : ""}.`
+      : `“${text.trim()}” is not a number.`;
   if (spec.isWhole && !Number.isInteger(value)) return "Give a whole number.";
-  if (value < spec.min || value > spec.max || (spec.isAboveMin && value === spec.min)) return `${spec.isAboveMin ? "More than" : "From"} ${shown(spec.min)} to ${shown(spec.max)}${unit}; ${shown(value)} is outside.`;
+  if (value < spec.min || value > spec.max || (spec.isAboveMin && value === spec.min))
+    return `${spec.isAboveMin ? "More than" : "From"} ${shown(spec.min)} to ${shown(spec.max)}${unit}; ${shown(value)} is outside.`;
   return undefined;
 }
 
 /** Reads number boxes: the values that are right, and what is wrong with the others. */
-export function readNumbers<N extends string>(form: FormData, specs: readonly (NumberSpec & { readonly name: N })[]): { readonly values: Readonly<Record<N, number>>; readonly faults: Faults } {
+export function readNumbers<N extends string>(
+  form: FormData,
+  specs: readonly (NumberSpec & { readonly name: N })[],
+): { readonly values: Readonly<Record<N, number>>; readonly faults: Faults } {
   const values = {} as Record<N, number>;
   const faults: Record<string, string> = {};
   for (const spec of specs) {

@@ -10,14 +10,30 @@ export const PLACE_NUMBERS = [
   { name: "latitudeDeg", label: "Latitude", unit: "°, north positive", min: -90, max: 90 },
   { name: "longitudeDeg", label: "Longitude", unit: "°, east positive", min: -180, max: 180 },
   { name: "elevationM", label: "Elevation", unit: "m", min: -430, max: 6000 },
-  { name: "skyMagPerArcsec2", label: "Darkness", unit: "mag/arcsec²", min: 14, max: 22.2, hint: "Moonless zenith. City 18, suburb 19.5, village 20.8, dark site 21.5." },
-  { name: "minAltitudeDeg", label: "Lowest altitude used", unit: "°", min: 0, max: 80, hint: "30 is the usual rule; lower takes what there is." },
+  {
+    name: "skyMagPerArcsec2",
+    label: "Darkness",
+    unit: "mag/arcsec²",
+    min: 14,
+    max: 22.2,
+    hint: "Moonless zenith. City 18, suburb 19.5, village 20.8, dark site 21.5.",
+  },
+  {
+    name: "minAltitudeDeg",
+    label: "Lowest altitude used",
+    unit: "°",
+    min: 0,
+    max: 80,
+    hint: "30 is the usual rule; lower takes what there is.",
+  },
   { name: "seeingArcsec", label: "Usual seeing", unit: "″", min: 0.3, max: 10 },
 ] as const satisfies readonly NumberSpec[];
 
 export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
 
-const MONTH_SPECS = MONTHS.map((month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec);
+const MONTH_SPECS = MONTHS.map(
+  (month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec,
+);
 
 /** Reads the form of a place, or says beside each box what is wrong. */
 export function readPlace(form: FormData): Result<Place, Faults> {
@@ -29,9 +45,22 @@ export function readPlace(form: FormData): Result<Place, Faults> {
     ...faults,
     ...clear.faults,
     ...(name === "" || name.length > 120 ? { name: "Give the place a name, 120 letters at most." } : {}),
-    ...(isTimeZone(timeZone) ? {} : { timeZone: timeZone === "" ? "Leave the coordinates box once, and the zone is found; or type it, as Europe/Rome." : `“${timeZone}” is no time zone known here. Write it as Europe/Rome.` }),
+    ...(isTimeZone(timeZone)
+      ? {}
+      : {
+          timeZone:
+            timeZone === ""
+              ? "Leave the coordinates box once, and the zone is found; or type it, as Europe/Rome."
+              : `“${timeZone}” is no time zone known here. Write it as Europe/Rome.`,
+        }),
     ...(skyline.ok ? {} : { skyline: skylineFaultWords(skyline.error) }),
   };
   if (!skyline.ok || Object.keys(all).length > 0) return err(all);
-  return ok({ name, timeZone, ...values, skyline: skyline.value, clearChance: MONTH_SPECS.map((m) => clear.values[m.name]! / 100) });
+  return ok({
+    name,
+    timeZone,
+    ...values,
+    skyline: skyline.value,
+    clearChance: MONTH_SPECS.map((m) => clear.values[m.name]! / 100),
+  });
 }

@@ -72,7 +72,9 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     ...camera.faults,
     ...time.faults,
     ...(name === "" ? { name: "Give the rig a name." } : {}),
-    ...(filterIds.length === 0 ? { filterIds: "Choose at least one filter; a colour camera alone counts as “no filter”." } : {}),
+    ...(filterIds.length === 0
+      ? { filterIds: "Choose at least one filter; a colour camera alone counts as “no filter”." }
+      : {}),
   };
   if (Object.keys(faults).length > 0) return err(faults);
   const { longestUnguidedSec, ...rest } = time.values;

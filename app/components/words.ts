@@ -3,10 +3,26 @@ import type { BundleFault, FitsFault, SkylineFault } from "~/core/formats";
 import type { BookingFault, CullReason, Mismatch } from "~/core/ledger";
 
 /** Causes of loss in words. */
-export const CAUSE_WORDS: Readonly<Record<Cause, string>> = { none: "usable", lightSky: "light sky", set: "below the horizon", skyline: "skyline", low: "too low", moon: "Moon" };
+export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
+  none: "usable",
+  lightSky: "light sky",
+  set: "below the horizon",
+  skyline: "skyline",
+  low: "too low",
+  moon: "Moon",
+};
 
 /** Reasons for dropping subs, in words. */
-export const CULL_WORDS: Readonly<Record<CullReason, string>> = { cloud: "cloud", wind: "wind", trail: "trails", seeing: "bad seeing", guiding: "guiding", focus: "focus", light: "stray light", other: "other" };
+export const CULL_WORDS: Readonly<Record<CullReason, string>> = {
+  cloud: "cloud",
+  wind: "wind",
+  trail: "trails",
+  seeing: "bad seeing",
+  guiding: "guiding",
+  focus: "focus",
+  light: "stray light",
+  other: "other",
+};
 
 /** What is wrong with a skyline text. */
 export function skylineFaultWords(f: SkylineFault): string {

@@ -18,8 +18,11 @@ export interface Choice {
 export function choiceOf(library: Library, params: URLSearchParams): Choice {
   const [placeId, rigId, night] = [params.get("place"), params.get("rig"), params.get("night")];
   const settings = library.settings?.data;
-  const place = library.places.find((p) => p.id === (placeId ?? settings?.placeId)) ?? (placeId ? null : (library.places[0] ?? null));
-  const rig = library.rigs.find((r) => r.id === (rigId ?? settings?.rigId)) ?? (rigId ? null : (library.rigs[0] ?? null));
+  const place =
+    library.places.find((p) => p.id === (placeId ?? settings?.placeId)) ??
+    (placeId ? null : (library.places[0] ?? null));
+  const rig =
+    library.rigs.find((r) => r.id === (rigId ?? settings?.rigId)) ?? (rigId ? null : (library.rigs[0] ?? null));
   if (placeId && !place) throw data({ code: "unknownPlace" }, { status: 404 });
   if (rigId && !rig) throw data({ code: "unknownRig" }, { status: 404 });
   if (night !== null && !isNightDate(night)) throw data({ code: "badNight" }, { status: 400 });

@@ -16,12 +16,20 @@ export async function clientLoader() {
   const library = await loadLibrary();
   const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   return {
-    summary: [count(library.places.length, "place", "places"), count(library.rigs.length, "rig", "rigs"), count(library.projects.length, "project", "projects"), count(library.contributions.length, "log entry", "log entries"), count(library.members.length, "member", "members")].join(", "),
+    summary: [
+      count(library.places.length, "place", "places"),
+      count(library.rigs.length, "rig", "rigs"),
+      count(library.projects.length, "project", "projects"),
+      count(library.contributions.length, "log entry", "log entries"),
+      count(library.members.length, "member", "members"),
+    ].join(", "),
     isEmpty: library.places.length + library.rigs.length + library.projects.length === 0,
     quarantine: library.quarantine,
     settings: library.settings,
     isDemo: isDemo(),
-    ageDays: library.settings?.data.lastBackupMs ? Math.floor((now() - library.settings.data.lastBackupMs) / 86_400_000) : null,
+    ageDays: library.settings?.data.lastBackupMs
+      ? Math.floor((now() - library.settings.data.lastBackupMs) / 86_400_000)
+      : null,
   };
 }
 clientLoader.hydrate = true as const;
@@ -35,8 +43,15 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
   const [fault, setFault] = useState<string | null>(null);
   const exportAll = async () => {
     const at = new Date(now()).toISOString();
-    download(`zenithar-everything-${at.slice(0, 10)}.zenithar.json`, encodeBundle(await allRecords(), "everything", at), "application/json");
-    if (settings) await saveAll([{ kind: "settings", id: "settings", data: { ...settings.data, lastBackupMs: now() }, baseRev: settings.rev }]);
+    download(
+      `zenithar-everything-${at.slice(0, 10)}.zenithar.json`,
+      encodeBundle(await allRecords(), "everything", at),
+      "application/json",
+    );
+    if (settings)
+      await saveAll([
+        { kind: "settings", id: "settings", data: { ...settings.data, lastBackupMs: now() }, baseRev: settings.rev },
+      ]);
     await revalidate();
   };
   const take = async (bundle: Pick<Bundle, "records" | "refused">, name: string) => {
@@ -44,7 +59,9 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
     await revalidate();
     if (!merged.ok) return setFault(merged.error.code);
     const { added, changed, known } = merged.value;
-    say(`${name}: ${added} new, ${changed} changed, ${known} already here${bundle.refused.length > 0 ? `, ${bundle.refused.length} unreadable and left out (${bundle.refused[0]!.id}: ${bundle.refused[0]!.fault.path})` : ""}.`);
+    say(
+      `${name}: ${added} new, ${changed} changed, ${known} already here${bundle.refused.length > 0 ? `, ${bundle.refused.length} unreadable and left out (${bundle.refused[0]!.id}: ${bundle.refused[0]!.fault.path})` : ""}.`,
+    );
   };
   const clear = async () => {
     const all = await clearStore();
@@ -54,29 +71,42 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <h1 className="text-headline">Data in and out</h1>
-      <p className="mt-1 max-w-prose text-soft">
-        Everything stays in this browser: {summary}. {ageDays === null ? "No backup has been taken yet." : `The last backup is ${ageDays === 0 ? "of today" : `${ageDays} days old`}.`}
+      <p className="text-soft mt-1 max-w-prose">
+        Everything stays in this browser: {summary}.{" "}
+        {ageDays === null
+          ? "No backup has been taken yet."
+          : `The last backup is ${ageDays === 0 ? "of today" : `${ageDays} days old`}.`}
       </p>
       {fault ? <StorageRefusal code={fault} /> : null}
       <div className="mt-5 grid gap-5 md:grid-cols-2">
         <Panel title="Take it with you">
-          <p className="mb-3 text-soft">One file with everything, readable by any program (JSON; the format is published in docs/formats.md). Keep it beside your pictures.</p>
+          <p className="text-soft mb-3">
+            One file with everything, readable by any program (JSON; the format is published in docs/formats.md). Keep
+            it beside your pictures.
+          </p>
           <Button look="main" onClick={() => void exportAll()} disabled={isEmpty}>
             Export everything
           </Button>
         </Panel>
         <Panel title="Bring it back">
-          <p className="mb-3 text-soft">A backup or a friend&apos;s file is joined to what is here: nothing is doubled, nothing newer is overwritten.</p>
+          <p className="text-soft mb-3">
+            A backup or a friend&apos;s file is joined to what is here: nothing is doubled, nothing newer is
+            overwritten.
+          </p>
           <BundleDrop words="Import a file" onBundle={(bundle, name) => void take(bundle, name)} />
         </Panel>
         {isEmpty ? (
           <Panel title="Look around first">
-            <p className="mb-3 text-soft">An invented group with places, rigs and three pictures in the making.</p>
-            <Button onClick={() => void demoRecords().then((records) => take({ records, refused: [] }, "Demo group"))}>Load the demo group</Button>
+            <p className="text-soft mb-3">An invented group with places, rigs and three pictures in the making.</p>
+            <Button onClick={() => void demoRecords().then((records) => take({ records, refused: [] }, "Demo group"))}>
+              Load the demo group
+            </Button>
           </Panel>
         ) : (
           <Panel title="Start afresh">
-            <p className="mb-3 text-soft">Deletes everything in this browser at once. You can undo it until you close the tab.</p>
+            <p className="text-soft mb-3">
+              Deletes everything in this browser at once. You can undo it until you close the tab.
+            </p>
             <Button look="stop" onClick={() => void clear()}>
               Delete everything
             </Button>
@@ -85,14 +115,20 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
         {quarantine.length > 0 ? (
           <Panel title="Set aside">
             <p className="text-soft">These stored things do not read. They are kept as they are, and the rest works.</p>
-            <ul className="my-2 list-disc pl-5 text-note">
+            <ul className="text-note my-2 list-disc pl-5">
               {quarantine.map((q) => (
                 <li key={q.key}>
                   {q.key}: {q.reason}
                 </li>
               ))}
             </ul>
-            <Button onClick={() => download("zenithar-set-aside.json", JSON.stringify(quarantine, null, 1), "application/json")}>Export them</Button>
+            <Button
+              onClick={() =>
+                download("zenithar-set-aside.json", JSON.stringify(quarantine, null, 1), "application/json")
+              }
+            >
+              Export them
+            </Button>
           </Panel>
         ) : null}
       </div>

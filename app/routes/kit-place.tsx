@@ -34,7 +34,12 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   if (!library.settings) {
     const memberId = `member-${nodeId()}`;
     edits.push({ kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" });
-    edits.push({ kind: "settings", id: "settings", data: { memberId, placeId: id, rigId: "", lastBackupMs: null }, baseRev: "latest" });
+    edits.push({
+      kind: "settings",
+      id: "settings",
+      data: { memberId, placeId: id, rigId: "", lastBackupMs: null },
+      baseRev: "latest",
+    });
   }
   const saved = await saveAll(edits);
   if (!saved.ok) return data({ faults: {}, storage: saved.error.code }, { status: 507 });
@@ -46,13 +51,27 @@ export const meta: Route.MetaFunction = () => [{ title: "Place · Zenithar" }];
 export default function PlaceRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { place } = loaderData;
   const { send } = useEdits();
-  const settle = (kept: Place) => place && send([{ kind: "place", id: place.id, data: kept, baseRev: place.rev, settlesCopies: true }]);
+  const settle = (kept: Place) =>
+    place && send([{ kind: "place", id: place.id, data: kept, baseRev: place.rev, settlesCopies: true }]);
   return (
     <>
-      <h1 className="mb-3 text-headline">{place ? place.data.name : "A new place"}</h1>
+      <h1 className="text-headline mb-3">{place ? place.data.name : "A new place"}</h1>
       {actionData?.storage ? <StorageRefusal code={actionData.storage} /> : null}
-      {place ? <Copies now={place.data} copies={place.copies} onTake={(copy) => settle(copy.data as Place)} onDismiss={() => settle(place.data)} /> : null}
-      <PlaceForm key={place?.id ?? "new"} place={place?.data ?? null} baseRev={place?.rev ?? ""} faults={actionData?.faults ?? {}} findZone={findZone} />
+      {place ? (
+        <Copies
+          now={place.data}
+          copies={place.copies}
+          onTake={(copy) => settle(copy.data as Place)}
+          onDismiss={() => settle(place.data)}
+        />
+      ) : null}
+      <PlaceForm
+        key={place?.id ?? "new"}
+        place={place?.data ?? null}
+        baseRev={place?.rev ?? ""}
+        faults={actionData?.faults ?? {}}
+        findZone={findZone}
+      />
     </>
   );
 }

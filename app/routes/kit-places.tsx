@@ -9,7 +9,12 @@ import { useEdits } from "./use-edits";
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
-  return { places: library.places, usedBy: library.projects.map((p) => p.data.placeId), chosenId: choice.place?.id ?? null, settings: library.settings };
+  return {
+    places: library.places,
+    usedBy: library.projects.map((p) => p.data.placeId),
+    chosenId: choice.place?.id ?? null,
+    settings: library.settings,
+  };
 }
 clientLoader.hydrate = true as const;
 
@@ -27,10 +32,12 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
           Add a place
         </Link>
       </header>
-      {places.length === 0 ? <Empty>Enter where you observe from: coordinates, darkness and what stands in the way.</Empty> : null}
+      {places.length === 0 ? (
+        <Empty>Enter where you observe from: coordinates, darkness and what stands in the way.</Empty>
+      ) : null}
       <ul className="mt-3 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {places.map((p) => (
-          <li key={p.id} className="border-t border-rule pt-3">
+          <li key={p.id} className="border-rule border-t pt-3">
             <div className="flex items-baseline justify-between gap-3">
               <h2 className="text-figure">
                 <Link to={`/kit/places/${p.id}${keptSearch(params)}`} className="hover:underline">
@@ -40,16 +47,26 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
               {p.id === chosenId ? (
                 <span className="text-note text-lamp">used on every screen</span>
               ) : (
-                <Link to={keptSearch(params, { place: p.id })} className="text-note text-soft underline underline-offset-4">
+                <Link
+                  to={keptSearch(params, { place: p.id })}
+                  className="text-note text-soft underline underline-offset-4"
+                >
                   Use this place
                 </Link>
               )}
             </div>
             <p className="text-soft">
-              {formatDegrees(p.data.latitudeDeg, 2)}, {formatDegrees(p.data.longitudeDeg, 2)} · {p.data.elevationM} m · {p.data.skyMagPerArcsec2.toFixed(1)} mag/arcsec² · {p.data.timeZone}
+              {formatDegrees(p.data.latitudeDeg, 2)}, {formatDegrees(p.data.longitudeDeg, 2)} · {p.data.elevationM} m ·{" "}
+              {p.data.skyMagPerArcsec2.toFixed(1)} mag/arcsec² · {p.data.timeZone}
             </p>
-            <SkylineDrawing skyline={p.data.skyline} minAltitudeDeg={p.data.minAltitudeDeg} centreDeg={p.data.latitudeDeg < 0 ? 0 : 180} />
-            {p.copies.length > 0 ? <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p> : null}
+            <SkylineDrawing
+              skyline={p.data.skyline}
+              minAltitudeDeg={p.data.minAltitudeDeg}
+              centreDeg={p.data.latitudeDeg < 0 ? 0 : 180}
+            />
+            {p.copies.length > 0 ? (
+              <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p>
+            ) : null}
             {usedBy.includes(p.id) ? (
               <p className="text-note text-faint">In use by a project.</p>
             ) : (

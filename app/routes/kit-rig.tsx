@@ -25,8 +25,18 @@ clientLoader.hydrate = true as const;
 function usualFilters() {
   return CHANNELS.map((channel) => {
     const { centreNm, bandwidthNm } = CHANNEL_FACTS[channel];
-    const name = channel === "Colour" ? "No filter (colour)" : channel === "Dual" ? "Dual band" : bandwidthNm < 20 ? `${channel} ${bandwidthNm} nm` : channel;
-    return { id: `filter-usual-${channel.toLowerCase()}`, data: { name, channel, centreNm, bandwidthNm, transmission: 0.9 } };
+    const name =
+      channel === "Colour"
+        ? "No filter (colour)"
+        : channel === "Dual"
+          ? "Dual band"
+          : bandwidthNm < 20
+            ? `${channel} ${bandwidthNm} nm`
+            : channel;
+    return {
+      id: `filter-usual-${channel.toLowerCase()}`,
+      data: { name, channel, centreNm, bandwidthNm, transmission: 0.9 },
+    };
   });
 }
 
@@ -35,8 +45,16 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const rig = readRig(form);
   if (!rig.ok) return data({ faults: rig.error, storage: null }, { status: 400 });
   const library = await loadLibrary();
-  const edits: Edit[] = [{ kind: "rig", id: params.rigId === "new" ? newId("rig") : params.rigId, data: rig.value, baseRev: textOf(form, "baseRev") || null }];
-  if (library.filters.length === 0) edits.push(...usualFilters().map((f) => ({ kind: "filter" as const, id: f.id, data: f.data, baseRev: "latest" })));
+  const edits: Edit[] = [
+    {
+      kind: "rig",
+      id: params.rigId === "new" ? newId("rig") : params.rigId,
+      data: rig.value,
+      baseRev: textOf(form, "baseRev") || null,
+    },
+  ];
+  if (library.filters.length === 0)
+    edits.push(...usualFilters().map((f) => ({ kind: "filter" as const, id: f.id, data: f.data, baseRev: "latest" })));
   const saved = await saveAll(edits);
   if (!saved.ok) return data({ faults: {}, storage: saved.error.code }, { status: 507 });
   return redirect(`/kit/rigs${keptSearch(new URL(request.url).searchParams)}`);
@@ -47,13 +65,27 @@ export const meta: Route.MetaFunction = () => [{ title: "Rig · Zenithar" }];
 export default function RigRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { rig, filters } = loaderData;
   const { send } = useEdits();
-  const settle = (kept: Rig) => rig && send([{ kind: "rig", id: rig.id, data: kept, baseRev: rig.rev, settlesCopies: true }]);
+  const settle = (kept: Rig) =>
+    rig && send([{ kind: "rig", id: rig.id, data: kept, baseRev: rig.rev, settlesCopies: true }]);
   return (
     <>
-      <h1 className="mb-3 text-headline">{rig ? rig.data.name : "A new rig"}</h1>
+      <h1 className="text-headline mb-3">{rig ? rig.data.name : "A new rig"}</h1>
       {actionData?.storage ? <StorageRefusal code={actionData.storage} /> : null}
-      {rig ? <Copies now={rig.data} copies={rig.copies} onTake={(copy) => settle(copy.data as Rig)} onDismiss={() => settle(rig.data)} /> : null}
-      <RigForm key={rig?.id ?? "new"} rig={rig?.data ?? null} baseRev={rig?.rev ?? ""} filters={filters} faults={actionData?.faults ?? {}} />
+      {rig ? (
+        <Copies
+          now={rig.data}
+          copies={rig.copies}
+          onTake={(copy) => settle(copy.data as Rig)}
+          onDismiss={() => settle(rig.data)}
+        />
+      ) : null}
+      <RigForm
+        key={rig?.id ?? "new"}
+        rig={rig?.data ?? null}
+        baseRev={rig?.rev ?? ""}
+        filters={filters}
+        faults={actionData?.faults ?? {}}
+      />
     </>
   );
 }

@@ -9,7 +9,11 @@ import { useEdits } from "./use-edits";
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
   const filterName = new Map(library.filters.map((f) => [f.id, f.data.name]));
-  const rigs = library.rigs.map((r) => ({ ...r, optics: opticsOf(r.data), filters: r.data.filterIds.map((id) => filterName.get(id) ?? "?").join(", ") }));
+  const rigs = library.rigs.map((r) => ({
+    ...r,
+    optics: opticsOf(r.data),
+    filters: r.data.filterIds.map((id) => filterName.get(id) ?? "?").join(", "),
+  }));
   return { rigs, usedBy: library.projects.map((p) => p.data.rigId), chosenId: choice.rig?.id ?? null };
 }
 clientLoader.hydrate = true as const;
@@ -28,10 +32,14 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
           Add a rig
         </Link>
       </header>
-      {rigs.length === 0 ? <Empty>A rig is a telescope or lens with its camera, filters and mount. Everything else computes from it.</Empty> : null}
+      {rigs.length === 0 ? (
+        <Empty>
+          A rig is a telescope or lens with its camera, filters and mount. Everything else computes from it.
+        </Empty>
+      ) : null}
       <ul className="mt-3 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {rigs.map((r) => (
-          <li key={r.id} className="border-t border-rule pt-3">
+          <li key={r.id} className="border-rule border-t pt-3">
             <div className="flex items-baseline justify-between gap-3">
               <h2 className="text-figure">
                 <Link to={`/kit/rigs/${r.id}${keptSearch(params)}`} className="hover:underline">
@@ -41,18 +49,26 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
               {r.id === chosenId ? (
                 <span className="text-note text-lamp">used on every screen</span>
               ) : (
-                <Link to={keptSearch(params, { rig: r.id })} className="text-note text-soft underline underline-offset-4">
+                <Link
+                  to={keptSearch(params, { rig: r.id })}
+                  className="text-note text-soft underline underline-offset-4"
+                >
                   Use this rig
                 </Link>
               )}
             </div>
             <p>
-              {r.optics.focalLengthMm.toFixed(0)} mm f/{r.optics.focalRatio.toFixed(1)} · {r.optics.fieldWidthDeg.toFixed(2)}° × {r.optics.fieldHeightDeg.toFixed(2)}° · {r.optics.pixelScaleArcsecPerPx.toFixed(2)} ″/px
+              {r.optics.focalLengthMm.toFixed(0)} mm f/{r.optics.focalRatio.toFixed(1)} ·{" "}
+              {r.optics.fieldWidthDeg.toFixed(2)}° × {r.optics.fieldHeightDeg.toFixed(2)}° ·{" "}
+              {r.optics.pixelScaleArcsecPerPx.toFixed(2)} ″/px
             </p>
             <p className="text-soft">
-              {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of {r.data.sensor.pixelPitchUm} µm · {r.filters}
+              {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
+              {r.data.sensor.pixelPitchUm} µm · {r.filters}
             </p>
-            {r.copies.length > 0 ? <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p> : null}
+            {r.copies.length > 0 ? (
+              <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p>
+            ) : null}
             {usedBy.includes(r.id) ? (
               <p className="text-note text-faint">In use by a project.</p>
             ) : (

@@ -3,7 +3,16 @@ import type { Filter, Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import { keptMinutes, type ContributionData } from "~/core/ledger";
 import type { Place } from "~/core/night";
-import { layoutOf, panelsOf, remainingWork, type FrameData, type GoalData, type Need, type PlanRules, type ProjectData } from "~/core/plan";
+import {
+  layoutOf,
+  panelsOf,
+  remainingWork,
+  type FrameData,
+  type GoalData,
+  type Need,
+  type PlanRules,
+  type ProjectData,
+} from "~/core/plan";
 import type { Entity, Library } from "~/storage/library";
 
 /** A project with everything that screens need of it, looked up. */

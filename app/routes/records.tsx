@@ -1,11 +1,12 @@
 import { data } from "react-router";
+import { textOf } from "~/components/forms";
 import { saveAll, type Edit } from "~/storage/records";
 import type { Route } from "./+types/records";
 
 /** Takes edits made in passing (delete, undo, settings) from any screen. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await request.formData();
-  const edits = JSON.parse(String(form.get("edits"))) as Edit[];
+  const edits = JSON.parse(textOf(form, "edits")) as Edit[];
   const saved = await saveAll(edits);
   return saved.ok ? data(null) : data(saved.error, { status: 507 });
 }

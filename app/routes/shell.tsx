@@ -24,7 +24,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 
 export function HydrateFallback() {
-  return <p className="p-8 text-soft">Opening the almanac …</p>;
+  return <p className="text-soft p-8">Opening the almanac …</p>;
 }
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
@@ -36,7 +36,10 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const [isSearching, setSearching] = useState(false);
   const [isHelping, setHelping] = useState(false);
   const search = keptSearch(params);
-  const linkTo = useCallback((date: string) => `${location.pathname}${keptSearch(params, { night: date })}`, [location.pathname, params]);
+  const linkTo = useCallback(
+    (date: string) => `${location.pathname}${keptSearch(params, { night: date })}`,
+    [location.pathname, params],
+  );
 
   useEffect(() => onOtherTab(() => void revalidator.revalidate()), [revalidator]);
   useEffect(() => {
@@ -47,11 +50,13 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         return;
       }
       const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=dialog]")) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=dialog]"))
+        return;
       const station = STATIONS.find((s) => s.key === event.key);
       if (station) void navigate({ pathname: station.to, search });
       else if (event.key === "?") setHelping(true);
-      else if (event.key === "[" || event.key === "]") void navigate(linkTo(addNights(choice.night, event.key === "]" ? 1 : -1)), { preventScrollReset: true });
+      else if (event.key === "[" || event.key === "]")
+        void navigate(linkTo(addNights(choice.night, event.key === "]" ? 1 : -1)), { preventScrollReset: true });
       else if (event.key.toLowerCase() === "t") void navigate(linkTo(choice.today), { preventScrollReset: true });
     };
     window.addEventListener("keydown", onKey);
@@ -77,17 +82,33 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         banner={library.isLasting ? null : <MemoryBanner />}
         ribbon={
           ribbon === null ? (
-            <p className="px-4 py-3 text-note text-soft">Enter a place in Kit, and the nights to come appear here.</p>
+            <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
           ) : (
             <Suspense fallback={<div className="h-[86px]" />}>
-              <Await resolve={ribbon}>{(nights) => <NightRibbon nights={nights} chosen={choice.night} today={choice.today} planned={shot} linkTo={linkTo} />}</Await>
+              <Await resolve={ribbon}>
+                {(nights) => (
+                  <NightRibbon
+                    nights={nights}
+                    chosen={choice.night}
+                    today={choice.today}
+                    planned={shot}
+                    linkTo={linkTo}
+                  />
+                )}
+              </Await>
             </Suspense>
           )
         }
       >
         <Outlet />
       </ShellFrame>
-      <SearchPalette open={isSearching} onOpenChange={setSearching} own={own} searchObjects={searchObjects} onGo={(to) => void navigate(to.includes("?") ? to : `${to}${search}`)} />
+      <SearchPalette
+        open={isSearching}
+        onOpenChange={setSearching}
+        own={own}
+        searchObjects={searchObjects}
+        onGo={(to) => void navigate(to.includes("?") ? to : `${to}${search}`)}
+      />
       <KeyHelp open={isHelping} onOpenChange={setHelping} />
     </Toasts>
   );
@@ -95,8 +116,9 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
 
 function MemoryBanner() {
   return (
-    <p role="alert" className="border-b border-rule bg-raised px-5 py-2">
-      This browser does not let the app store anything (a private window?). You can work, but all is gone when this tab closes: export it under Kit, Data before you leave.
+    <p role="alert" className="border-rule bg-raised border-b px-5 py-2">
+      This browser does not let the app store anything (a private window?). You can work, but all is gone when this tab
+      closes: export it under Kit, Data before you leave.
     </p>
   );
 }

@@ -28,7 +28,8 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   });
   const verdict = chooseTonight(tonight, steps);
   const lead = verdict.kind === "go" ? contexts.find((c) => c.id === verdict.first.id) : undefined;
-  const subSec = lead?.goal.data.channels.find((g) => verdict.kind === "go" && g.channel === verdict.first.channel)?.subSec ?? 120;
+  const subSec =
+    lead?.goal.data.channels.find((g) => verdict.kind === "go" && g.channel === verdict.first.channel)?.subSec ?? 120;
   const overheads = lead?.rig.data.overheads;
   return {
     place,
@@ -41,7 +42,10 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     illuminatedFraction: sky.illuminatedFraction,
     clearChance: place.clearChance[monthOf(choice.night) - 1] ?? 0.4,
     account: verdict.kind === "go" ? accountOf(steps, verdict.first.walk) : null,
-    overheadMin: verdict.kind === "go" && overheads ? verdict.first.usableMin * (1 - efficiencyOf(subSec, overheads)) + overheads.flipMin : 0,
+    overheadMin:
+      verdict.kind === "go" && overheads
+        ? verdict.first.usableMin * (1 - efficiencyOf(subSec, overheads)) + overheads.flipMin
+        : 0,
     hasProjects: contexts.length > 0,
     openProjects: tonight.length,
     lastBackupMs: library.settings?.data.lastBackupMs ?? null,
@@ -58,7 +62,9 @@ export default function TonightRoute({ loaderData }: Route.ComponentProps) {
     return (
       <Empty>
         <h1 className="text-headline text-ink">Where do you observe from?</h1>
-        <p className="my-3">Enter your place, with its real skyline, and a rig. Then every night ahead can be judged for your targets.</p>
+        <p className="my-3">
+          Enter your place, with its real skyline, and a rig. Then every night ahead can be judged for your targets.
+        </p>
         <Link to="/kit/places/new" className={buttonLook("main")}>
           Add a place
         </Link>{" "}
@@ -72,21 +78,49 @@ export default function TonightRoute({ loaderData }: Route.ComponentProps) {
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div>
         <p className="text-note text-soft">
-          {longNight(night)}, {place.name} · {Math.abs(place.latitudeDeg).toFixed(2)}° {place.latitudeDeg < 0 ? "S" : "N"} · {place.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
+          {longNight(night)}, {place.name} · {Math.abs(place.latitudeDeg).toFixed(2)}°{" "}
+          {place.latitudeDeg < 0 ? "S" : "N"} · {place.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
         </p>
-        <TonightVerdict verdict={verdict} names={new Map(tonight.map((t) => [t.id, t.name]))} steps={steps} zone={place.timeZone} hasProjects={loaderData.hasProjects} clearChance={loaderData.clearChance} />
-        {steps.count > 0 && tonight.length > 0 ? <TonightStrips tonight={tonight} steps={steps} zone={place.timeZone} search={search} startMs={verdict.kind === "go" ? verdict.startMs : null} /> : null}
+        <TonightVerdict
+          verdict={verdict}
+          names={new Map(tonight.map((t) => [t.id, t.name]))}
+          steps={steps}
+          zone={place.timeZone}
+          hasProjects={loaderData.hasProjects}
+          clearChance={loaderData.clearChance}
+        />
+        {steps.count > 0 && tonight.length > 0 ? (
+          <TonightStrips
+            tonight={tonight}
+            steps={steps}
+            zone={place.timeZone}
+            search={search}
+            startMs={verdict.kind === "go" ? verdict.startMs : null}
+          />
+        ) : null}
       </div>
       <aside className="space-y-4">
         {account ? (
-          <Panel title="Where the night goes" aside={verdict.kind === "go" ? `${verdict.first.channel}, first target` : undefined}>
+          <Panel
+            title="Where the night goes"
+            aside={verdict.kind === "go" ? `${verdict.first.channel}, first target` : undefined}
+          >
             <NightAccountChart account={account} overheadMin={loaderData.overheadMin} />
           </Panel>
         ) : null}
-        <TonightFacts events={loaderData.events} illuminatedFraction={loaderData.illuminatedFraction} clearChance={loaderData.clearChance} zone={place.timeZone} night={night} />
+        <TonightFacts
+          events={loaderData.events}
+          illuminatedFraction={loaderData.illuminatedFraction}
+          clearChance={loaderData.clearChance}
+          zone={place.timeZone}
+          night={night}
+        />
         <div className="flex gap-2">
           {verdict.kind === "go" ? (
-            <Link to={`/nights${search === "" ? "?" : `${search}&`}project=${verdict.first.id}`} className={buttonLook("main", "flex-1")}>
+            <Link
+              to={`/nights${search === "" ? "?" : `${search}&`}project=${verdict.first.id}`}
+              className={buttonLook("main", "flex-1")}
+            >
               Open the run sheet
             </Link>
           ) : (

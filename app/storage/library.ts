@@ -47,12 +47,23 @@ export interface Library {
 }
 
 /** Sorts stored records into a library; tombstones drop out. */
-export function libraryOf(store: ReadonlyMap<string, Heads>, quarantine: readonly Quarantined[], isLasting: boolean): Library {
+export function libraryOf(
+  store: ReadonlyMap<string, Heads>,
+  quarantine: readonly Quarantined[],
+  isLasting: boolean,
+): Library {
   const of = <D>(kind: RecordKind): Entity<D>[] =>
     [...store.values()]
       .filter(([winner]) => winner.kind === kind && winner.deletedAt === undefined)
-      .map(([winner, ...rest]) => ({ id: winner.id, rev: winner.rev, author: winner.author, data: winner.data as D, copies: rest.filter((r) => r.deletedAt === undefined) as StoredRecord<D>[] }));
-  const named = <D extends { readonly name: string }>(kind: RecordKind) => of<D>(kind).sort((a, b) => a.data.name.localeCompare(b.data.name));
+      .map(([winner, ...rest]) => ({
+        id: winner.id,
+        rev: winner.rev,
+        author: winner.author,
+        data: winner.data as D,
+        copies: rest.filter((r) => r.deletedAt === undefined) as StoredRecord<D>[],
+      }));
+  const named = <D extends { readonly name: string }>(kind: RecordKind) =>
+    of<D>(kind).sort((a, b) => a.data.name.localeCompare(b.data.name));
   return {
     places: named("place"),
     rigs: named("rig"),

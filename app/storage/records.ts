@@ -45,8 +45,10 @@ async function openAndSeed(): Promise<Drawer> {
 /** Decodes one stored value: heads that read well, and those that do not. */
 function decode(key: string, value: unknown): { readonly heads: StoredRecord[]; readonly bad: Quarantined[] } {
   const envelope = value as Partial<Envelope> | null;
-  if (typeof envelope !== "object" || envelope === null || !Array.isArray(envelope.heads)) return { heads: [], bad: [{ key, reason: "not a stored record", raw: value }] };
-  if (envelope.v !== 1) return { heads: [], bad: [{ key, reason: `stored by a newer version (${String(envelope.v)})`, raw: value }] };
+  if (typeof envelope !== "object" || envelope === null || !Array.isArray(envelope.heads))
+    return { heads: [], bad: [{ key, reason: "not a stored record", raw: value }] };
+  if (envelope.v !== 1)
+    return { heads: [], bad: [{ key, reason: `stored by a newer version (${String(envelope.v)})`, raw: value }] };
   const heads: StoredRecord[] = [];
   const bad: Quarantined[] = [];
   for (const raw of envelope.heads) {
@@ -57,7 +59,11 @@ function decode(key: string, value: unknown): { readonly heads: StoredRecord[]; 
   return { heads, bad };
 }
 
-async function readStore(): Promise<{ readonly store: Map<string, Heads>; readonly quarantine: Quarantined[]; readonly isLasting: boolean }> {
+async function readStore(): Promise<{
+  readonly store: Map<string, Heads>;
+  readonly quarantine: Quarantined[];
+  readonly isLasting: boolean;
+}> {
   const d = await drawer();
   const store = new Map<string, Heads>();
   const quarantine: Quarantined[] = [];
@@ -76,11 +82,13 @@ export async function loadLibrary(): Promise<Library> {
 }
 
 /** One writer at a time over all tabs, so that reading a record and writing its next version is one step. */
-const exclusively = <T>(work: () => Promise<T>): Promise<T> => (navigator.locks ? navigator.locks.request(`${databaseName()}.write`, work) as Promise<T> : work());
+const exclusively = <T>(work: () => Promise<T>): Promise<T> =>
+  navigator.locks ? (navigator.locks.request(`${databaseName()}.write`, work)) : work();
 
 /** Who is writing: the member of the settings, stored or among the edits; before there are any, this browser. */
 async function memberOf(d: Drawer, edits: readonly Edit[]): Promise<string> {
-  const stored = decode("settings", await d.read("settings")).heads[0]?.data ?? edits.find((e) => e.kind === "settings")?.data;
+  const stored =
+    decode("settings", await d.read("settings")).heads[0]?.data ?? edits.find((e) => e.kind === "settings")?.data;
   return (stored as { memberId?: string } | undefined)?.memberId ?? `member-${nodeId()}`;
 }
 
@@ -92,13 +100,25 @@ async function write(d: Drawer, id: string, incoming: readonly StoredRecord[]): 
   return d.write(id, envelope);
 }
 
-function nextVersion(edit: Edit, heads: Heads | null, author: string): { readonly record: StoredRecord; readonly collided: boolean } {
+function nextVersion(
+  edit: Edit,
+  heads: Heads | null,
+  author: string,
+): { readonly record: StoredRecord; readonly collided: boolean } {
   const winner = heads ? winnerOf(heads) : null;
   const isStale = winner !== null && edit.baseRev !== "latest" && winner.rev !== edit.baseRev;
   const shown = edit.baseRev === null ? null : (heads?.find((h) => h.rev === edit.baseRev) ?? null);
   const by = { node: isStale ? freshNodeId() : nodeId(), author, nowMs: now() };
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: now() } : {}) };
-  return { record: editRecord(fields, by, isStale ? shown : winner, (edit.settlesCopies || edit.baseRev === "latest") && heads ? heads.slice(1) : []), collided: isStale };
+  return {
+    record: editRecord(
+      fields,
+      by,
+      isStale ? shown : winner,
+      (edit.settlesCopies || edit.baseRev === "latest") && heads ? heads.slice(1) : [],
+    ),
+    collided: isStale,
+  };
 }
 
 /** Stores changes. A record changed elsewhere since the page showed it keeps both versions. Stops at the first that does not fit. */
@@ -123,7 +143,9 @@ export const saveAll = (edits: readonly Edit[]): Promise<Result<Saved, StorageFa
   });
 
 /** Joins records from a file into the store; nothing is overwritten that the file does not build upon. */
-export const mergeIn = (records: readonly StoredRecord[]): Promise<Result<{ readonly added: number; readonly changed: number; readonly known: number }, StorageFault>> =>
+export const mergeIn = (
+  records: readonly StoredRecord[],
+): Promise<Result<{ readonly added: number; readonly changed: number; readonly known: number }, StorageFault>> =>
   exclusively(async () => {
     const d = await drawer();
     const report = { added: 0, changed: 0, known: 0 };

@@ -1,7 +1,11 @@
 import { wrap, type Remote } from "comlink";
 
 /** Runs one job in a worker of its own. Aborting rejects at once and stops the work; a worker that fails to load rejects too. */
-export async function runJob<Api, T>(worker: Worker, signal: AbortSignal, work: (api: Remote<Api>) => Promise<T>): Promise<T> {
+export async function runJob<Api, T>(
+  worker: Worker,
+  signal: AbortSignal,
+  work: (api: Remote<Api>) => Promise<T>,
+): Promise<T> {
   const stopped = new Promise<never>((_, reject) => {
     if (signal.aborted) reject(signal.reason as Error);
     signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true });

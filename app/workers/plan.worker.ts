@@ -1,7 +1,16 @@
 import { expose } from "comlink";
 import type { Channel } from "~/core/exposure";
 import type { Place } from "~/core/night";
-import { allocate, nightOffers, simulateFinish, type FinishOdds, type Need, type NightOffer, type PlanResult, type PlanRules } from "~/core/plan";
+import {
+  allocate,
+  nightOffers,
+  simulateFinish,
+  type FinishOdds,
+  type Need,
+  type NightOffer,
+  type PlanResult,
+  type PlanRules,
+} from "~/core/plan";
 import type { Equatorial } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 
@@ -33,7 +42,12 @@ const api = {
     const offers = nightOffers(r, (done) => {
       if (done % 10 === 0) onProgress((0.7 * done) / r.count);
     });
-    const odds = simulateFinish(r.needs, offers, r.rules, { clearChance: r.place.clearChance, persistence: PERSISTENCE, runs: r.runs, seed: SEED });
+    const odds = simulateFinish(r.needs, offers, r.rules, {
+      clearChance: r.place.clearChance,
+      persistence: PERSISTENCE,
+      runs: r.runs,
+      seed: SEED,
+    });
     return { offers, plan: allocate(r.needs, offers, r.rules), odds };
   },
 };

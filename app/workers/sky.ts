@@ -18,14 +18,20 @@ export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T
   signal.throwIfAborted();
   return Promise.race([
     answer,
-    new Promise<never>((_, reject) => signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true })),
+    new Promise<never>((_, reject) =>
+      signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true }),
+    ),
   ]);
 }
 
 let lastRibbon: { readonly key: string; readonly nights: Promise<RibbonNight[]> } | null = null;
 
 /** The nights of the ribbon; asked again for the same place and date it answers from memory. */
-export function ribbonOf(at: { readonly place: Place; readonly from: NightDate; readonly count: number }): Promise<RibbonNight[]> {
+export function ribbonOf(at: {
+  readonly place: Place;
+  readonly from: NightDate;
+  readonly count: number;
+}): Promise<RibbonNight[]> {
   const key = JSON.stringify(at);
   if (lastRibbon?.key !== key) lastRibbon = { key, nights: skyWorker().ribbon(at) };
   return lastRibbon.nights;

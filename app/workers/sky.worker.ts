@@ -1,6 +1,21 @@
 import { expose } from "comlink";
-import { buildSearchIndex, searchCatalog, unpackCatalog, type CatalogEntry, type PackedCatalog, type SearchIndex } from "~/core/catalog";
-import { nightSteps, placeSky, rankCatalog, ribbonNight, type Place, type RankedTarget, type RibbonNight } from "~/core/night";
+import {
+  buildSearchIndex,
+  searchCatalog,
+  unpackCatalog,
+  type CatalogEntry,
+  type PackedCatalog,
+  type SearchIndex,
+} from "~/core/catalog";
+import {
+  nightSteps,
+  placeSky,
+  rankCatalog,
+  ribbonNight,
+  type Place,
+  type RankedTarget,
+  type RibbonNight,
+} from "~/core/night";
 import type { Channel } from "~/core/exposure";
 import { separationDeg } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
@@ -29,7 +44,12 @@ function catalog(): Promise<SearchIndex> {
 }
 
 const api = {
-  async rank(at: { place: Place; date: NightDate; frameShortArcmin: number; channels: readonly Channel[] }): Promise<RankedEntry[]> {
+  async rank(at: {
+    place: Place;
+    date: NightDate;
+    frameShortArcmin: number;
+    channels: readonly Channel[];
+  }): Promise<RankedEntry[]> {
     const { entries } = await catalog();
     const sky = placeSky(at.place, at.date);
     const ranked = rankCatalog(entries, { ...at, sky, steps: nightSteps(sky, 5) });
@@ -45,7 +65,11 @@ const api = {
   async within(at: { raDeg: number; decDeg: number; radiusDeg: number; limit: number }): Promise<CatalogEntry[]> {
     const { entries } = await catalog();
     const centre = { frame: "icrs", raDeg: at.raDeg, decDeg: at.decDeg } as const;
-    const near = entries.filter((e) => Math.abs(e.decDeg - at.decDeg) <= at.radiusDeg && separationDeg(centre, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg }) <= at.radiusDeg);
+    const near = entries.filter(
+      (e) =>
+        Math.abs(e.decDeg - at.decDeg) <= at.radiusDeg &&
+        separationDeg(centre, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg }) <= at.radiusDeg,
+    );
     return near.slice(0, at.limit);
   },
   ribbon(at: { place: Place; from: NightDate; count: number }): RibbonNight[] {

@@ -23,9 +23,18 @@ interface Feature {
 
 interface Fixes {
   readonly drop: readonly string[];
-  readonly patch: Readonly<Record<string, { ra?: number; dec?: number; size?: readonly number[]; type?: string; mag?: number | null }>>;
+  readonly patch: Readonly<
+    Record<string, { ra?: number; dec?: number; size?: readonly number[]; type?: string; mag?: number | null }>
+  >;
   readonly lost_aliases: Readonly<Record<string, string>>;
-  readonly add: readonly { id: string; aliases: string[]; ra: number; dec: number; mag: number; size: [number, number] }[];
+  readonly add: readonly {
+    id: string;
+    aliases: string[];
+    ra: number;
+    dec: number;
+    mag: number;
+    size: [number, number];
+  }[];
 }
 
 /** Reads a JSON input of the build. */
@@ -51,7 +60,8 @@ function kindOf(id: string, type: string): Kind {
   return PLAIN[type] ?? "galaxy";
 }
 
-const number = (text: string | undefined): number | null => (text === undefined || text === "" || text === "999" ? null : Number(text));
+const number = (text: string | undefined): number | null =>
+  text === undefined || text === "" || text === "999" ? null : Number(text);
 const decimals = (x: number) => (String(x).split(".")[1] ?? "").length;
 
 function normalise(f: Feature, inBright: boolean): BaseRecord | null {
@@ -59,7 +69,12 @@ function normalise(f: Feature, inBright: boolean): BaseRecord | null {
   const [lon, lat] = f.geometry.coordinates;
   const [ra, dec] = [patch?.ra ?? (lon + 360) % 360, patch?.dec ?? lat];
   if (Math.abs(dec) > 90) return null;
-  const sizes = patch?.size ?? f.properties.dim.split("x").map(number).filter((x): x is number => x !== null && x > 0);
+  const sizes =
+    patch?.size ??
+    f.properties.dim
+      .split("x")
+      .map(number)
+      .filter((x): x is number => x !== null && x > 0);
   const kind = kindOf(f.id, patch?.type ?? f.properties.type);
   const hasNoUse = kind === "darkNebula" || kind === "planetaryNebula" || /^(VdB|VdBH|Ced) /.test(f.id);
   const mag = patch?.mag !== undefined ? patch.mag : number(f.properties.mag);
@@ -82,7 +97,8 @@ function isKept(r: BaseRecord): boolean {
   const size = r.major ?? 0;
   if (r.kind === "galaxyCluster") return r.inBright;
   if (r.kind === "planetaryNebula") return size >= 0.5 || r.id.startsWith("Sh2");
-  if (r.kind === "galaxy") return (size >= 1 && (r.mag === null || r.mag <= 15.5)) || (r.inBright && r.mag !== null && r.mag <= 12.5);
+  if (r.kind === "galaxy")
+    return (size >= 1 && (r.mag === null || r.mag <= 15.5)) || (r.inBright && r.mag !== null && r.mag <= 12.5);
   return true;
 }
 
@@ -104,7 +120,9 @@ export const readNames = (): Readonly<Record<string, { name: string }>> => readJ
 
 /** Hipparcos stars down to about magnitude 12. */
 export const readStars = () =>
-  readJson<{ features: { id: number; properties: { mag: number; bv: string }; geometry: { coordinates: [number, number] } }[] }>(`${BASE}stars.14.json`).features.map((f) => ({
+  readJson<{
+    features: { id: number; properties: { mag: number; bv: string }; geometry: { coordinates: [number, number] } }[];
+  }>(`${BASE}stars.14.json`).features.map((f) => ({
     hip: f.id,
     raDeg: (f.geometry.coordinates[0] + 360) % 360,
     decDeg: f.geometry.coordinates[1],
@@ -113,11 +131,14 @@ export const readStars = () =>
   }));
 
 /** Proper, Bayer and Flamsteed names of stars by Hipparcos number. */
-export const readStarNames = () => readJson<Record<string, { name: string; bayer: string; flam: string; c: string }>>(`${BASE}starnames.json`);
+export const readStarNames = () =>
+  readJson<Record<string, { name: string; bayer: string; flam: string; c: string }>>(`${BASE}starnames.json`);
 
 /** Stick figures of the constellations: runs of [ra, dec]. */
 export const readLines = () =>
-  readJson<{ features: { geometry: { coordinates: [number, number][][] } }[] }>(`${BASE}constellations.lines.json`).features.flatMap((f) =>
+  readJson<{ features: { geometry: { coordinates: [number, number][][] } }[] }>(
+    `${BASE}constellations.lines.json`,
+  ).features.flatMap((f) =>
     f.geometry.coordinates.map((run) => run.map(([lon, lat]) => [(lon + 360) % 360, lat] as const)),
   );
 
@@ -131,5 +152,6 @@ interface CuratedRecord {
 } // prettier-ignore
 
 /** Hand-picked targets (not measured, from general knowledge). */
-export const readCurated = (): readonly CuratedRecord[] => readJson<{ targets: CuratedRecord[] }>(`${INPUT}curated.json`).targets;
+export const readCurated = (): readonly CuratedRecord[] =>
+  readJson<{ targets: CuratedRecord[] }>(`${INPUT}curated.json`).targets;
 export type { CuratedRecord };

@@ -4,13 +4,38 @@ import { separationDeg } from "~/core/sky";
 import { fixes, readBase, readCurated, readNames, type BaseRecord, type CuratedRecord } from "./base";
 import { CALDWELL } from "./caldwell";
 
-const LEAD = ["M", "NGC", "IC", "C", "Sh2", "RCW", "VdB", "VdBH", "B", "LDN", "LBN", "Ced", "Cr", "SNR G", "PN G", "PK", "UGC", "VV", "ESO", "PGC", "ACO"];
+const LEAD = [
+  "M",
+  "NGC",
+  "IC",
+  "C",
+  "Sh2",
+  "RCW",
+  "VdB",
+  "VdBH",
+  "B",
+  "LDN",
+  "LBN",
+  "Ced",
+  "Cr",
+  "SNR G",
+  "PN G",
+  "PK",
+  "UGC",
+  "VV",
+  "ESO",
+  "PGC",
+  "ACO",
+];
 const POINT_LIKE: readonly Kind[] = ["galaxy", "planetaryNebula", "globularCluster", "openCluster"];
 const MIXED: readonly (readonly [Kind, Kind])[] = [
   ["emissionNebula", "supernovaRemnant"], ["emissionNebula", "planetaryNebula"], ["planetaryNebula", "supernovaRemnant"], ["galaxy", "planetaryNebula"],
 ]; // prettier-ignore
 
-const prefixOf = (id: string) => LEAD.filter((p) => id.startsWith(`${p} `) || (p.endsWith("G") && id.startsWith(p))).sort((a, b) => b.length - a.length)[0] ?? "";
+const prefixOf = (id: string) =>
+  LEAD.filter((p) => id.startsWith(`${p} `) || (p.endsWith("G") && id.startsWith(p))).sort(
+    (a, b) => b.length - a.length,
+  )[0] ?? "";
 const leadRank = (id: string) => {
   const i = LEAD.indexOf(prefixOf(id));
   return i === -1 ? LEAD.length : i;
@@ -26,7 +51,8 @@ function isSame(a: BaseRecord, b: BaseRecord): boolean {
   if (!mayBeSame(a.kind, b.kind) || a.kind === "galaxyCluster") return false;
   const apart = 60 * separationDeg({ frame: "icrs", ...a }, { frame: "icrs", ...b });
   if (POINT_LIKE.includes(a.kind) && POINT_LIKE.includes(b.kind)) {
-    if (isNgcIc(a.id) && isNgcIc(b.id)) return apart < 0.05 && a.mag !== null && b.mag !== null && Math.abs(a.mag - b.mag) < 0.5;
+    if (isNgcIc(a.id) && isNgcIc(b.id))
+      return apart < 0.05 && a.mag !== null && b.mag !== null && Math.abs(a.mag - b.mag) < 0.5;
     return apart <= Math.min(1.5, Math.max(0.3, 0.1 * Math.min(a.major ?? 0, b.major ?? 0)));
   }
   if (a.major === null || b.major === null) return apart <= 2;
@@ -41,11 +67,14 @@ function groups(records: readonly BaseRecord[]): BaseRecord[][] {
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
   sorted.forEach((a, i) => {
     const reach = Math.max(2, (a.major ?? 0) / 4) / 60;
-    for (let j = i + 1; j < sorted.length && sorted[j]!.decDeg - a.decDeg <= reach; j++) if (isSame(a, sorted[j]!)) parent[root(j)] = root(i);
+    for (let j = i + 1; j < sorted.length && sorted[j]!.decDeg - a.decDeg <= reach; j++)
+      if (isSame(a, sorted[j]!)) parent[root(j)] = root(i);
   });
   const byRoot = new Map<number, BaseRecord[]>();
   sorted.forEach((r, i) => byRoot.set(root(i), [...(byRoot.get(root(i)) ?? []), r]));
-  return [...byRoot.values()].map((g) => g.sort((a, b) => leadRank(a.id) - leadRank(b.id) || a.id.localeCompare(b.id, "en", { numeric: true })));
+  return [...byRoot.values()].map((g) =>
+    g.sort((a, b) => leadRank(a.id) - leadRank(b.id) || a.id.localeCompare(b.id, "en", { numeric: true })),
+  );
 }
 
 const shown = (id: string) => id.replace(/^Sh2 /, "Sh2-").replace(/^VdB /, "vdB ");
@@ -61,7 +90,12 @@ const KIND_OF_CURATED: Readonly<Record<string, Kind>> = {
 function rankOf(e: Omit<CatalogEntry, "rank">): number {
   const all = [e.id, ...e.aliases];
   const size = e.majorArcmin;
-  const brightness = e.magnitude === null ? (e.kind.endsWith("Nebula") && size !== null ? 7 : 0) : Math.min(14, Math.max(0, 2 * (13 - e.magnitude)));
+  const brightness =
+    e.magnitude === null
+      ? e.kind.endsWith("Nebula") && size !== null
+        ? 7
+        : 0
+      : Math.min(14, Math.max(0, 2 * (13 - e.magnitude)));
   const points =
     (e.curated?.tier === 1 ? 60 : e.curated ? 45 : 0) +
     (all.some((a) => /^M \d/.test(a)) ? 15 : 0) +
@@ -107,7 +141,10 @@ function fromCurated(c: CuratedRecord, base: ReadonlyMap<string, BaseRecord>): O
   };
 }
 
-function fromGroup(group: readonly BaseRecord[], names: Readonly<Record<string, { name: string }>>): Omit<CatalogEntry, "rank"> {
+function fromGroup(
+  group: readonly BaseRecord[],
+  names: Readonly<Record<string, { name: string }>>,
+): Omit<CatalogEntry, "rank"> {
   const lead = group[0]!;
   const messier = group.map(messierOf).find((m) => m !== null);
   const id = shown(messier ?? lead.id);
@@ -117,7 +154,10 @@ function fromGroup(group: readonly BaseRecord[], names: Readonly<Record<string, 
   return {
     id,
     name,
-    aliases: distinct(id, group.flatMap((r) => [shown(r.id), shown(r.desig)])),
+    aliases: distinct(
+      id,
+      group.flatMap((r) => [shown(r.id), shown(r.desig)]),
+    ),
     kind: lead.kind,
     raDeg: position.raDeg,
     decDeg: position.decDeg,
@@ -152,13 +192,35 @@ export function mergeCatalog(): CatalogEntry[] {
       claimed.set(id, c.id);
     }
   }
-  const curatedIds = new Set(curated.flatMap((c) => (c.scope === "object" ? [c.id, ...c.aliases] : [c.id]).map(searchKey)));
-  const free = kept.filter((r) => !claimed.has(r.id) && !curatedIds.has(searchKey(r.id)) && !curatedIds.has(searchKey(r.desig)));
+  const curatedIds = new Set(
+    curated.flatMap((c) => (c.scope === "object" ? [c.id, ...c.aliases] : [c.id]).map(searchKey)),
+  );
+  const free = kept.filter(
+    (r) => !claimed.has(r.id) && !curatedIds.has(searchKey(r.id)) && !curatedIds.has(searchKey(r.desig)),
+  );
   const names = readNames();
-  const entries: Omit<CatalogEntry, "rank">[] = [...curated.map((c) => fromCurated(c, every)), ...groups(free).map((g) => fromGroup(g, names))];
+  const entries: Omit<CatalogEntry, "rank">[] = [
+    ...curated.map((c) => fromCurated(c, every)),
+    ...groups(free).map((g) => fromGroup(g, names)),
+  ];
   for (const a of fixes.add)
-    entries.push({ id: a.id, name: "Winnecke 4", aliases: a.aliases, kind: "doubleStar", raDeg: a.ra, decDeg: a.dec, majorArcmin: a.size[0], minorArcmin: a.size[1], positionAngleDeg: null, magnitude: a.mag, constellation: Constellation(a.ra / 15, a.dec).symbol, curated: null });
+    entries.push({
+      id: a.id,
+      name: "Winnecke 4",
+      aliases: a.aliases,
+      kind: "doubleStar",
+      raDeg: a.ra,
+      decDeg: a.dec,
+      majorArcmin: a.size[0],
+      minorArcmin: a.size[1],
+      positionAngleDeg: null,
+      magnitude: a.mag,
+      constellation: Constellation(a.ra / 15, a.dec).symbol,
+      curated: null,
+    });
   for (const [lost, target] of Object.entries(fixes.lost_aliases)) alias(entries, shown(lost), target);
   CALDWELL.forEach((target, i) => alias(entries, `C ${i + 1}`, target));
-  return entries.map((e) => ({ ...e, rank: rankOf(e) })).sort((a, b) => b.rank - a.rank || a.id.localeCompare(b.id, "en", { numeric: true }));
+  return entries
+    .map((e) => ({ ...e, rank: rankOf(e) }))
+    .sort((a, b) => b.rank - a.rank || a.id.localeCompare(b.id, "en", { numeric: true }));
 }

@@ -28,8 +28,31 @@ interface Session {
   readonly panels: readonly string[]; readonly subSec: number; readonly taken: number; readonly kept: number; readonly reason: CullReason | "";
 } // prettier-ignore
 
-const session = (project: string, who: string, place: string, rig: string, night: string, channel: Channel, panels: string, subSec: number, taken: number, kept: number, reason: CullReason | "" = ""): Session =>
-  ({ project: `project-${project}`, member: `member-${who}`, place: `place-${place}`, rig: `rig-${rig}`, night, channel, panels: panels.split(" "), subSec, taken, kept, reason });
+const session = (
+  project: string,
+  who: string,
+  place: string,
+  rig: string,
+  night: string,
+  channel: Channel,
+  panels: string,
+  subSec: number,
+  taken: number,
+  kept: number,
+  reason: CullReason | "" = "",
+): Session => ({
+  project: `project-${project}`,
+  member: `member-${who}`,
+  place: `place-${place}`,
+  rig: `rig-${rig}`,
+  night,
+  channel,
+  panels: panels.split(" "),
+  subSec,
+  taken,
+  kept,
+  reason,
+});
 
 const sessions: readonly Session[] = [
   session("loop", "ines", "garden", "refractor", "2026-10-08", "OIII", "P1 P2 P3 P4", 300, 9, 8, "guiding"),
@@ -54,14 +77,24 @@ const news: readonly Session[] = [
 
 function contributionsOf(s: Session): StoredRecord[] {
   const { frame } = projects[s.project]!;
-  const offer = nightOffer(places[s.place]!, { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg }, [s.channel], nightDate(s.night)).channels[s.channel]!;
+  const offer = nightOffer(
+    places[s.place]!,
+    { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
+    [s.channel],
+    nightDate(s.night),
+  ).channels[s.channel]!;
   const worthRate = offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null;
   return s.panels.map((panel) => {
     const data: ContributionData = {
       projectId: s.project, panel, channel: s.channel, night: s.night, memberId: s.member, rigId: s.rig, placeId: s.place, exposureSec: s.subSec,
       taken: s.taken, kept: s.kept, reason: s.reason, worthRate, startMs: null, fileName: "", note: "",
     }; // prettier-ignore
-    return record("contribution", `contribution-${s.project.slice(8)}-${s.member.slice(7)}-${s.night}-${panel}-${s.channel}`, data, s.member);
+    return record(
+      "contribution",
+      `contribution-${s.project.slice(8)}-${s.member.slice(7)}-${s.night}-${panel}-${s.channel}`,
+      data,
+      s.member,
+    );
   });
 }
 
@@ -76,15 +109,39 @@ const projectRecords = Object.entries(projects).flatMap(([id, p]) => [
   record("frame", `frame-${id.slice(8)}`, { projectId: id, ...p.frame }),
   record("goal", `goal-${id.slice(8)}`, { projectId: id, ...p.goal }),
 ]);
-const settings = record("settings", "settings", { memberId: "member-ines", placeId: "place-garden", rigId: "rig-refractor", lastBackupMs: null });
+const settings = record("settings", "settings", {
+  memberId: "member-ines",
+  placeId: "place-garden",
+  rigId: "rig-refractor",
+  lastBackupMs: null,
+});
 const old = sessions.flatMap(contributionsOf);
 
 mkdirSync(PUBLIC, { recursive: true });
-writeFileSync(`${DATA}demo.json`, encodeBundle([...kit, ...projectRecords, settings, ...old], "everything", "2026-12-01T18:00:00Z"));
+writeFileSync(
+  `${DATA}demo.json`,
+  encodeBundle([...kit, ...projectRecords, settings, ...old], "everything", "2026-12-01T18:00:00Z"),
+);
 
 const isShell = (r: StoredRecord) => r.id.includes("shell");
-const friends = ["member-ines", "member-tomasz", "member-wren", "place-garden", "place-barn", "place-terrace", "rig-refractor", "rig-lens", "rig-city", ...Object.keys(filters)];
-const fromWren = [...kit.filter((r) => friends.includes(r.id)), ...projectRecords.filter(isShell), ...old.filter(isShell), ...news.flatMap(contributionsOf)];
+const friends = [
+  "member-ines",
+  "member-tomasz",
+  "member-wren",
+  "place-garden",
+  "place-barn",
+  "place-terrace",
+  "rig-refractor",
+  "rig-lens",
+  "rig-city",
+  ...Object.keys(filters),
+];
+const fromWren = [
+  ...kit.filter((r) => friends.includes(r.id)),
+  ...projectRecords.filter(isShell),
+  ...old.filter(isShell),
+  ...news.flatMap(contributionsOf),
+];
 writeFileSync(`${PUBLIC}from-wren.zenithar.json`, encodeBundle(fromWren, "project", "2026-12-03T09:20:00Z"));
 
 // Last night's exposures of panel 5 as files, to be dropped on the log.
@@ -99,4 +156,6 @@ for (let i = 0; i < 6; i++) {
   ]); // prettier-ignore
   writeFileSync(`${PUBLIC}veil-p5-oiii-${String(i + 1).padStart(2, "0")}.fits`, bytes);
 }
-console.log(`${kit.length + projectRecords.length + 1 + old.length} records, ${fromWren.length} in Wren's file, 6 exposures`);
+console.log(
+  `${kit.length + projectRecords.length + 1 + old.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
+);

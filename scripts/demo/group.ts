@@ -9,7 +9,8 @@ export const members = { "member-ines": "Ines", "member-tomasz": "Tomasz", "memb
 
 const south = [0.28, 0.31, 0.38, 0.42, 0.46, 0.52, 0.6, 0.58, 0.5, 0.42, 0.32, 0.3];
 const north = [0.2, 0.24, 0.3, 0.36, 0.38, 0.38, 0.38, 0.38, 0.34, 0.28, 0.22, 0.18];
-const points = (list: readonly (readonly [number, number])[]) => list.map(([azimuthDeg, altitudeDeg]) => ({ azimuthDeg, altitudeDeg }));
+const points = (list: readonly (readonly [number, number])[]) =>
+  list.map(([azimuthDeg, altitudeDeg]) => ({ azimuthDeg, altitudeDeg }));
 
 /** Invented places. */
 export const places: Readonly<Record<string, Place>> = {
@@ -31,7 +32,13 @@ export const places: Readonly<Record<string, Place>> = {
   },
 }; // prettier-ignore
 
-const filter = (name: string, channel: Filter["channel"], centreNm: number, bandwidthNm: number, transmission = 0.92): Filter => ({ name, channel, centreNm, bandwidthNm, transmission });
+const filter = (
+  name: string,
+  channel: Filter["channel"],
+  centreNm: number,
+  bandwidthNm: number,
+  transmission = 0.92,
+): Filter => ({ name, channel, centreNm, bandwidthNm, transmission });
 
 /** Filters by id. */
 export const filters: Readonly<Record<string, Filter>> = {
@@ -47,8 +54,29 @@ export const filters: Readonly<Record<string, Filter>> = {
   "filter-dual": filter("Dual band", "Dual", 500.7, 12, 0.9),
 };
 
-const mono = { isColour: false, quantumEfficiency: 0.82, readNoiseE: 1.6, gainEPerAdu: 0.26, bits: 16, offsetAdu: 400, fullWellE: 20_000, darkEPerSec: 0.002, workingTempC: -10, isCooled: true };
-const common = { reducerFactor: 1, obstruction: 0, throughput: 0.92, isGuided: true, longestUnguidedSec: 60, rotator: "manual" as const, reflections: 0, flipsAtMeridian: true, overheads: DEFAULT_OVERHEADS };
+const mono = {
+  isColour: false,
+  quantumEfficiency: 0.82,
+  readNoiseE: 1.6,
+  gainEPerAdu: 0.26,
+  bits: 16,
+  offsetAdu: 400,
+  fullWellE: 20_000,
+  darkEPerSec: 0.002,
+  workingTempC: -10,
+  isCooled: true,
+};
+const common = {
+  reducerFactor: 1,
+  obstruction: 0,
+  throughput: 0.92,
+  isGuided: true,
+  longestUnguidedSec: 60,
+  rotator: "manual" as const,
+  reflections: 0,
+  flipsAtMeridian: true,
+  overheads: DEFAULT_OVERHEADS,
+};
 
 /** Invented rigs. */
 export const rigs: Readonly<Record<string, Rig>> = {
@@ -58,7 +86,15 @@ export const rigs: Readonly<Record<string, Rig>> = {
   "rig-lens": { ...common, ...mono, name: "Barn telephoto", focalLengthMm: 200, apertureMm: 71, sensor: { widthPx: 4144, heightPx: 2822, pixelPitchUm: 4.63, binning: 1 }, cameraName: "Mono-43b", filterIds: ["filter-l", "filter-o5"] },
 }; // prettier-ignore
 
-const project = (name: string, targetId: string, placeId: string, rigId: string, startedOn: string, school: ProjectData["school"], notes: string): ProjectData => ({ name, targetId, placeId, rigId, startedOn, school, notes });
+const project = (
+  name: string,
+  targetId: string,
+  placeId: string,
+  rigId: string,
+  startedOn: string,
+  school: ProjectData["school"],
+  notes: string,
+): ProjectData => ({ name, targetId, placeId, rigId, startedOn, school, notes });
 
 /** Projects with their frames and goals, under one id each. */
 export const projects: Readonly<Record<string, { readonly project: ProjectData; readonly frame: Omit<FrameData, "projectId">; readonly goal: Omit<GoalData, "projectId"> }>> = {

@@ -28,14 +28,26 @@ const minuteOfDay = (night: RibbonNight) => (night.startMs - Date.parse(`${night
  * The nights to come, one column each: time runs down from dusk to dawn, dark is dark, moonlit pale; the bar below is the
  * place's chance of a clear night; a filled mark is planned work. The chosen night governs every screen.
  */
-export function NightRibbon({ nights, chosen, today, planned, linkTo }: { readonly nights: readonly RibbonNight[]; readonly chosen: string; readonly today: string; readonly planned: ReadonlySet<string>; readonly linkTo: (date: string) => string }) {
+export function NightRibbon({
+  nights,
+  chosen,
+  today,
+  planned,
+  linkTo,
+}: {
+  readonly nights: readonly RibbonNight[];
+  readonly chosen: string;
+  readonly today: string;
+  readonly planned: ReadonlySet<string>;
+  readonly linkTo: (date: string) => string;
+}) {
   const current = useRef<HTMLAnchorElement>(null);
   useEffect(() => current.current?.scrollIntoView({ block: "nearest", inline: "center" }), [chosen]);
   const starts = nights.map(minuteOfDay);
   const first = Math.min(...starts.filter((_, i) => nights[i]!.states.length > 0), 24 * 60);
   const last = Math.max(...nights.map((n, i) => starts[i]! + n.states.length * n.stepMin), first + 60);
   return (
-    <nav aria-label="Nights" className="flex overflow-x-auto px-3 pt-2 pb-1 [scrollbar-width:none]">
+    <nav aria-label="Nights" className="flex [scrollbar-width:none] overflow-x-auto px-3 pt-2 pb-1">
       {nights.map((night, i) => {
         const isChosen = night.date === chosen;
         const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${Math.round(night.illuminatedFraction * 100)} % lit, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${planned.has(night.date) ? ", work taken" : ""}`;
@@ -48,7 +60,10 @@ export function NightRibbon({ nights, chosen, today, planned, linkTo }: { readon
             aria-label={words}
             aria-current={isChosen ? "date" : undefined}
             title={words}
-            className={clsx("group flex shrink-0 flex-col items-center rounded-[6px] border px-[3px] pt-[3px]", isChosen ? "border-lamp" : "border-transparent hover:border-rule")}
+            className={clsx(
+              "group flex shrink-0 flex-col items-center rounded-[6px] border px-[3px] pt-[3px]",
+              isChosen ? "border-lamp" : "hover:border-rule border-transparent",
+            )}
           >
             <svg width="24" height={HEIGHT} aria-hidden="true" className="rounded-[2px]">
               {runs(night, first, last - first, starts[i]!).map((r) => (
@@ -57,7 +72,18 @@ export function NightRibbon({ nights, chosen, today, planned, linkTo }: { readon
               <rect x="2" y={HEIGHT - 3} height="2" width={20 * night.clearChance} fill="var(--sage)" />
               {planned.has(night.date) ? <circle cx="12" cy="10" r="3" fill="var(--lamp)" /> : null}
             </svg>
-            <span className={clsx("mt-0.5 text-note", isChosen ? "font-bold text-ink" : night.date === today ? "text-lamp underline underline-offset-2" : "text-faint group-hover:text-ink")}>{dayOf(night.date)}</span>
+            <span
+              className={clsx(
+                "text-note mt-0.5",
+                isChosen
+                  ? "text-ink font-bold"
+                  : night.date === today
+                    ? "text-lamp underline underline-offset-2"
+                    : "text-faint group-hover:text-ink",
+              )}
+            >
+              {dayOf(night.date)}
+            </span>
           </Link>
         );
       })}

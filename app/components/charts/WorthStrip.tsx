@@ -28,31 +28,69 @@ function areaPath(steps: NightSteps, walk: TargetNight): string {
  * Sunset to sunrise as one bar: height is the worth of a minute (full height = this place's moonless zenith), lost time is
  * hatched on the base line with its cause in words.
  */
-export function WorthStrip({ steps, walk, channel, zone, marks = [], isTall = false }: { readonly steps: NightSteps; readonly walk: TargetNight; readonly channel: Channel; readonly zone: string; readonly marks?: readonly StripMark[]; readonly isTall?: boolean }) {
+export function WorthStrip({
+  steps,
+  walk,
+  channel,
+  zone,
+  marks = [],
+  isTall = false,
+}: {
+  readonly steps: NightSteps;
+  readonly walk: TargetNight;
+  readonly channel: Channel;
+  readonly zone: string;
+  readonly marks?: readonly StripMark[];
+  readonly isTall?: boolean;
+}) {
   if (steps.count === 0) return <p className="text-note text-faint">The Sun does not set.</p>;
   const runs = stretches(steps, walk);
   const spanMs = steps.count * steps.stepMin * 60_000;
   const percent = (ms: number) => (100 * (ms - steps.startMs)) / spanMs;
-  const words = runs.map((r) => `${clockTime(r.startMs, zone)} to ${clockTime(r.endMs, zone)} ${CAUSE_WORDS[r.cause]}`).join(", ");
+  const words = runs
+    .map((r) => `${clockTime(r.startMs, zone)} to ${clockTime(r.endMs, zone)} ${CAUSE_WORDS[r.cause]}`)
+    .join(", ");
   return (
-    <div className={`relative w-full border-b border-rule ${isTall ? "h-14" : "h-8"}`} role="img" aria-label={`${channel}: ${words}`}>
+    <div
+      className={`border-rule relative w-full border-b ${isTall ? "h-14" : "h-8"}`}
+      role="img"
+      aria-label={`${channel}: ${words}`}
+    >
       {runs.map((r) => {
         const width = percent(r.endMs) - percent(r.startMs);
         if (r.cause === "none") return null;
         return (
-          <div key={r.startMs} className="absolute bottom-0" style={{ left: `${percent(r.startMs)}%`, width: `${width}%` }} title={`${CAUSE_WORDS[r.cause]}, ${formatMinutes((r.endMs - r.startMs) / 60_000)}`}>
-            {width > (isTall ? 8 : 17) ? <span className="block truncate text-center text-[0.75rem] leading-tight text-faint">{CAUSE_WORDS[r.cause]}</span> : null}
+          <div
+            key={r.startMs}
+            className="absolute bottom-0"
+            style={{ left: `${percent(r.startMs)}%`, width: `${width}%` }}
+            title={`${CAUSE_WORDS[r.cause]}, ${formatMinutes((r.endMs - r.startMs) / 60_000)}`}
+          >
+            {width > (isTall ? 8 : 17) ? (
+              <span className="text-faint block truncate text-center text-[0.75rem] leading-tight">
+                {CAUSE_WORDS[r.cause]}
+              </span>
+            ) : null}
             <span className="hatch block h-2" />
           </div>
         );
       })}
-      <svg viewBox="0 0 1000 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
+      <svg
+        viewBox="0 0 1000 100"
+        preserveAspectRatio="none"
+        className="absolute inset-0 h-full w-full"
+        aria-hidden="true"
+      >
         <path d={areaPath(steps, walk)} fill={CHANNEL_COLOUR[channel]} />
       </svg>
       {marks
         .filter((m) => m.atMs >= steps.startMs && m.atMs <= steps.startMs + spanMs)
         .map((m) => (
-          <span key={m.word} className="absolute top-0 bottom-0 border-l border-dotted border-ink pl-1 text-[0.75rem] leading-none text-ink" style={{ left: `${percent(m.atMs)}%` }}>
+          <span
+            key={m.word}
+            className="border-ink text-ink absolute top-0 bottom-0 border-l border-dotted pl-1 text-[0.75rem] leading-none"
+            style={{ left: `${percent(m.atMs)}%` }}
+          >
             {m.word}
           </span>
         ))}
@@ -64,11 +102,18 @@ export function WorthStrip({ steps, walk, channel, zone, marks = [], isTall = fa
 export function HourScale({ steps, zone }: { readonly steps: NightSteps; readonly zone: string }) {
   const spanMs = steps.count * steps.stepMin * 60_000;
   const firstHour = Math.ceil(steps.startMs / 3_600_000) * 3_600_000;
-  const hours = Array.from({ length: Math.max(0, Math.ceil((steps.startMs + spanMs - firstHour) / 3_600_000)) }, (_, i) => firstHour + i * 3_600_000).filter((_, i, all) => all.length <= 8 || i % 2 === 0);
+  const hours = Array.from(
+    { length: Math.max(0, Math.ceil((steps.startMs + spanMs - firstHour) / 3_600_000)) },
+    (_, i) => firstHour + i * 3_600_000,
+  ).filter((_, i, all) => all.length <= 8 || i % 2 === 0);
   return (
-    <div className="relative h-5 w-full text-[0.75rem] text-faint" aria-hidden="true">
+    <div className="text-faint relative h-5 w-full text-[0.75rem]" aria-hidden="true">
       {hours.map((ms) => (
-        <span key={ms} className="absolute -translate-x-1/2" style={{ left: `${(100 * (ms - steps.startMs)) / spanMs}%` }}>
+        <span
+          key={ms}
+          className="absolute -translate-x-1/2"
+          style={{ left: `${(100 * (ms - steps.startMs)) / spanMs}%` }}
+        >
           {clockTime(ms, zone)}
         </span>
       ))}

@@ -1,7 +1,8 @@
 import clsx from "clsx";
 import type { ButtonHTMLAttributes } from "react";
 
-const BASE = "inline-flex items-center justify-center gap-2 rounded-[6px] min-h-9 px-3.5 py-1.5 text-body transition-colors disabled:opacity-50";
+const BASE =
+  "inline-flex items-center justify-center gap-2 rounded-[6px] min-h-9 px-3.5 py-1.5 text-body transition-colors disabled:opacity-50";
 const LOOKS = {
   main: "bg-lamp text-on-lamp font-semibold hover:brightness-110",
   quiet: "border border-rule bg-sheet hover:bg-raised",
@@ -13,6 +14,11 @@ const LOOKS = {
 export const buttonLook = (look: keyof typeof LOOKS, extra?: string): string => clsx(BASE, LOOKS[look], extra);
 
 /** A button: one `main` act a screen, the rest quiet. */
-export function Button({ look = "quiet", className, type = "button", ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: keyof typeof LOOKS }) {
+export function Button({
+  look = "quiet",
+  className,
+  type = "button",
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: keyof typeof LOOKS }) {
   return <button type={type} className={buttonLook(look, className)} {...rest} />;
 }

@@ -1,4 +1,10 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes } from "react";
+import {
+  useId,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+} from "react";
 
 interface About {
   readonly label: string;
@@ -8,7 +14,14 @@ interface About {
   readonly fault?: string | undefined;
 }
 
-function Frame({ id, label, unit, hint, fault, children }: About & { readonly id: string; readonly children: ReactNode }) {
+function Frame({
+  id,
+  label,
+  unit,
+  hint,
+  fault,
+  children,
+}: About & { readonly id: string; readonly children: ReactNode }) {
   return (
     <div className="flex flex-col gap-1">
       <label htmlFor={id} className="text-note text-soft">
@@ -29,7 +42,11 @@ function Frame({ id, label, unit, hint, fault, children }: About & { readonly id
   );
 }
 
-const wiring = (id: string, { fault, hint }: About) => ({ id, "aria-invalid": fault ? true : undefined, "aria-describedby": fault ? `${id}-fault` : hint ? `${id}-hint` : undefined });
+const wiring = (id: string, { fault, hint }: About) => ({
+  id,
+  "aria-invalid": fault ? true : undefined,
+  "aria-describedby": fault ? `${id}-fault` : hint ? `${id}-hint` : undefined,
+});
 
 /** A labelled text or number box with its unit, a hint, and the reason when its value is refused. */
 export function Field({ label, unit, hint, fault, ...rest }: About & InputHTMLAttributes<HTMLInputElement>) {
@@ -43,7 +60,14 @@ export function Field({ label, unit, hint, fault, ...rest }: About & InputHTMLAt
 }
 
 /** A labelled choice. */
-export function SelectField({ label, unit, hint, fault, children, ...rest }: About & SelectHTMLAttributes<HTMLSelectElement>) {
+export function SelectField({
+  label,
+  unit,
+  hint,
+  fault,
+  children,
+  ...rest
+}: About & SelectHTMLAttributes<HTMLSelectElement>) {
   const id = useId();
   const about = { label, fault, ...(unit ? { unit } : {}), ...(hint ? { hint } : {}) };
   return (

@@ -16,17 +16,29 @@ export const useSay = (): Say => useContext(SayContext);
 /** Holds the notes that pass by at the bottom of the page; focus reaches them with F8. */
 export function Toasts({ children }: { readonly children: ReactNode }) {
   const [notes, setNotes] = useState<readonly Note[]>([]);
-  const say = useCallback<Say>((text, undo) => setNotes((all) => [...all.slice(-2), { id: (all.at(-1)?.id ?? 0) + 1, text, ...(undo ? { undo } : {}) }]), []);
+  const say = useCallback<Say>(
+    (text, undo) =>
+      setNotes((all) => [...all.slice(-2), { id: (all.at(-1)?.id ?? 0) + 1, text, ...(undo ? { undo } : {}) }]),
+    [],
+  );
   const value = useMemo(() => say, [say]);
   return (
     <SayContext.Provider value={value}>
       <Toast.Provider duration={12_000} swipeDirection="down">
         {children}
         {notes.map((note) => (
-          <Toast.Root key={note.id} onOpenChange={(open) => !open && setNotes((all) => all.filter((n) => n.id !== note.id))} className="flex items-center gap-4 rounded-[8px] border border-rule bg-raised px-4 py-2.5 shadow-lg">
+          <Toast.Root
+            key={note.id}
+            onOpenChange={(open) => !open && setNotes((all) => all.filter((n) => n.id !== note.id))}
+            className="border-rule bg-raised flex items-center gap-4 rounded-[8px] border px-4 py-2.5 shadow-lg"
+          >
             <Toast.Description>{note.text}</Toast.Description>
             {note.undo ? (
-              <Toast.Action altText="Undo" onClick={note.undo} className="font-semibold text-lamp underline underline-offset-4">
+              <Toast.Action
+                altText="Undo"
+                onClick={note.undo}
+                className="text-lamp font-semibold underline underline-offset-4"
+              >
                 Undo
               </Toast.Action>
             ) : null}

@@ -2,12 +2,28 @@ import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 
 /** A number that explains itself: press it, and what went in, which model and how sure opens beside it. */
-export function Why({ children, title, className }: { readonly children: ReactNode; readonly title: ReactNode; readonly className?: string }) {
+export function Why({
+  children,
+  title,
+  className,
+}: {
+  readonly children: ReactNode;
+  readonly title: ReactNode;
+  readonly className?: string;
+}) {
   return (
     <Popover.Root>
-      <Popover.Trigger className={`underline decoration-rule decoration-dotted underline-offset-4 hover:decoration-lamp ${className ?? ""}`}>{title}</Popover.Trigger>
+      <Popover.Trigger
+        className={`decoration-rule hover:decoration-lamp underline decoration-dotted underline-offset-4 ${className ?? ""}`}
+      >
+        {title}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={6} collisionPadding={12} className="z-40 max-w-88 rounded-[8px] border border-rule bg-sheet p-4 text-body text-ink shadow-lg">
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={12}
+          className="border-rule bg-sheet text-body text-ink z-40 max-w-88 rounded-[8px] border p-4 shadow-lg"
+        >
           {children}
           <Popover.Arrow className="fill-rule" />
         </Popover.Content>

@@ -3,7 +3,18 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import objects from "~/data/objects.json";
 import { separationDeg } from "~/core/sky";
-import { buildSearchIndex, packCatalog, packStars, searchCatalog, searchKey, starZones, starsWithin, unpackCatalog, unpackStars, type PackedCatalog } from ".";
+import {
+  buildSearchIndex,
+  packCatalog,
+  packStars,
+  searchCatalog,
+  searchKey,
+  starZones,
+  starsWithin,
+  unpackCatalog,
+  unpackStars,
+  type PackedCatalog,
+} from ".";
 
 const unpacked = unpackCatalog(objects as unknown as PackedCatalog);
 if (!unpacked.ok) throw new Error("catalogue does not unpack");
@@ -13,14 +24,21 @@ const first = (query: string) => searchCatalog(index, query)[0]?.id;
 
 describe("the shipped catalogue", () => {
   it("gives every Messier number 1–110 and Caldwell number 1–109 an object (published lists)", () => {
-    const missing = [...Array(110).keys()].map((i) => `M ${i + 1}`).concat([...Array(109).keys()].map((i) => `C ${i + 1}`)).filter((id) => !index.byKey.has(searchKey(id)));
+    const missing = [...Array(110).keys()]
+      .map((i) => `M ${i + 1}`)
+      .concat([...Array(109).keys()].map((i) => `C ${i + 1}`))
+      .filter((id) => !index.byKey.has(searchKey(id)));
     expect(missing).toEqual([]);
   });
 
   it("keeps every designation to one object, apart from fields that share a name", () => {
     const ids = entries.map((e) => searchKey(e.id));
     expect(new Set(ids).size).toBe(ids.length);
-    const doubled = [...index.byKey].filter(([key, rows]) => /^(M|NGC|IC)\d+$/.test(key) && rows.filter((r) => !entries[r]!.curated?.isField).length > 1).map(([key]) => key);
+    const doubled = [...index.byKey]
+      .filter(
+        ([key, rows]) => /^(M|NGC|IC)\d+$/.test(key) && rows.filter((r) => !entries[r]!.curated?.isField).length > 1,
+      )
+      .map(([key]) => key);
     expect(doubled).toEqual([]);
   });
 
@@ -42,7 +60,9 @@ describe("the shipped catalogue", () => {
     for (const [id, kind, raDeg, decDeg, size] of showpieces) {
       const e = searchCatalog(index, id)[0]!;
       expect([e.id, e.kind]).toEqual([id, kind]);
-      expect(60 * separationDeg({ frame: "icrs", raDeg, decDeg }, { frame: "icrs", ...e }), id).toBeLessThan(0.25 * size + 1);
+      expect(60 * separationDeg({ frame: "icrs", raDeg, decDeg }, { frame: "icrs", ...e }), id).toBeLessThan(
+        0.25 * size + 1,
+      );
       expect(e.majorArcmin! / size, id).toBeGreaterThan(0.6);
       expect(e.majorArcmin! / size, id).toBeLessThan(1.6);
     }
@@ -58,7 +78,13 @@ describe("the shipped catalogue", () => {
       const r = unpackCatalog(p as PackedCatalog);
       return r.ok ? null : r.error.reason;
     };
-    expect([{ ...packed, format: "x" }, { ...packed, version: 2 }, { ...packed, ra: packed.ra.slice(1) }].map(reason)).toEqual(["format", "version", "count"]);
+    expect(
+      [
+        { ...packed, format: "x" },
+        { ...packed, version: 2 },
+        { ...packed, ra: packed.ra.slice(1) },
+      ].map(reason),
+    ).toEqual(["format", "version", "count"]);
   });
 });
 
@@ -71,20 +97,28 @@ describe("search", () => {
     }; // prettier-ignore
     for (const [query, id] of Object.entries(asked)) {
       const found = searchCatalog(index, query);
-      expect(found.some((e, i) => i < 3 && (e.id === id || e.aliases.includes(id))), `${query} → ${found[0]?.id}`).toBe(true);
+      expect(
+        found.some((e, i) => i < 3 && (e.id === id || e.aliases.includes(id))),
+        `${query} → ${found[0]?.id}`,
+      ).toBe(true);
     }
   });
 
   it("offers the whole loop and its parts for “veil”, forgives one wrong letter, and gives nothing for nonsense", () => {
-    expect(searchCatalog(index, "veil").map((e) => e.id)).toEqual(expect.arrayContaining(["Sh2-103", "NGC 6960", "NGC 6992"]));
+    expect(searchCatalog(index, "veil").map((e) => e.id)).toEqual(
+      expect.arrayContaining(["Sh2-103", "NGC 6960", "NGC 6992"]),
+    );
     expect(first("andromida")).toBe("M 31");
     expect([first(""), first("qqzzx")]).toEqual([undefined, undefined]);
   });
 
   it("reads any designation of the catalogue back to its own object", () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: entries.length - 1 }), (i) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: entries.length - 1 }), (i) => {
         expect(searchCatalog(index, entries[i]!.id, 50).map((e) => e.id)).toContain(entries[i]!.id);
-      }), { numRuns: 150 });
+      }),
+      { numRuns: 150 },
+    );
   });
 });
 
@@ -101,7 +135,12 @@ describe("stars", () => {
   });
 
   it("pack and unpack on their lattice", () => {
-    const star = fc.record({ raDeg: fc.integer({ min: 0, max: 3_599_999 }).map((x) => x / 1e4), decDeg: fc.integer({ min: -900_000, max: 900_000 }).map((x) => x / 1e4), magnitude: fc.integer({ min: -146, max: 1400 }).map((x) => x / 100), colour: fc.constant(null) });
+    const star = fc.record({
+      raDeg: fc.integer({ min: 0, max: 3_599_999 }).map((x) => x / 1e4),
+      decDeg: fc.integer({ min: -900_000, max: 900_000 }).map((x) => x / 1e4),
+      magnitude: fc.integer({ min: -146, max: 1400 }).map((x) => x / 100),
+      colour: fc.constant(null),
+    });
     fc.assert(
       fc.property(fc.array(star, { maxLength: 20 }), (list) => {
         const t = unpackStars(packStars(list));
@@ -121,14 +160,30 @@ describe("stars", () => {
     const zones = starZones(stars.value);
     const t = stars.value;
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 359.99, noNaN: true }), fc.double({ min: -90, max: 90, noNaN: true }), fc.double({ min: 0.2, max: 12, noNaN: true }), (raDeg, decDeg, radiusDeg) => {
-        const found = new Set(starsWithin(zones, { raDeg, decDeg, radiusDeg, faintest: 6 }));
-        for (let i = 0; i < 4995; i++) {
-          const apart = separationDeg({ frame: "icrs", raDeg, decDeg }, { frame: "icrs", raDeg: t.raDeg[i]!, decDeg: t.decDeg[i]! });
-          if (apart < radiusDeg - 1e-6) expect(found.has(i)).toBe(true);
-        }
-      }),
-      { numRuns: 60, examples: [[0.1, 5, 3], [359.9, -20, 3], [40, 89.8, 2], [10, -90, 5]] },
+      fc.property(
+        fc.double({ min: 0, max: 359.99, noNaN: true }),
+        fc.double({ min: -90, max: 90, noNaN: true }),
+        fc.double({ min: 0.2, max: 12, noNaN: true }),
+        (raDeg, decDeg, radiusDeg) => {
+          const found = new Set(starsWithin(zones, { raDeg, decDeg, radiusDeg, faintest: 6 }));
+          for (let i = 0; i < 4995; i++) {
+            const apart = separationDeg(
+              { frame: "icrs", raDeg, decDeg },
+              { frame: "icrs", raDeg: t.raDeg[i]!, decDeg: t.decDeg[i]! },
+            );
+            if (apart < radiusDeg - 1e-6) expect(found.has(i)).toBe(true);
+          }
+        },
+      ),
+      {
+        numRuns: 60,
+        examples: [
+          [0.1, 5, 3],
+          [359.9, -20, 3],
+          [40, 89.8, 2],
+          [10, -90, 5],
+        ],
+      },
     );
   });
 });

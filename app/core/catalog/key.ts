@@ -3,7 +3,8 @@ const WORDS: Readonly<Record<string, string>> = {
   HICKSON: "HCG", ACO: "ABELL",
 }; // prettier-ignore
 
-const plain = (text: string) => text.normalize("NFKD").replaceAll(/\p{M}/gu, "").toUpperCase().replaceAll(/[’‘`]/g, "'").trim();
+const plain = (text: string) =>
+  text.normalize("NFKD").replaceAll(/\p{M}/gu, "").toUpperCase().replaceAll(/[’‘`]/g, "'").trim();
 
 /**
  * A designation or name brought to the one form under which it is looked up: "m 031", "Messier 31" and "M31" agree, and
@@ -23,4 +24,7 @@ export function searchKey(text: string): string {
 }
 
 /** The words of a name for searching by beginnings: upper case, without marks, three letters or more. */
-export const wordKey = (name: string): string[] => plain(name).split(/[^A-Z0-9]+/).filter((w) => w.length >= 3);
+export const wordKey = (name: string): string[] =>
+  plain(name)
+    .split(/[^A-Z0-9]+/)
+    .filter((w) => w.length >= 3);

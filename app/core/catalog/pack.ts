@@ -66,7 +66,20 @@ export function unpackCatalog(packed: PackedCatalog): Result<CatalogEntry[], Cat
   const fault = (reason: CatalogFault["reason"]) => err({ code: "catalogUnreadable" as const, reason });
   if (packed.format !== "zenithar-catalogue") return fault("format");
   if (packed.version !== 1) return fault("version");
-  const columns = [packed.id, packed.name, packed.aliases, packed.kind, packed.ra, packed.dec, packed.major, packed.minor, packed.pa, packed.mag, packed.con, packed.rank];
+  const columns = [
+    packed.id,
+    packed.name,
+    packed.aliases,
+    packed.kind,
+    packed.ra,
+    packed.dec,
+    packed.major,
+    packed.minor,
+    packed.pa,
+    packed.mag,
+    packed.con,
+    packed.rank,
+  ];
   if (columns.some((c) => c.length !== packed.count)) return fault("count");
   return ok(
     packed.id.map((id, i) => ({

@@ -19,7 +19,8 @@ export function buildSearchIndex(entries: readonly CatalogEntry[]): SearchIndex 
   };
   entries.forEach((entry, row) => {
     for (const text of [entry.id, ...entry.aliases, entry.name]) if (text !== "") add(byKey, searchKey(text), row);
-    for (const text of [entry.name, ...entry.aliases.filter((a) => !/\d/.test(a))]) for (const word of wordKey(text)) add(byWord, word, row);
+    for (const text of [entry.name, ...entry.aliases.filter((a) => !/\d/.test(a))])
+      for (const word of wordKey(text)) add(byWord, word, row);
   });
   return { entries, byKey, byWord };
 }
@@ -40,9 +41,15 @@ const common = (lists: readonly (readonly number[])[]) => lists.slice(1).reduce(
   return kept.filter((row) => set.has(row));
 }, lists[0] ?? []); // prettier-ignore
 
-function rowsByWords(index: SearchIndex, query: string, matches: (word: string, asked: string) => boolean): readonly number[] {
+function rowsByWords(
+  index: SearchIndex,
+  query: string,
+  matches: (word: string, asked: string) => boolean,
+): readonly number[] {
   const asked = wordKey(query);
-  const perWord = asked.map((a) => [...index.byWord].filter(([word]) => matches(word, a)).reduce((rows: number[], [, r]) => union(rows, r), []));
+  const perWord = asked.map((a) =>
+    [...index.byWord].filter(([word]) => matches(word, a)).reduce((rows: number[], [, r]) => union(rows, r), []),
+  );
   return [...common(perWord)].sort((a, b) => a - b);
 }
 
@@ -58,7 +65,13 @@ export function searchCatalog(index: SearchIndex, query: string, limit = 12): Ca
   const starting = rowsByWords(index, query, (word, asked) => word.startsWith(asked));
   let rows = union(exact, starting);
   if (rows.length < limit && /[A-Z]\d/.test(key)) {
-    rows = union(rows, [...index.byKey].filter(([k]) => k.startsWith(key)).flatMap(([, r]) => r).sort((a, b) => a - b));
+    rows = union(
+      rows,
+      [...index.byKey]
+        .filter(([k]) => k.startsWith(key))
+        .flatMap(([, r]) => r)
+        .sort((a, b) => a - b),
+    );
   }
   if (rows.length === 0) rows = [...rowsByWords(index, query, isNearly)];
   return rows.slice(0, limit).map((row) => index.entries[row]!);

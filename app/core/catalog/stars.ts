@@ -19,7 +19,9 @@ const BYTES_PER_STAR = 9;
  * Packs stars as byte planes (RA and Dec u24 of 1e-4°, magnitude u16 of 0.01 from −2, B−V u8 of 0.025 from −0.5, 255 =
  * unknown): planes of like bytes compress well, and position and magnitude come back exactly on that lattice.
  */
-export function packStars(stars: readonly { raDeg: number; decDeg: number; magnitude: number; colour: number | null }[]): Uint8Array {
+export function packStars(
+  stars: readonly { raDeg: number; decDeg: number; magnitude: number; colour: number | null }[],
+): Uint8Array {
   const n = stars.length;
   const bytes = new Uint8Array(HEADER_BYTES + BYTES_PER_STAR * n);
   const view = new DataView(bytes.buffer);
@@ -39,7 +41,8 @@ export function packStars(stars: readonly { raDeg: number; decDeg: number; magni
 /** Unpacks what `packStars` made; a file of another kind or cut short is refused. */
 export function unpackStars(bytes: Uint8Array): Result<StarTable, CatalogFault> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length < HEADER_BYTES || view.getUint32(0) !== MAGIC) return err({ code: "catalogUnreadable", reason: "format" });
+  if (bytes.length < HEADER_BYTES || view.getUint32(0) !== MAGIC)
+    return err({ code: "catalogUnreadable", reason: "format" });
   const n = view.getUint32(4);
   if (bytes.length !== HEADER_BYTES + BYTES_PER_STAR * n) return err({ code: "catalogUnreadable", reason: "count" });
   const plane = (k: number) => bytes.subarray(HEADER_BYTES + k * n, HEADER_BYTES + (k + 1) * n);
@@ -66,14 +69,21 @@ export interface StarZones {
 export function starZones(stars: StarTable): StarZones {
   const lists: number[][] = Array.from({ length: 180 }, () => []);
   for (let i = 0; i < stars.count; i++) lists[Math.min(179, Math.floor(stars.decDeg[i]! + 90))]!.push(i);
-  return { stars, bandDeg: 1, bands: lists.map((rows) => Int32Array.from(rows.sort((a, b) => stars.raDeg[a]! - stars.raDeg[b]!))) };
+  return {
+    stars,
+    bandDeg: 1,
+    bands: lists.map((rows) => Int32Array.from(rows.sort((a, b) => stars.raDeg[a]! - stars.raDeg[b]!))),
+  };
 }
 
 /**
  * Rows of stars that lie in a box around a direction which holds the circle of `radiusDeg`, down to a magnitude; some lie
  * outside the circle. Works across 0h and at the poles.
  */
-export function starsWithin(zones: StarZones, at: { raDeg: number; decDeg: number; radiusDeg: number; faintest: number }): number[] {
+export function starsWithin(
+  zones: StarZones,
+  at: { raDeg: number; decDeg: number; radiusDeg: number; faintest: number },
+): number[] {
   const { raDeg: ras, magnitude } = zones.stars;
   const rows: number[] = [];
   const low = Math.max(0, Math.floor(at.decDeg - at.radiusDeg + 90));
@@ -85,12 +95,13 @@ export function starsWithin(zones: StarZones, at: { raDeg: number; decDeg: numbe
     const band = zones.bands[b]!;
     const take = (from: number, to: number) => {
       let lo = 0;
-      for (let hi = band.length; lo < hi; ) {
+      for (let hi = band.length; lo < hi;) {
         const mid = (lo + hi) >> 1;
         if (ras[band[mid]!]! < from) lo = mid + 1;
         else hi = mid;
       }
-      for (; lo < band.length && ras[band[lo]!]! <= to; lo++) if (magnitude[band[lo]!]! <= at.faintest) rows.push(band[lo]!);
+      for (; lo < band.length && ras[band[lo]!]! <= to; lo++)
+        if (magnitude[band[lo]!]! <= at.faintest) rows.push(band[lo]!);
     };
     const [from, to] = [at.raDeg - half, at.raDeg + half];
     if (half >= 180) take(0, 360);

@@ -9,7 +9,8 @@ export interface Rev {
 }
 
 const SHAPE = /^([0-9a-z]{9})\.([0-9a-z]{4})\.([0-9A-Za-z-]+)$/;
-const text = ({ ms, count, node }: Rev) => `${ms.toString(36).padStart(9, "0")}.${count.toString(36).padStart(4, "0")}.${node}`;
+const text = ({ ms, count, node }: Rev) =>
+  `${ms.toString(36).padStart(9, "0")}.${count.toString(36).padStart(4, "0")}.${node}`;
 
 /** Reads a clock text; null when it is none. */
 export function parseRev(rev: string): Rev | null {

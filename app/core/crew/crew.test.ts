@@ -1,6 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { editRecord, joinHeads, mergeStores, nextRev, parseRev, winnerOf, losersOf, memberTotals, type Heads, type StoredRecord } from ".";
+import {
+  editRecord,
+  joinHeads,
+  mergeStores,
+  nextRev,
+  parseRev,
+  winnerOf,
+  losersOf,
+  memberTotals,
+  type Heads,
+  type StoredRecord,
+} from ".";
 
 describe("the clock", () => {
   it("always moves forward, even when the wall clock runs back, and sorts as text", () => {
@@ -28,14 +39,21 @@ function history(moves: readonly { readonly device: number; readonly meets: numb
       return;
     }
     const base = stores[m.device]![0] ?? null;
-    const next = editRecord({ id: "r", kind: "place", data: m.value }, { node: `d${m.device}`, author: "a", nowMs: 1000 + (i % 3) }, base);
+    const next = editRecord(
+      { id: "r", kind: "place", data: m.value },
+      { node: `d${m.device}`, author: "a", nowMs: 1000 + (i % 3) },
+      base,
+    );
     stores[m.device] = joinHeads(stores[m.device]!, [next]) as StoredRecord<number>[];
     written.push(next);
   });
   return { stores, written };
 }
 
-const moves = fc.array(fc.record({ device: fc.integer({ min: 0, max: 2 }), meets: fc.integer({ min: 0, max: 2 }), value: fc.integer() }), { minLength: 1, maxLength: 25 });
+const moves = fc.array(
+  fc.record({ device: fc.integer({ min: 0, max: 2 }), meets: fc.integer({ min: 0, max: 2 }), value: fc.integer() }),
+  { minLength: 1, maxLength: 25 },
+);
 
 describe("merging", () => {
   it("is commutative, associative and idempotent for any history of edits and exchanges", () => {
@@ -68,13 +86,28 @@ describe("merging", () => {
     const theirs = editRecord({ id: "r", kind: "place", data: 3 }, { node: "b", author: "B", nowMs: 30 }, first);
     const heads = mergeStores(new Map([["r", [mine] as Heads]]), new Map([["r", [theirs] as Heads]])).get("r")!;
     expect([winnerOf(heads).data, losersOf(heads).map((l) => l.data)]).toEqual([3, [2]]);
-    const settled = editRecord({ id: "r", kind: "place", data: 2 }, { node: "a", author: "A", nowMs: 40 }, winnerOf(heads), losersOf(heads));
+    const settled = editRecord(
+      { id: "r", kind: "place", data: 2 },
+      { node: "a", author: "A", nowMs: 40 },
+      winnerOf(heads),
+      losersOf(heads),
+    );
     expect(joinHeads(heads, [settled])).toEqual([settled]);
   });
 });
 
 it("adds hours by member and channel without doubling: 15 × 120 s is 30 min (common practice, no source)", () => {
-  const c = { projectId: "p", panel: "P1", night: "2026-11-01", rigId: "r", placeId: "x", reason: "", startMs: null, fileName: "", note: "" } as const;
+  const c = {
+    projectId: "p",
+    panel: "P1",
+    night: "2026-11-01",
+    rigId: "r",
+    placeId: "x",
+    reason: "",
+    startMs: null,
+    fileName: "",
+    note: "",
+  } as const;
   const totals = memberTotals([
     { ...c, memberId: "ines", channel: "Ha", exposureSec: 120, taken: 20, kept: 15, worthRate: 0.5 },
     { ...c, memberId: "ines", channel: "Ha", exposureSec: 30, taken: 60, kept: 60, worthRate: null },

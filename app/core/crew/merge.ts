@@ -11,7 +11,9 @@ export const includes = (a: StoredRecord, b: StoredRecord): boolean => (a.seen[n
 export function joinHeads(a: readonly StoredRecord[], b: readonly StoredRecord[]): StoredRecord[] {
   const all = new Map([...a, ...b].map((r) => [r.rev, r]));
   const versions = [...all.values()];
-  return versions.filter((v) => !versions.some((w) => w.rev !== v.rev && includes(w, v))).sort((x, y) => compareRevs(y.rev, x.rev));
+  return versions
+    .filter((v) => !versions.some((w) => w.rev !== v.rev && includes(w, v)))
+    .sort((x, y) => compareRevs(y.rev, x.rev));
 }
 
 /** Merges two stores, by record id. */

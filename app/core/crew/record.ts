@@ -1,5 +1,17 @@
 /** Kinds of record. Further kinds of the design (forecasts …) can be added without migration. */
-export const RECORD_KINDS = ["place", "rig", "filter", "project", "frame", "goal", "contribution", "calibration", "night", "member", "settings"] as const;
+export const RECORD_KINDS = [
+  "place",
+  "rig",
+  "filter",
+  "project",
+  "frame",
+  "goal",
+  "contribution",
+  "calibration",
+  "night",
+  "member",
+  "settings",
+] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 
 /** One version of one record. */

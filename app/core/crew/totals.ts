@@ -17,7 +17,14 @@ export function memberTotals(contributions: readonly ContributionData[]): Member
     const key = `${c.memberId}|${c.channel}`;
     const before = totals.get(key) ?? { memberId: c.memberId, channel: c.channel, subs: 0, keptMin: 0, worthMin: 0 };
     const keptMin = (c.kept * c.exposureSec) / 60;
-    totals.set(key, { ...before, subs: before.subs + c.kept, keptMin: before.keptMin + keptMin, worthMin: before.worthMin + keptMin * (c.worthRate ?? 1) });
+    totals.set(key, {
+      ...before,
+      subs: before.subs + c.kept,
+      keptMin: before.keptMin + keptMin,
+      worthMin: before.worthMin + keptMin * (c.worthRate ?? 1),
+    });
   }
-  return [...totals.values()].sort((a, b) => a.memberId.localeCompare(b.memberId) || a.channel.localeCompare(b.channel));
+  return [...totals.values()].sort(
+    (a, b) => a.memberId.localeCompare(b.memberId) || a.channel.localeCompare(b.channel),
+  );
 }

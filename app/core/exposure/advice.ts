@@ -4,7 +4,14 @@ import { ceilingE } from "./camera";
 import { CHANNEL_FACTS } from "./channel";
 import { pointSourceRate, skyRate } from "./rates";
 import type { Filter, Rig } from "./rig";
-import { centralPixelShare, faintestSaturatedMag, niceSubSec, readNoiseShare, saturationSec, shortestSubSec } from "./sub-length";
+import {
+  centralPixelShare,
+  faintestSaturatedMag,
+  niceSubSec,
+  readNoiseShare,
+  saturationSec,
+  shortestSubSec,
+} from "./sub-length";
 
 /** What decides a sub length. */
 export type SubLimit = "readNoise" | "starClipping" | "mount" | "longestUsual";
@@ -42,7 +49,12 @@ export function subAdvice(at: {
 }): SubAdvice {
   const { rig, filter } = at;
   const optics = opticsOf(rig);
-  const reception = { ...filter, areaM2: optics.apertureAreaM2, efficiency: rig.throughput * filter.transmission * rig.quantumEfficiency, pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx };
+  const reception = {
+    ...filter,
+    areaM2: optics.apertureAreaM2,
+    efficiency: rig.throughput * filter.transmission * rig.quantumEfficiency,
+    pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
+  };
   const sky = skyRate(reception, at.skyMagPerArcsec2);
   const background = sky + rig.darkEPerSec;
   const share = CHANNEL_FACTS[filter.channel].readNoiseShare;
@@ -50,7 +62,10 @@ export function subAdvice(at: {
   const ceiling = ceilingE(rig);
   const zeroMagRate = pointSourceRate(reception, 0);
   const readNoiseSec = shortestSubSec({ readNoiseE: rig.readNoiseE, backgroundEPerSec: background, share });
-  const starClippingSec = saturationSec(ceiling, centralPixelShare(fwhmPx) * zeroMagRate * magToFluxRatio(at.protectedMag) + background);
+  const starClippingSec = saturationSec(
+    ceiling,
+    centralPixelShare(fwhmPx) * zeroMagRate * magToFluxRatio(at.protectedMag) + background,
+  );
   const mountSec = rig.isGuided ? Number.POSITIVE_INFINITY : rig.longestUnguidedSec;
   const upper = Math.min(starClippingSec, mountSec, LONGEST_SEC);
   const wanted = niceSubSec(readNoiseSec, "up");

@@ -32,8 +32,15 @@ export const CHANNEL_FACTS: Readonly<Record<Channel, ChannelFacts>> = {
   OIII: { words: "doubly ionised oxygen", centreNm: 500.7, bandwidthNm: 5, ...NARROW, moonRule: TEAL_RULE },
   SII: { words: "ionised sulphur", centreNm: 672.4, bandwidthNm: 5, ...NARROW, moonRule: RED_RULE },
   Colour: { words: "one-shot colour", centreNm: 550, bandwidthNm: 300, ...BROAD },
-  Dual: { words: "colour camera behind a dual-band filter", centreNm: 500.7, bandwidthNm: 10, ...NARROW, moonRule: TEAL_RULE },
+  Dual: {
+    words: "colour camera behind a dual-band filter",
+    centreNm: 500.7,
+    bandwidthNm: 10,
+    ...NARROW,
+    moonRule: TEAL_RULE,
+  },
 };
 
 /** Whether a channel isolates emission lines. */
-export const isNarrow = (channel: Channel): boolean => channel === "Ha" || channel === "OIII" || channel === "SII" || channel === "Dual";
+export const isNarrow = (channel: Channel): boolean =>
+  channel === "Ha" || channel === "OIII" || channel === "SII" || channel === "Dual";

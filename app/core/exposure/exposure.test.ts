@@ -7,7 +7,13 @@ import {
 } from "."; // prettier-ignore
 
 /** The base rig of MATHS 0: 80 mm f/6, 3.76 µm, optics × filter .9, QE .8. */
-const base = { centreNm: 550, bandwidthNm: 300, areaM2: (Math.PI / 4) * 0.08 ** 2, efficiency: 0.72, pixelScaleArcsecPerPx: (206.264806 * 3.76) / 480 };
+const base = {
+  centreNm: 550,
+  bandwidthNm: 300,
+  areaM2: (Math.PI / 4) * 0.08 ** 2,
+  efficiency: 0.72,
+  pixelScaleArcsecPerPx: (206.264806 * 3.76) / 480,
+};
 const filter: Filter = { name: "L", channel: "L", centreNm: 550, bandwidthNm: 300, transmission: 1 };
 const rig: Rig = {
   name: "Base", focalLengthMm: 480, reducerFactor: 1, apertureMm: 80, obstruction: 0, throughput: 0.9, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 },
@@ -30,9 +36,13 @@ it("models the camera as MATHS C3.7 and C3.11", () => {
 
 it("finds the shortest sub as MATHS C3.6 and every row of reference/tables/snr.json", () => {
   const t = (s: number, share: number) => shortestSubSec({ readNoiseE: 1.5, backgroundEPerSec: s + 0.002, share });
-  [[0.05, 19.49], [0.1, 9.51], [0.2, 4.54]].forEach(([p, sec]) => expect(t(skyRate(base, 21), p!)).toBeCloseTo(sec!, 2));
+  [
+    [0.05, 19.49],
+    [0.1, 9.51],
+    [0.2, 4.54],
+  ].forEach(([p, sec]) => expect(t(skyRate(base, 21), p!)).toBeCloseTo(sec!, 2));
   expect(Math.round(t(skyRate({ ...base, bandwidthNm: 3 }, 21), 0.1))).toBe(809);
-  for (const [sky, r, percent, sec] of snr.sub_length as number[][]) {
+  for (const [sky, r, percent, sec] of snr.sub_length) {
     expect(shortestSubSec({ readNoiseE: r!, backgroundEPerSec: sky!, share: percent! / 100 }) / sec!).toBeCloseTo(1, 5);
   }
 });
@@ -47,7 +57,15 @@ it("gives stacks as MATHS C4.2, C4.3 and the textbook star of C4.1 (Howell 2006,
   const rates = { object: skyRate(base, 24), sky: skyRate(base, 21), dark: 0.002, readNoiseE: 1.5 };
   expect(stackSnr(rates, 100, 120)).toBeCloseTo(7.047, 3);
   expect((subsForSnr(rates, 5, 120) * 120) / 3600).toBeCloseTo(1.678, 3);
-  const star = ccdSnr({ starE: 24_013 * 5, skyEPerPx: 620 * 5, darkEPerPx: (22 * 300) / 3600, readNoiseE: 5, gainEPerAdu: 5, aperturePx: 1, backgroundPx: 200 });
+  const star = ccdSnr({
+    starE: 24_013 * 5,
+    skyEPerPx: 620 * 5,
+    darkEPerPx: (22 * 300) / 3600,
+    readNoiseE: 5,
+    gainEPerAdu: 5,
+    aperturePx: 1,
+    backgroundPx: 200,
+  });
   expect(star).toBeCloseTo(342.1, 1);
 });
 
@@ -61,7 +79,16 @@ it("agrees with every stack of reference/tables/snr.json to 1e-5", () => {
 });
 
 it("counts subs with overheads as MATHS C3.19: 99 subs of 180 s in six hours", () => {
-  const o = { ...DEFAULT_OVERHEADS, downloadSec: 3, ditherSec: 25, ditherEvery: 3, focusMin: 4, focusEveryMin: 60, flipMin: 5, setUpMin: 15 };
+  const o = {
+    ...DEFAULT_OVERHEADS,
+    downloadSec: 3,
+    ditherSec: 25,
+    ditherEvery: 3,
+    focusMin: 4,
+    focusEveryMin: 60,
+    flipMin: 5,
+    setUpMin: 15,
+  };
   expect(subsInTime(6 * 3600, 180, o, { flips: 1, panelChanges: 0 })).toBe(99);
   expect(efficiencyOf(180, o)).toBeLessThan(1);
 });
@@ -72,28 +99,47 @@ it("names what decides a sub: read noise under a dark sky, a bright star when pr
   expect(subAdvice({ ...at, protectedMag: 7 }).decidedBy).toBe("starClipping");
   const narrow: Filter = { name: "Ha", channel: "Ha", centreNm: 656.3, bandwidthNm: 3, transmission: 1 };
   expect(subAdvice({ ...at, filter: narrow }).decidedBy).toBe("longestUsual");
-  expect(subAdvice({ ...at, filter: narrow, rig: { ...rig, isGuided: false } })).toMatchObject({ subSec: 60, decidedBy: "mount" });
+  expect(subAdvice({ ...at, filter: narrow, rig: { ...rig, isGuided: false } })).toMatchObject({
+    subSec: 60,
+    decidedBy: "mount",
+  });
 });
 
 it("never raises signal-to-noise with more sky, dark or read noise, and takes four times the subs for twice the ratio", () => {
   const rate = fc.double({ min: 1e-3, max: 10, noNaN: true });
   fc.assert(
-    fc.property(rate, rate, rate, fc.double({ min: 0.5, max: 10, noNaN: true }), fc.double({ min: 1, max: 900, noNaN: true }), (object, sky, dark, readNoiseE, t) => {
-      const r = { object, sky, dark, readNoiseE };
-      const snrNow = stackSnr(r, 20, t);
-      expect(stackSnr({ ...r, sky: sky * 1.5 }, 20, t)).toBeLessThan(snrNow);
-      expect(stackSnr({ ...r, readNoiseE: readNoiseE * 1.5 }, 20, t)).toBeLessThan(snrNow);
-      expect(stackSnr(r, 80, t)).toBeCloseTo(2 * snrNow, 6);
-      expect(stackSnr(r, subsForSnr(r, 7, t), t)).toBeCloseTo(7, 6);
-      const share = 0.07;
-      expect(readNoiseShare({ readNoiseE, backgroundEPerSec: sky, subSec: shortestSubSec({ readNoiseE, backgroundEPerSec: sky, share }) })).toBeCloseTo(share, 9);
-    }),
+    fc.property(
+      rate,
+      rate,
+      rate,
+      fc.double({ min: 0.5, max: 10, noNaN: true }),
+      fc.double({ min: 1, max: 900, noNaN: true }),
+      (object, sky, dark, readNoiseE, t) => {
+        const r = { object, sky, dark, readNoiseE };
+        const snrNow = stackSnr(r, 20, t);
+        expect(stackSnr({ ...r, sky: sky * 1.5 }, 20, t)).toBeLessThan(snrNow);
+        expect(stackSnr({ ...r, readNoiseE: readNoiseE * 1.5 }, 20, t)).toBeLessThan(snrNow);
+        expect(stackSnr(r, 80, t)).toBeCloseTo(2 * snrNow, 6);
+        expect(stackSnr(r, subsForSnr(r, 7, t), t)).toBeCloseTo(7, 6);
+        const share = 0.07;
+        expect(
+          readNoiseShare({
+            readNoiseE,
+            backgroundEPerSec: sky,
+            subSec: shortestSubSec({ readNoiseE, backgroundEPerSec: sky, share }),
+          }),
+        ).toBeCloseTo(share, 9);
+      },
+    ),
   );
 });
 
 it("rounds subs to usual lengths and suggests more hours under a brighter sky (broad bands only)", () => {
-  expect([niceSubSec(19.5, "up"), niceSubSec(70, "down"), niceSubSec(0.2, "down"), niceSubSec(5000, "up")]).toEqual([20, 60, 1, 1200]);
-  const hours = (sky: number, isNarrow: boolean) => suggestedHours({ hoursMin: 4, rig, skyMagPerArcsec2: sky, isNarrow });
+  expect([niceSubSec(19.5, "up"), niceSubSec(70, "down"), niceSubSec(0.2, "down"), niceSubSec(5000, "up")]).toEqual([
+    20, 60, 1, 1200,
+  ]);
+  const hours = (sky: number, isNarrow: boolean) =>
+    suggestedHours({ hoursMin: 4, rig, skyMagPerArcsec2: sky, isNarrow });
   expect(hours(19, false)).toBeGreaterThan(hours(21, false));
   expect(hours(19, true)).toBe(hours(21, true));
 });

@@ -2,7 +2,15 @@ export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel, type ChannelFacts } fr
 export { DEFAULT_OVERHEADS, type Filter, type Overheads, type Rig } from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
-export { shortestSubSec, readNoiseShare, centralPixelShare, saturationSec, faintestSaturatedMag, niceSubSec, NICE_SUBS_SEC } from "./sub-length";
+export {
+  shortestSubSec,
+  readNoiseShare,
+  centralPixelShare,
+  saturationSec,
+  faintestSaturatedMag,
+  niceSubSec,
+  NICE_SUBS_SEC,
+} from "./sub-length";
 export { subAdvice, type SubAdvice, type SubLimit } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";

@@ -1,13 +1,20 @@
 import type { Overheads } from "./rig";
 
 /** Clock seconds from one sub to the next, dithers shared out. */
-export const cycleSec = (subSec: number, o: Overheads): number => subSec + o.downloadSec + o.ditherSec / Math.max(1, o.ditherEvery);
+export const cycleSec = (subSec: number, o: Overheads): number =>
+  subSec + o.downloadSec + o.ditherSec / Math.max(1, o.ditherEvery);
 
 /** Share of the clock that is exposure in a long run of one panel and filter, focusing included. */
-export const efficiencyOf = (subSec: number, o: Overheads): number => (subSec / cycleSec(subSec, o)) * (1 - o.focusMin / o.focusEveryMin);
+export const efficiencyOf = (subSec: number, o: Overheads): number =>
+  (subSec / cycleSec(subSec, o)) * (1 - o.focusMin / o.focusEveryMin);
 
 /** Whole subs in `clockSec` with set-up, flips and panel changes taken off first; what does not fit is lost. MATHS 3.12. */
-export function subsInTime(clockSec: number, subSec: number, o: Overheads, extra: { readonly flips: number; readonly panelChanges: number }): number {
+export function subsInTime(
+  clockSec: number,
+  subSec: number,
+  o: Overheads,
+  extra: { readonly flips: number; readonly panelChanges: number },
+): number {
   const left = clockSec - o.setUpMin * 60 - extra.flips * o.flipMin * 60 - extra.panelChanges * o.panelChangeSec;
   return Math.max(0, Math.floor((left * (1 - o.focusMin / o.focusEveryMin)) / cycleSec(subSec, o)));
 }

@@ -17,7 +17,9 @@ export const pointSourceRate = (r: Reception, magnitude: number): number =>
   photonZeroPoint(r.centreNm) * r.bandwidthNm * r.areaM2 * r.efficiency * magToFluxRatio(magnitude);
 
 /** Electrons per pixel and second from a surface of a brightness in mag/arcsec². A V sky scaled into a narrow band is about 20 % too bright. */
-export const skyRate = (r: Reception, magPerArcsec2: number): number => pointSourceRate(r, magPerArcsec2) * r.pixelScaleArcsecPerPx ** 2;
+export const skyRate = (r: Reception, magPerArcsec2: number): number =>
+  pointSourceRate(r, magPerArcsec2) * r.pixelScaleArcsecPerPx ** 2;
 
 /** Electrons per pixel and second from a spectral line of a surface brightness in rayleighs. 1 R = 10⁶/4π photons cm⁻² s⁻¹ sr⁻¹; Hunten et al. 1956. */
-export const lineRate = (r: Reception, rayleighs: number): number => rayleighs * 1.87042e-2 * r.areaM2 * r.efficiency * r.pixelScaleArcsecPerPx ** 2;
+export const lineRate = (r: Reception, rayleighs: number): number =>
+  rayleighs * 1.87042e-2 * r.areaM2 * r.efficiency * r.pixelScaleArcsecPerPx ** 2;

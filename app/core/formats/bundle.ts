@@ -33,22 +33,39 @@ export const encodeBundle = (records: readonly StoredRecord[], scope: BundleScop
 /** Reads a bundle; nothing in it is trusted. */
 export function decodeBundle(text: string): Result<Bundle, BundleFault> {
   if (text.trim() === "") return err({ code: "bundleEmpty", found: "" });
-  if (text.length > MAX_BUNDLE_BYTES) return err({ code: "bundleTooLarge", found: `${Math.round(text.length / 1e6)} MB` });
+  if (text.length > MAX_BUNDLE_BYTES)
+    return err({ code: "bundleTooLarge", found: `${Math.round(text.length / 1e6)} MB` });
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
     return err({ code: "bundleNotJson", found: text.slice(0, 40) });
   }
-  const outer = value as { format?: unknown; version?: unknown; scope?: unknown; exportedAt?: unknown; records?: unknown } | null;
-  if (typeof outer !== "object" || outer?.format !== FORMAT || !Array.isArray(outer.records)) return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
-  if (typeof outer.version !== "number" || outer.version > VERSION) return err({ code: "bundleNewer", found: String(outer.version) });
+  const outer = value as {
+    format?: unknown;
+    version?: unknown;
+    scope?: unknown;
+    exportedAt?: unknown;
+    records?: unknown;
+  } | null;
+  if (typeof outer !== "object" || outer?.format !== FORMAT || !Array.isArray(outer.records))
+    return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
+  if (typeof outer.version !== "number" || outer.version > VERSION)
+    return err({ code: "bundleNewer", found: String(outer.version) });
   const records: StoredRecord[] = [];
   const refused: { id: string; fault: RecordFault; raw: unknown }[] = [];
   for (const raw of outer.records as unknown[]) {
     const decoded = decodeRecord(raw);
     if (decoded.ok) records.push(decoded.value);
-    else refused.push({ id: String((raw as { id?: unknown } | null)?.id ?? "?"), fault: decoded.error, raw });
+    else {
+      const id = (raw as { id?: unknown } | null)?.id;
+      refused.push({ id: typeof id === "string" ? id : "?", fault: decoded.error, raw });
+    }
   }
-  return ok({ scope: outer.scope === "project" ? "project" : "everything", exportedAt: typeof outer.exportedAt === "string" ? outer.exportedAt : "", records, refused });
+  return ok({
+    scope: outer.scope === "project" ? "project" : "everything",
+    exportedAt: typeof outer.exportedAt === "string" ? outer.exportedAt : "",
+    records,
+    refused,
+  });
 }

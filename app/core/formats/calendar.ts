@@ -5,7 +5,10 @@ import type { RunSheet } from "~/core/night";
  * A night as iCalendar (RFC 5545): one event a block, in UTC. `uidBase` makes the identifiers, so that importing a later
  * version of the same night replaces the earlier one.
  */
-export function runSheetToCalendar(sheet: RunSheet, about: { readonly title: string; readonly place: string; readonly uidBase: string; readonly stampMs: number }): string {
+export function runSheetToCalendar(
+  sheet: RunSheet,
+  about: { readonly title: string; readonly place: string; readonly uidBase: string; readonly stampMs: number },
+): string {
   const utc = (ms: number): DateTime => {
     const d = new Date(ms);
     return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];

@@ -18,7 +18,8 @@ function lookupIn(header: FitsHeader): Lookup {
   };
 }
 
-const asNumber = (v: string | number | null): number | null => (v === null || !Number.isFinite(Number(v)) ? null : Number(v));
+const asNumber = (v: string | number | null): number | null =>
+  v === null || !Number.isFinite(Number(v)) ? null : Number(v);
 const asText = (v: string | number | null): string | null => (v === null ? null : String(v).trim());
 
 function frameTypeOf(text: string | null): FrameType {
@@ -59,7 +60,10 @@ function declination(v: string | number | null): number | null {
 
 /** Where the mount said it pointed. */
 function pointingOf(get: Lookup): Equatorial<"icrs"> | null {
-  for (const [ra, dec] of [["RA", "DEC"], ["OBJCTRA", "OBJCTDEC"]] as const) {
+  for (const [ra, dec] of [
+    ["RA", "DEC"],
+    ["OBJCTRA", "OBJCTDEC"],
+  ] as const) {
     const [raDeg, decDeg] = [rightAscension(get(ra)), declination(get(dec))];
     if (raDeg !== null && decDeg !== null && Math.abs(decDeg) <= 90) return { frame: "icrs", raDeg, decDeg };
   }
@@ -67,7 +71,10 @@ function pointingOf(get: Lookup): Equatorial<"icrs"> | null {
 }
 
 /** What a header says about an exposure, by the common names of its keywords. */
-export function exposureFactsOf(header: FitsHeader, file: { readonly name: string; readonly sizeBytes: number }): ExposureFacts {
+export function exposureFactsOf(
+  header: FitsHeader,
+  file: { readonly name: string; readonly sizeBytes: number },
+): ExposureFacts {
   const get = lookupIn(header);
   const wcs = readWcs(header);
   return {

@@ -38,7 +38,11 @@ function parseValue(text: string): FitsValue | null {
 }
 
 /** One header from `offset`: its keywords and the byte after its last block. */
-function readUnit(bytes: Uint8Array, offset: number, fileSize: number): Result<{ values: Map<string, FitsValue>; next: number }, FitsFault> {
+function readUnit(
+  bytes: Uint8Array,
+  offset: number,
+  fileSize: number,
+): Result<{ values: Map<string, FitsValue>; next: number }, FitsFault> {
   const values = new Map<string, FitsValue>();
   let continued: string | null = null;
   for (let at = offset; ; at += CARD) {
@@ -56,7 +60,11 @@ function readUnit(bytes: Uint8Array, offset: number, fileSize: number): Result<{
     }
     continued = null;
     const hierarch = /^HIERARCH\s+([^=]+?)\s*=(.*)$/.exec(card);
-    const [name, text] = hierarch ? [hierarch[1]!, hierarch[2]!] : card[8] === "=" ? [keyword, card.slice(9)] : ["", ""];
+    const [name, text] = hierarch
+      ? [hierarch[1]!, hierarch[2]!]
+      : card[8] === "="
+        ? [keyword, card.slice(9)]
+        : ["", ""];
     if (name === "") continue;
     const value = parseValue(text);
     if (value !== null) values.set(name, value);
@@ -70,14 +78,18 @@ const integer = (values: ReadonlyMap<string, FitsValue>, name: string): number =
 };
 
 function axesOf(values: ReadonlyMap<string, FitsValue>): number[] {
-  return Array.from({ length: Math.min(9, Math.max(0, integer(values, "NAXIS"))) }, (_, i) => integer(values, `NAXIS${i + 1}`));
+  return Array.from({ length: Math.min(9, Math.max(0, integer(values, "NAXIS"))) }, (_, i) =>
+    integer(values, `NAXIS${i + 1}`),
+  );
 }
 
 /** Bytes of a data unit without its padding (FITS Standard 4.0, § 4.4.1). */
 function dataBytes(values: ReadonlyMap<string, FitsValue>, axes: readonly number[]): number {
   if (axes.length === 0) return 0;
   const groups = Math.max(1, integer(values, "GCOUNT") || 1);
-  return (Math.abs(integer(values, "BITPIX")) / 8) * groups * (integer(values, "PCOUNT") + axes.reduce((a, b) => a * b, 1));
+  return (
+    (Math.abs(integer(values, "BITPIX")) / 8) * groups * (integer(values, "PCOUNT") + axes.reduce((a, b) => a * b, 1))
+  );
 }
 
 /**

@@ -18,7 +18,9 @@ export interface FitsWcs {
 type Matrix = readonly [number, number, number, number];
 
 /** Degrees per pixel: x right, y up → ξ, η. Calabretta & Greisen 2002, A&A 395, 1077; CROTA2 by AIPS memo 27. */
-function matrixOf(number: (name: string) => number | null): { readonly form: FitsWcs["form"]; readonly m: Matrix } | null {
+function matrixOf(
+  number: (name: string) => number | null,
+): { readonly form: FitsWcs["form"]; readonly m: Matrix } | null {
   const all = (prefix: string) => [`${prefix}1_1`, `${prefix}1_2`, `${prefix}2_1`, `${prefix}2_2`].map(number);
   const cd = all("CD");
   if (cd.some((v) => v !== null)) return { form: "CD", m: cd.map((v) => v ?? 0) as unknown as Matrix };
@@ -31,7 +33,10 @@ function matrixOf(number: (name: string) => number | null): { readonly form: Fit
   }
   const rotation = number("CROTA2");
   const r = ((rotation ?? 0) * Math.PI) / 180;
-  return { form: rotation === null ? "CDELT" : "CDELT+CROTA2", m: [dx * Math.cos(r), -dy * Math.sin(r), dx * Math.sin(r), dy * Math.cos(r)] };
+  return {
+    form: rotation === null ? "CDELT" : "CDELT+CROTA2",
+    m: [dx * Math.cos(r), -dy * Math.sin(r), dx * Math.sin(r), dy * Math.cos(r)],
+  };
 }
 
 /** Reads a celestial TAN solution (TAN-SIP without its small distortion); null when there is none. */
@@ -43,12 +48,24 @@ export function readWcs(header: FitsHeader): FitsWcs | null {
   const type = header.values.get("CTYPE1");
   const found = matrixOf(number);
   const [raDeg, decDeg, px, py] = [number("CRVAL1"), number("CRVAL2"), number("CRPIX1"), number("CRPIX2")];
-  if (typeof type !== "string" || !/^RA---TAN/.test(type) || !found || raDeg === null || decDeg === null || px === null || py === null) return null;
+  if (
+    typeof type !== "string" ||
+    !/^RA---TAN/.test(type) ||
+    !found ||
+    raDeg === null ||
+    decDeg === null ||
+    px === null ||
+    py === null
+  )
+    return null;
   const [a, b, c, d] = found.m;
   const determinant = a * d - b * c;
   if (determinant === 0) return null;
   const at = (x: number, y: number): Equatorial<"icrs"> =>
-    deprojectTan({ frame: "icrs", raDeg, decDeg }, { xiDeg: a * (x - px) + b * (y - py), etaDeg: c * (x - px) + d * (y - py) });
+    deprojectTan(
+      { frame: "icrs", raDeg, decDeg },
+      { xiDeg: a * (x - px) + b * (y - py), etaDeg: c * (x - px) + d * (y - py) },
+    );
   const [nx, ny] = [header.axes[0]!, header.axes[1]!];
   const [mx, my] = [(nx + 1) / 2, (ny + 1) / 2];
   return {

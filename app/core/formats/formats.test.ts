@@ -8,11 +8,36 @@ import { mosaicPanels } from "~/core/framing";
 import { runSheet } from "~/core/night";
 import { separationDeg } from "~/core/sky";
 import { utcMs } from "~/core/time";
-import { decodeBundle, decodeData, decodeRecord, encodeBundle, exposureFactsOf, formatSkyline, panelsToCsv, parseSkyline, readFitsHeader, readWcs, runSheetToCalendar } from ".";
+import {
+  decodeBundle,
+  decodeData,
+  decodeRecord,
+  encodeBundle,
+  exposureFactsOf,
+  formatSkyline,
+  panelsToCsv,
+  parseSkyline,
+  readFitsHeader,
+  readWcs,
+  runSheetToCalendar,
+} from ".";
 
-const bytesOf = (file: string) => new Uint8Array(readFileSync(new URL(`../../../reference/tables/fits/${file}`, import.meta.url)));
+const bytesOf = (file: string) =>
+  new Uint8Array(readFileSync(new URL(`../../../reference/tables/fits/${file}`, import.meta.url)));
 const icrs = (raDeg: number, decDeg: number) => ({ frame: "icrs", raDeg, decDeg }) as const;
-type Expected = (typeof reference.files)[number] & { values?: Record<string, unknown>; wcs?: { pa_up_deg: number; parity: string; form: string; centre_ra_deg: number; centre_dec_deg: number; scale_x_arcsec: number; scale_y_arcsec: number; corners_deg: number[][] } };
+type Expected = (typeof reference.files)[number] & {
+  values?: Record<string, unknown>;
+  wcs?: {
+    pa_up_deg: number;
+    parity: string;
+    form: string;
+    centre_ra_deg: number;
+    centre_dec_deg: number;
+    scale_x_arcsec: number;
+    scale_y_arcsec: number;
+    corners_deg: number[][];
+  };
+};
 
 describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () => {
   const valid = (reference.files as Expected[]).filter((f) => f.valid && f.file !== "bad_05.fits");
@@ -26,10 +51,15 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
       expect(header.value.axes.slice(0, 2), f.file).toEqual(f.naxis!.slice(0, 2));
       const facts = exposureFactsOf(header.value, { name: f.file, sizeBytes: bytes.length });
       expect(facts.frameType, f.file).toBe(f.frame_type);
-      expect([facts.object, facts.filter, facts.exposureSec], f.file).toEqual([f.object ?? null, f.filter ?? null, f.exposure_s]);
+      expect([facts.object, facts.filter, facts.exposureSec], f.file).toEqual([
+        f.object ?? null,
+        f.filter ?? null,
+        f.exposure_s,
+      ]);
       expect(facts.startMs, f.file).toBe(Date.parse(f.start_utc!.replace(/(\.\d{3})\d+Z/, "$1Z")));
       if (f.ccd_temp_c !== undefined) expect(facts.temperatureC, f.file).toBe(f.ccd_temp_c);
-      for (const [key, value] of Object.entries(f.values ?? {})) expect(header.value.values.get(key), `${f.file} ${key}`).toEqual(value);
+      for (const [key, value] of Object.entries(f.values ?? {}))
+        expect(header.value.values.get(key), `${f.file} ${key}`).toEqual(value);
     }
   });
 
@@ -41,13 +71,20 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
       expect(wcs !== null, f.file).toBe(f.solved ?? false);
       if (!wcs || !f.wcs) continue;
       expect(wcs.form, f.file).toBe(f.wcs.form);
-      expect(3600 * separationDeg(wcs.centre, icrs(f.wcs.centre_ra_deg, f.wcs.centre_dec_deg)), f.file).toBeLessThan(0.1);
+      expect(3600 * separationDeg(wcs.centre, icrs(f.wcs.centre_ra_deg, f.wcs.centre_dec_deg)), f.file).toBeLessThan(
+        0.1,
+      );
       expect(Math.abs(wcs.scaleXArcsec / f.wcs.scale_x_arcsec - 1), f.file).toBeLessThan(1e-4);
       expect(Math.abs(wcs.scaleYArcsec / f.wcs.scale_y_arcsec - 1), f.file).toBeLessThan(1e-4);
       const turn = Math.abs(wcs.positionAngleDeg - f.wcs.pa_up_deg);
       expect(Math.min(turn, 360 - turn), f.file).toBeLessThan(f.file === "light_12.fits" ? 0.02 : 0.002);
       expect(wcs.isMirrored, f.file).toBe(f.wcs.parity === "mirrored");
-      wcs.corners.forEach((c, i) => expect(3600 * separationDeg(c, icrs(f.wcs!.corners_deg[i]![0]!, f.wcs!.corners_deg[i]![1]!)), f.file).toBeLessThan(0.2));
+      wcs.corners.forEach((c, i) =>
+        expect(
+          3600 * separationDeg(c, icrs(f.wcs.corners_deg[i]![0]!, f.wcs.corners_deg[i]![1]!)),
+          f.file,
+        ).toBeLessThan(0.2),
+      );
     }
   });
 
@@ -57,7 +94,13 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
       const r = readFitsHeader(bytes, bytes.length);
       return r.ok ? "ok" : r.error.code;
     };
-    expect(["bad_01", "bad_02", "bad_03", "bad_04", "bad_05"].map((b) => code(`${b}.fits`))).toEqual(["truncatedHeader", "notFits", "truncatedHeader", "notFits", "truncatedData"]);
+    expect(["bad_01", "bad_02", "bad_03", "bad_04", "bad_05"].map((b) => code(`${b}.fits`))).toEqual([
+      "truncatedHeader",
+      "notFits",
+      "truncatedHeader",
+      "notFits",
+      "truncatedData",
+    ]);
     const text = new TextEncoder().encode("Dear diary, it was clear tonight.");
     expect(readFitsHeader(text, text.length)).toEqual({ ok: false, error: { code: "notFits" } });
   });
@@ -67,7 +110,10 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
     expect(readFitsHeader(bytes.subarray(0, 2880), bytes.length)).toEqual({ ok: false, error: { code: "needMore" } });
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 6000 }), (noise) => {
-        const file = new Uint8Array([...new TextEncoder().encode("SIMPLE  =                    T".padEnd(80)), ...noise]);
+        const file = new Uint8Array([
+          ...new TextEncoder().encode("SIMPLE  =                    T".padEnd(80)),
+          ...noise,
+        ]);
         expect(typeof readFitsHeader(file, file.length).ok).toBe("boolean");
       }),
     );
@@ -76,14 +122,24 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
 
 describe("skyline text", () => {
   it("reads lines in any order and writes them back the same", () => {
-    const point = fc.record({ azimuthDeg: fc.integer({ min: 0, max: 3599 }).map((x) => x / 10), altitudeDeg: fc.integer({ min: 0, max: 900 }).map((x) => x / 10) });
+    const point = fc.record({
+      azimuthDeg: fc.integer({ min: 0, max: 3599 }).map((x) => x / 10),
+      altitudeDeg: fc.integer({ min: 0, max: 900 }).map((x) => x / 10),
+    });
     fc.assert(
       fc.property(fc.uniqueArray(point, { minLength: 2, selector: (p) => p.azimuthDeg }), (points) => {
         const sorted = [...points].sort((a, b) => a.azimuthDeg - b.azimuthDeg);
         expect(parseSkyline(formatSkyline(points))).toEqual({ ok: true, value: sorted });
       }),
     );
-    expect(parseSkyline("# roof\n180, 32\n 190;35 # ridge\n\n360 5")).toEqual({ ok: true, value: [{ azimuthDeg: 0, altitudeDeg: 5 }, { azimuthDeg: 180, altitudeDeg: 32 }, { azimuthDeg: 190, altitudeDeg: 35 }] });
+    expect(parseSkyline("# roof\n180, 32\n 190;35 # ridge\n\n360 5")).toEqual({
+      ok: true,
+      value: [
+        { azimuthDeg: 0, altitudeDeg: 5 },
+        { azimuthDeg: 180, altitudeDeg: 32 },
+        { azimuthDeg: 190, altitudeDeg: 35 },
+      ],
+    });
   });
   it("says which line is wrong and why", () => {
     const fault = (text: string) => {
@@ -97,18 +153,51 @@ describe("skyline text", () => {
 });
 
 describe("files out", () => {
-  const panels = mosaicPanels({ centre: icrs(359.9, -0.2), positionAngleDeg: 30, planeWidthArcmin: 120, planeHeightArcmin: 80, columns: 2, rows: 2, overlap: 0.15 });
+  const panels = mosaicPanels({
+    centre: icrs(359.9, -0.2),
+    positionAngleDeg: 30,
+    planeWidthArcmin: 120,
+    planeHeightArcmin: 80,
+    columns: 2,
+    rows: 2,
+    overlap: 0.15,
+  });
 
   it("lists panels as CSV that a spreadsheet reads back to 0.01″", () => {
-    const rows = Papa.parse<Record<string, string>>(panelsToCsv(panels, { widthArcmin: 120, heightArcmin: 80 }), { header: true }).data;
-    rows.forEach((row, i) => expect(3600 * separationDeg(icrs(Number(row["ra_deg"]), Number(row["dec_deg"])), panels[i]!.centre)).toBeLessThan(0.01));
+    const rows = Papa.parse<Record<string, string>>(panelsToCsv(panels, { widthArcmin: 120, heightArcmin: 80 }), {
+      header: true,
+    }).data;
+    rows.forEach((row, i) =>
+      expect(3600 * separationDeg(icrs(Number(row["ra_deg"]), Number(row["dec_deg"])), panels[i]!.centre)).toBeLessThan(
+        0.01,
+      ),
+    );
     expect(rows.map((r) => r["panel"])).toEqual(["P1", "P2", "P3", "P4"]);
   });
 
   it("writes an RFC 5545 calendar: UTC times, CRLF, folded lines, one event a block", () => {
     const start = utcMs(Date.UTC(2026, 11, 5, 18));
-    const sheet = runSheet([{ panel: "P1", channel: "Ha", filterName: "Ha 5 nm", subSec: 300, exposureMin: 60, windows: [{ startMs: start, endMs: utcMs(start + 3 * 3_600_000) }], transitMs: null }], DEFAULT_OVERHEADS, { flips: true });
-    const text = runSheetToCalendar(sheet, { title: "A nebula; long, with commas and a very long name that needs folding", place: "Yard", uidBase: "n1", stampMs: start });
+    const sheet = runSheet(
+      [
+        {
+          panel: "P1",
+          channel: "Ha",
+          filterName: "Ha 5 nm",
+          subSec: 300,
+          exposureMin: 60,
+          windows: [{ startMs: start, endMs: utcMs(start + 3 * 3_600_000) }],
+          transitMs: null,
+        },
+      ],
+      DEFAULT_OVERHEADS,
+      { flips: true },
+    );
+    const text = runSheetToCalendar(sheet, {
+      title: "A nebula; long, with commas and a very long name that needs folding",
+      place: "Yard",
+      uidBase: "n1",
+      stampMs: start,
+    });
     expect(text.startsWith("BEGIN:VCALENDAR\r\nVERSION:2.0")).toBe(true);
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(sheet.lines.filter((l) => l.kind === "block").length);
     expect(text).toMatch(/DTSTART:20261205T\d{6}Z\r\n/);
@@ -118,27 +207,61 @@ describe("files out", () => {
 });
 
 describe("records and bundles", () => {
-  const place = { name: "Yard", latitudeDeg: 45, longitudeDeg: 9, elevationM: 120, timeZone: "Europe/Rome", skyMagPerArcsec2: 20.4, skyline: [], minAltitudeDeg: 25, seeingArcsec: 2.8, clearChance: Array<number>(12).fill(0.4) };
-  const record = { id: "p1", kind: "place" as const, rev: "0abcdefgh.0000.node1", author: "m1", seen: { node1: "0abcdefgh.0000.node1" }, data: place };
+  const place = {
+    name: "Yard",
+    latitudeDeg: 45,
+    longitudeDeg: 9,
+    elevationM: 120,
+    timeZone: "Europe/Rome",
+    skyMagPerArcsec2: 20.4,
+    skyline: [],
+    minAltitudeDeg: 25,
+    seeingArcsec: 2.8,
+    clearChance: Array<number>(12).fill(0.4),
+  };
+  const record = {
+    id: "p1",
+    kind: "place" as const,
+    rev: "0abcdefgh.0000.node1",
+    author: "m1",
+    seen: { node1: "0abcdefgh.0000.node1" },
+    data: place,
+  };
 
   it("refuses a latitude of 95, a text for the elevation and a skyline of one point, naming the field", () => {
     const path = (change: object) => {
       const r = decodeData("place", { ...place, ...change });
       return r.ok ? null : r.error.path;
     };
-    expect([path({}), path({ latitudeDeg: 95 }), path({ elevationM: "high" }), path({ skyline: [{ azimuthDeg: 10, altitudeDeg: 5 }] }), path({ timeZone: "Moon/Sea" })]).toEqual([null, "latitudeDeg", "elevationM", "skyline", "timeZone"]);
+    expect([
+      path({}),
+      path({ latitudeDeg: 95 }),
+      path({ elevationM: "high" }),
+      path({ skyline: [{ azimuthDeg: 10, altitudeDeg: 5 }] }),
+      path({ timeZone: "Moon/Sea" }),
+    ]).toEqual([null, "latitudeDeg", "elevationM", "skyline", "timeZone"]);
   });
 
   it("keeps fields a later version may have added", () => {
-    expect(decodeRecord({ ...record, data: { ...place, lamps: 3 } })).toMatchObject({ ok: true, value: { data: { lamps: 3 } } });
+    expect(decodeRecord({ ...record, data: { ...place, lamps: 3 } })).toMatchObject({
+      ok: true,
+      value: { data: { lamps: 3 } },
+    });
   });
 
   it("writes and reads back everything, and sets broken records aside without losing the rest", () => {
     const text = encodeBundle([record], "everything", "2026-12-05T16:00:00Z");
-    expect(decodeBundle(text)).toEqual({ ok: true, value: { scope: "everything", exportedAt: "2026-12-05T16:00:00Z", records: [record], refused: [] } });
-    const broken = text.replace('"latitudeDeg": 45', '"latitudeDeg": 95').replace('"records": [', `"records": [${JSON.stringify({ ...record, id: "p2" })},`);
+    expect(decodeBundle(text)).toEqual({
+      ok: true,
+      value: { scope: "everything", exportedAt: "2026-12-05T16:00:00Z", records: [record], refused: [] },
+    });
+    const broken = text
+      .replace('"latitudeDeg": 45', '"latitudeDeg": 95')
+      .replace('"records": [', `"records": [${JSON.stringify({ ...record, id: "p2" })},`);
     const read = decodeBundle(broken);
-    expect(read.ok && [read.value.records.map((r) => r.id), read.value.refused.map((r) => [r.id, r.fault.path])]).toEqual([["p2"], [["p1", "data.latitudeDeg"]]]);
+    expect(
+      read.ok && [read.value.records.map((r) => r.id), read.value.refused.map((r) => [r.id, r.fault.path])],
+    ).toEqual([["p2"], [["p1", "data.latitudeDeg"]]]);
   });
 
   it("refuses an empty file, one that is no JSON, a foreign one and one of a newer version", () => {
@@ -146,6 +269,12 @@ describe("records and bundles", () => {
       const r = decodeBundle(text);
       return r.ok ? "ok" : r.error.code;
     };
-    expect([code(" "), code("PK\u0003"), code('{"hello":1}'), code("null"), code('{"format":"zenithar-bundle","version":2,"records":[]}')]).toEqual(["bundleEmpty", "bundleNotJson", "bundleForeign", "bundleForeign", "bundleNewer"]);
+    expect([
+      code(" "),
+      code("PK\u0003"),
+      code('{"hello":1}'),
+      code("null"),
+      code('{"format":"zenithar-bundle","version":2,"records":[]}'),
+    ]).toEqual(["bundleEmpty", "bundleNotJson", "bundleForeign", "bundleForeign", "bundleNewer"]);
   });
 });

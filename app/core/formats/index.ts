@@ -5,4 +5,11 @@ export { panelsToCsv, PANEL_COLUMNS } from "./panel-csv";
 export { runSheetToCalendar } from "./calendar";
 export { parseSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
 export { decodeRecord, decodeData, type RecordFault } from "./record-schema";
-export { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault, type BundleScope } from "./bundle";
+export {
+  decodeBundle,
+  encodeBundle,
+  MAX_BUNDLE_BYTES,
+  type Bundle,
+  type BundleFault,
+  type BundleScope,
+} from "./bundle";

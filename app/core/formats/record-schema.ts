@@ -22,8 +22,15 @@ const night = Joi.string().custom((v: string, h) => (isNightDate(v) ? v : h.erro
 const zone = Joi.string().custom((v: string, h) => (isTimeZone(v) ? v : h.error("any.invalid")));
 
 const skyline = Joi.array()
-  .items(Joi.object({ azimuthDeg: Joi.number().min(0).less(360).required(), altitudeDeg: Joi.number().min(0).max(90).required() }))
-  .custom((v: { azimuthDeg: number }[], h) => (v.length !== 1 && v.every((p, i) => i === 0 || v[i - 1]!.azimuthDeg < p.azimuthDeg) ? v : h.error("any.invalid")));
+  .items(
+    Joi.object({
+      azimuthDeg: Joi.number().min(0).less(360).required(),
+      altitudeDeg: Joi.number().min(0).max(90).required(),
+    }),
+  )
+  .custom((v: { azimuthDeg: number }[], h) =>
+    v.length !== 1 && v.every((p, i) => i === 0 || v[i - 1]!.azimuthDeg < p.azimuthDeg) ? v : h.error("any.invalid"),
+  );
 
 const overheads = Joi.object({
   downloadSec: Joi.number().min(0).max(600), ditherSec: Joi.number().min(0).max(600), ditherEvery: Joi.number().integer().min(1).max(100), focusMin: Joi.number().min(0).max(60),
@@ -70,17 +77,28 @@ const RECORD = Joi.object({
   seen: Joi.object().pattern(Joi.string(), Joi.string()), deletedAt: Joi.number().optional(), data: Joi.object().unknown(true),
 }).options({ presence: "required" }); // prettier-ignore
 
-const OPTIONS = { presence: "required", allowUnknown: true, convert: false, abortEarly: true, errors: { wrap: { label: false } } } as const;
+const OPTIONS = {
+  presence: "required",
+  allowUnknown: true,
+  convert: false,
+  abortEarly: true,
+  errors: { wrap: { label: false } },
+} as const;
 
 function check(schema: Joi.Schema, value: unknown, prefix: string): Result<unknown, RecordFault> {
   const r = schema.validate(value, OPTIONS);
   if (!r.error) return ok(r.value);
   const detail = r.error.details[0];
-  return err({ code: "recordInvalid", path: [prefix, ...(detail?.path ?? [])].filter((p) => p !== "").join("."), message: detail?.message ?? r.error.message });
+  return err({
+    code: "recordInvalid",
+    path: [prefix, ...(detail?.path ?? [])].filter((p) => p !== "").join("."),
+    message: detail?.message ?? r.error.message,
+  });
 }
 
 /** Checks the data of a record of a kind. */
-export const decodeData = (kind: RecordKind, data: unknown): Result<unknown, RecordFault> => check(DATA[kind], data, "");
+export const decodeData = (kind: RecordKind, data: unknown): Result<unknown, RecordFault> =>
+  check(DATA[kind], data, "");
 
 /** Reads one record from storage or a file. Fields this version does not know are kept. A tombstone's data is not looked at. */
 export function decodeRecord(value: unknown): Result<StoredRecord, RecordFault> {

@@ -33,4 +33,5 @@ export function parseSkyline(text: string): Result<Skyline, SkylineFault> {
 }
 
 /** Writes a skyline as text that `parseSkyline` reads back unchanged. */
-export const formatSkyline = (skyline: Skyline): string => skyline.map((p) => `${p.azimuthDeg} ${p.altitudeDeg}`).join("\n");
+export const formatSkyline = (skyline: Skyline): string =>
+  skyline.map((p) => `${p.azimuthDeg} ${p.altitudeDeg}`).join("\n");

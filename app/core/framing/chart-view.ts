@@ -24,13 +24,23 @@ export interface ScreenPoint {
 }
 
 /** Sets up a chart of a size in pixels that spans `heightDeg` from top to bottom at its centre. */
-export function chartView(at: { readonly centre: Equatorial<"icrs">; readonly heightDeg: number; readonly widthPx: number; readonly heightPx: number; readonly rollDeg?: number }): ChartView {
+export function chartView(at: {
+  readonly centre: Equatorial<"icrs">;
+  readonly heightDeg: number;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly rollDeg?: number;
+}): ChartView {
   const { raDeg, decDeg } = at.centre;
   const east0 = unitVector({ raDeg: raDeg + 90, decDeg: 0 });
   const [ra, dec] = [degToRad(raDeg), degToRad(decDeg)];
   const north0: Vec3 = [-Math.sin(dec) * Math.cos(ra), -Math.sin(dec) * Math.sin(ra), Math.cos(dec)];
   const roll = degToRad(at.rollDeg ?? 0);
-  const mix = (a: Vec3, b: Vec3, c: number, s: number): Vec3 => [a[0] * c + b[0] * s, a[1] * c + b[1] * s, a[2] * c + b[2] * s];
+  const mix = (a: Vec3, b: Vec3, c: number, s: number): Vec3 => [
+    a[0] * c + b[0] * s,
+    a[1] * c + b[1] * s,
+    a[2] * c + b[2] * s,
+  ];
   return {
     centre: at.centre,
     widthPx: at.widthPx,

@@ -9,7 +9,11 @@ export interface EllipseFit {
 }
 
 /** Share of a frame that an ellipse of the given full axes fills when its long axis stands at an angle to the frame's long side. */
-export function ellipseFill(object: { readonly major: number; readonly minor: number }, frame: { readonly long: number; readonly short: number }, angleDeg: number): number {
+export function ellipseFill(
+  object: { readonly major: number; readonly minor: number },
+  frame: { readonly long: number; readonly short: number },
+  angleDeg: number,
+): number {
   const [c, s] = [Math.cos(degToRad(angleDeg)), Math.sin(degToRad(angleDeg))];
   const width = Math.hypot(object.major * c, object.minor * s);
   const height = Math.hypot(object.major * s, object.minor * c);
@@ -17,9 +21,15 @@ export function ellipseFill(object: { readonly major: number; readonly minor: nu
 }
 
 /** The angle at which an ellipse fills a frame least, to 0.01°; thin ones tend to the diagonal. Same units for both. */
-export function bestEllipseAngle(object: { readonly major: number; readonly minor: number }, frame: { readonly long: number; readonly short: number }): EllipseFit {
+export function bestEllipseAngle(
+  object: { readonly major: number; readonly minor: number },
+  frame: { readonly long: number; readonly short: number },
+): EllipseFit {
   let best: EllipseFit = { angleDeg: 0, fill: ellipseFill(object, frame, 0) };
-  for (const [step, reach] of [[1, 90], [0.01, 1]] as const) {
+  for (const [step, reach] of [
+    [1, 90],
+    [0.01, 1],
+  ] as const) {
     const [from, to] = [Math.max(0, best.angleDeg - reach), Math.min(90, best.angleDeg + reach)];
     for (let angleDeg = from; angleDeg <= to; angleDeg += step) {
       const fill = ellipseFill(object, frame, angleDeg);

@@ -1,6 +1,15 @@
 export { opticsOf, type Optics, type SensorGeometry } from "./optics";
 export { projectTan, deprojectTan, type PlanePoint } from "./tangent";
-export { frameCorners, mosaicPanels, mosaicExtent, seamsOf, panelName, type MosaicLayout, type Panel, type Seam } from "./mosaic";
+export {
+  frameCorners,
+  mosaicPanels,
+  mosaicExtent,
+  seamsOf,
+  panelName,
+  type MosaicLayout,
+  type Panel,
+  type Seam,
+} from "./mosaic";
 export { starsInSeams, type PlaneStar, type SeamStar } from "./seams";
 export { placementCost, placeMosaic, type Outline, type Placement } from "./placement";
 export { ellipseFill, bestEllipseAngle, type EllipseFit } from "./fit";

@@ -46,7 +46,11 @@ export interface Seam {
 /** Name of a panel in a mosaic of several: "P1". One frame alone is "P1" too, so that a later grid keeps its hours. */
 export const panelName = (number: number): string => `P${number}`;
 
-function onSky(layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">, xArcmin: number, yArcmin: number): Equatorial<"icrs"> {
+function onSky(
+  layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">,
+  xArcmin: number,
+  yArcmin: number,
+): Equatorial<"icrs"> {
   const pa = degToRad(layout.positionAngleDeg);
   return deprojectTan(layout.centre, {
     xiDeg: (-xArcmin * Math.cos(pa) + yArcmin * Math.sin(pa)) / 60,
@@ -64,7 +68,15 @@ export function mosaicPanels(layout: MosaicLayout): Panel[] {
     const y = ((layout.rows + 1) / 2 - row) * stepY;
     const centre = onSky(layout, x, y);
     // A straight line on the plane is a great circle: any further point on it gives the exact bearing.
-    return { number: i + 1, row, column, xArcmin: x, yArcmin: y, centre, positionAngleDeg: positionAngleDeg(centre, onSky(layout, x, y + 6)) };
+    return {
+      number: i + 1,
+      row,
+      column,
+      xArcmin: x,
+      yArcmin: y,
+      centre,
+      positionAngleDeg: positionAngleDeg(centre, onSky(layout, x, y + 6)),
+    };
   });
 }
 
@@ -79,7 +91,9 @@ export function frameCorners(
 }
 
 /** Full width and height of a mosaic on the plane: w(1 + (n − 1)(1 − o)). */
-export const mosaicExtent = (layout: MosaicLayout): { readonly widthArcmin: number; readonly heightArcmin: number } => ({
+export const mosaicExtent = (
+  layout: MosaicLayout,
+): { readonly widthArcmin: number; readonly heightArcmin: number } => ({
   widthArcmin: layout.planeWidthArcmin * (1 + (layout.columns - 1) * (1 - layout.overlap)),
   heightArcmin: layout.planeHeightArcmin * (1 + (layout.rows - 1) * (1 - layout.overlap)),
 });
@@ -94,9 +108,23 @@ export function seamsOf(layout: MosaicLayout): Seam[] {
     const below = at(p.row + 1, p.column);
     const seams: Seam[] = [];
     if (right)
-      seams.push({ between: [p.number, right.number], isVertical: true, atArcmin: (p.xArcmin + right.xArcmin) / 2, fromArcmin: p.yArcmin - halfH, toArcmin: p.yArcmin + halfH, halfWidthArcmin: halfW * layout.overlap });
+      seams.push({
+        between: [p.number, right.number],
+        isVertical: true,
+        atArcmin: (p.xArcmin + right.xArcmin) / 2,
+        fromArcmin: p.yArcmin - halfH,
+        toArcmin: p.yArcmin + halfH,
+        halfWidthArcmin: halfW * layout.overlap,
+      });
     if (below)
-      seams.push({ between: [p.number, below.number], isVertical: false, atArcmin: (p.yArcmin + below.yArcmin) / 2, fromArcmin: p.xArcmin - halfW, toArcmin: p.xArcmin + halfW, halfWidthArcmin: halfH * layout.overlap });
+      seams.push({
+        between: [p.number, below.number],
+        isVertical: false,
+        atArcmin: (p.yArcmin + below.yArcmin) / 2,
+        fromArcmin: p.xArcmin - halfW,
+        toArcmin: p.xArcmin + halfW,
+        halfWidthArcmin: halfH * layout.overlap,
+      });
     return seams;
   });
 }

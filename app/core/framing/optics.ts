@@ -40,9 +40,16 @@ export function opticsOf(rig: {
 }): Optics {
   const { sensor } = rig;
   const focalLengthMm = rig.focalLengthMm * rig.reducerFactor;
-  for (const [name, value] of [["focal length", focalLengthMm], ["aperture", rig.apertureMm], ["pixel pitch", sensor.pixelPitchUm]] as const)
+  for (const [name, value] of [
+    ["focal length", focalLengthMm],
+    ["aperture", rig.apertureMm],
+    ["pixel pitch", sensor.pixelPitchUm],
+  ] as const)
     if (!(value > 0)) throw new RangeError(`${name} must be positive, got ${value}`);
-  const [w, h] = [sensor.widthPx, sensor.heightPx].map((px) => (px * sensor.pixelPitchUm) / 1000 / focalLengthMm) as [number, number];
+  const [w, h] = [sensor.widthPx, sensor.heightPx].map((px) => (px * sensor.pixelPitchUm) / 1000 / focalLengthMm) as [
+    number,
+    number,
+  ];
   return {
     focalLengthMm,
     focalRatio: focalLengthMm / rig.apertureMm,

@@ -30,7 +30,10 @@ function outlinePoints(o: Outline): [number, number][] {
       const t = (2 * Math.PI * i) / (6 * ring);
       const along = (o.majorArcmin / 2) * (ring / 6) * Math.cos(t);
       const across = (o.minorArcmin / 2) * (ring / 6) * Math.sin(t);
-      points.push([-along * Math.sin(angle) - across * Math.cos(angle), along * Math.cos(angle) - across * Math.sin(angle)]);
+      points.push([
+        -along * Math.sin(angle) - across * Math.cos(angle),
+        along * Math.cos(angle) - across * Math.sin(angle),
+      ]);
     }
   return points;
 }
@@ -44,7 +47,8 @@ interface Task {
 /** The cost of a placement as a function, with all that does not change worked out once. */
 function costOf({ layout, stars, outline }: Task): (at: Placement) => number {
   const { widthArcmin, heightArcmin } = mosaicExtent(layout);
-  const lines = (count: number, side: number) => Array.from({ length: count - 1 }, (_, i) => (i + 1 - count / 2) * side * (1 - layout.overlap));
+  const lines = (count: number, side: number) =>
+    Array.from({ length: count - 1 }, (_, i) => (i + 1 - count / 2) * side * (1 - layout.overlap));
   const [xs, ys] = [lines(layout.columns, layout.planeWidthArcmin), lines(layout.rows, layout.planeHeightArcmin)];
   const [sigmaX, sigmaY] = [SIGMA_SHARE * layout.planeWidthArcmin, SIGMA_SHARE * layout.planeHeightArcmin];
   const weighted = stars.map((s) => [s.xArcmin, s.yArcmin, 10 ** (0.4 * (REFERENCE_MAGNITUDE - s.magnitude))] as const);
@@ -55,8 +59,10 @@ function costOf({ layout, stars, outline }: Task): (at: Placement) => number {
     for (const [x, y, weight] of weighted) {
       const [u, v] = [(x - dxArcmin) * c + (y - dyArcmin) * s, -(x - dxArcmin) * s + (y - dyArcmin) * c];
       if (Math.abs(u) > widthArcmin / 2 || Math.abs(v) > heightArcmin / 2) continue;
-      for (const line of xs) if (Math.abs(u - line) < 4 * sigmaX) cost += weight * Math.exp(-0.5 * ((u - line) / sigmaX) ** 2);
-      for (const line of ys) if (Math.abs(v - line) < 4 * sigmaY) cost += weight * Math.exp(-0.5 * ((v - line) / sigmaY) ** 2);
+      for (const line of xs)
+        if (Math.abs(u - line) < 4 * sigmaX) cost += weight * Math.exp(-0.5 * ((u - line) / sigmaX) ** 2);
+      for (const line of ys)
+        if (Math.abs(v - line) < 4 * sigmaY) cost += weight * Math.exp(-0.5 * ((v - line) / sigmaY) ** 2);
     }
     let outside = 0;
     for (const [x, y] of points) {
@@ -86,7 +92,10 @@ export function placeMosaic(
   let best = { placement: stay, cost: cost(stay) };
   const costBefore = best.cost;
   const attempt = (placement: Placement) => {
-    const inside = Math.abs(placement.dxArcmin) <= limits.shiftArcmin && Math.abs(placement.dyArcmin) <= limits.shiftArcmin && Math.abs(placement.turnDeg) <= limits.turnDeg;
+    const inside =
+      Math.abs(placement.dxArcmin) <= limits.shiftArcmin &&
+      Math.abs(placement.dyArcmin) <= limits.shiftArcmin &&
+      Math.abs(placement.turnDeg) <= limits.turnDeg;
     if (!inside) return;
     const value = cost(placement);
     if (value < best.cost - 1e-12) best = { placement, cost: value };
@@ -106,7 +115,11 @@ export function placeMosaic(
     for (const dx of [-shift, 0, shift])
       for (const dy of [-shift, 0, shift])
         for (const dt of turns === 1 ? [0] : [-turn, 0, turn])
-          attempt({ dxArcmin: placement.dxArcmin + dx, dyArcmin: placement.dyArcmin + dy, turnDeg: placement.turnDeg + dt });
+          attempt({
+            dxArcmin: placement.dxArcmin + dx,
+            dyArcmin: placement.dyArcmin + dy,
+            turnDeg: placement.turnDeg + dt,
+          });
     shift /= 2;
     turn /= 2;
   }

@@ -12,7 +12,12 @@ export interface RotationAdvice {
  * Advice from two position angles. With an even number of mirrors (refractor 0, Newtonian or Cassegrain 2) a turn
  * counter-clockwise from behind raises PA, with an odd number it lowers it. Verify with two solved exposures.
  */
-export function rotationAdvice(at: { readonly wantedDeg: number; readonly presentDeg: number; readonly reflections: number; readonly toleranceDeg: number }): RotationAdvice {
+export function rotationAdvice(at: {
+  readonly wantedDeg: number;
+  readonly presentDeg: number;
+  readonly reflections: number;
+  readonly toleranceDeg: number;
+}): RotationAdvice {
   const changeDeg = (wrap360(at.wantedDeg - at.presentDeg + 90) % 180) - 90;
   if (Math.abs(changeDeg) <= at.toleranceDeg) return { changeDeg, turn: "none" };
   const raises = at.reflections % 2 === 0 ? "counterClockwise" : "clockwise";

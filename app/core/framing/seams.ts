@@ -32,7 +32,10 @@ export function inFrame(layout: MosaicLayout, target: Equatorial<"icrs">): { xAr
  * Stars that lie in the strip shared by two panels, brightest first: they are pinched when panels are joined. A star where
  * four panels meet is listed once, with the seam whose middle is nearer.
  */
-export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude: number }>(layout: MosaicLayout, stars: readonly S[]): SeamStar<S>[] {
+export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude: number }>(
+  layout: MosaicLayout,
+  stars: readonly S[],
+): SeamStar<S>[] {
   const seams = seamsOf(layout);
   const { widthArcmin, heightArcmin } = mosaicExtent(layout);
   const found: SeamStar<S>[] = [];

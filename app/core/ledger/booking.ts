@@ -45,7 +45,12 @@ export interface BookingFault {
 
 /** Where an exposure belongs. */
 export type Booking =
-  | { readonly kind: "light"; readonly data: ContributionData; readonly projectName: string; readonly mismatches: readonly Mismatch[] }
+  | {
+      readonly kind: "light";
+      readonly data: ContributionData;
+      readonly projectName: string;
+      readonly mismatches: readonly Mismatch[];
+    }
   | { readonly kind: "calibration"; readonly data: CalibrationData };
 
 interface Match {
@@ -64,7 +69,12 @@ function matchByPointing(facts: ExposureFacts, projects: readonly BookableProjec
     const layout = layoutOf(candidate.frame, optics);
     const reach = Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin) / 120;
     return panelsOf(candidate.frame, optics)
-      .map((p) => ({ candidate, panel: panelName(p.number), offDeg: separationDeg(p.centre, centre), panelAngleDeg: p.positionAngleDeg }))
+      .map((p) => ({
+        candidate,
+        panel: panelName(p.number),
+        offDeg: separationDeg(p.centre, centre),
+        panelAngleDeg: p.positionAngleDeg,
+      }))
       .filter((m) => m.offDeg <= reach);
   });
   return matches.sort((a, b) => a.offDeg - b.offDeg)[0] ?? null;
@@ -74,8 +84,12 @@ function matchByPointing(facts: ExposureFacts, projects: readonly BookableProjec
 function matchByName(facts: ExposureFacts, projects: readonly BookableProject[]): Match | null {
   if (facts.object === null) return null;
   const key = searchKey(facts.object);
-  const found = projects.find((p) => p.frame.columns * p.frame.rows === 1 && p.targetNames.some((n) => searchKey(n) === key));
-  return found ? { candidate: found, panel: panelName(1), offDeg: 0, panelAngleDeg: found.frame.positionAngleDeg } : null;
+  const found = projects.find(
+    (p) => p.frame.columns * p.frame.rows === 1 && p.targetNames.some((n) => searchKey(n) === key),
+  );
+  return found
+    ? { candidate: found, panel: panelName(1), offDeg: 0, panelAngleDeg: found.frame.positionAngleDeg }
+    : null;
 }
 
 function mismatchesOf(facts: ExposureFacts, match: Match, channel: Channel): Mismatch[] {
@@ -83,15 +97,20 @@ function mismatchesOf(facts: ExposureFacts, match: Match, channel: Channel): Mis
   const found: Mismatch[] = [];
   if (facts.positionAngleDeg !== null) {
     const turn = ((((facts.positionAngleDeg - match.panelAngleDeg + 90) % 180) + 180) % 180) - 90;
-    if (Math.abs(turn) > 1) found.push({ code: "rotation", found: facts.positionAngleDeg, wanted: match.panelAngleDeg });
+    if (Math.abs(turn) > 1)
+      found.push({ code: "rotation", found: facts.positionAngleDeg, wanted: match.panelAngleDeg });
   }
-  if (facts.isSolved && match.offDeg > opticsOf(rig).fieldHeightDeg * 0.05) found.push({ code: "pointing", found: match.offDeg * 60, wanted: 0 });
+  if (facts.isSolved && match.offDeg > opticsOf(rig).fieldHeightDeg * 0.05)
+    found.push({ code: "pointing", found: match.offDeg * 60, wanted: 0 });
   const focal = rig.focalLengthMm * rig.reducerFactor;
-  if (facts.focalLengthMm !== null && Math.abs(facts.focalLengthMm / focal - 1) > 0.02) found.push({ code: "focalLength", found: facts.focalLengthMm, wanted: focal });
-  if (rig.isCooled && facts.temperatureC !== null && Math.abs(facts.temperatureC - rig.workingTempC) > 1) found.push({ code: "temperature", found: facts.temperatureC, wanted: rig.workingTempC });
+  if (facts.focalLengthMm !== null && Math.abs(facts.focalLengthMm / focal - 1) > 0.02)
+    found.push({ code: "focalLength", found: facts.focalLengthMm, wanted: focal });
+  if (rig.isCooled && facts.temperatureC !== null && Math.abs(facts.temperatureC - rig.workingTempC) > 1)
+    found.push({ code: "temperature", found: facts.temperatureC, wanted: rig.workingTempC });
   const goal = goals?.channels.find((g) => g.channel === channel);
   if (!goal) found.push({ code: "notPlanned", found: 0, wanted: 0 });
-  else if (facts.exposureSec !== goal.subSec) found.push({ code: "exposure", found: facts.exposureSec ?? 0, wanted: goal.subSec });
+  else if (facts.exposureSec !== goal.subSec)
+    found.push({ code: "exposure", found: facts.exposureSec ?? 0, wanted: goal.subSec });
   return found;
 }
 
@@ -107,11 +126,26 @@ export function bookExposure(facts: ExposureFacts, context: BookingContext): Res
   if (frameType !== "light")
     return ok({
       kind: "calibration",
-      data: { type: frameType, memberId: context.memberId, camera: facts.camera ?? "", exposureSec: exposureSec ?? 0, gain: facts.gain, temperatureC: facts.temperatureC, filter: facts.filter ?? "", startMs, fileName: facts.fileName },
+      data: {
+        type: frameType,
+        memberId: context.memberId,
+        camera: facts.camera ?? "",
+        exposureSec: exposureSec ?? 0,
+        gain: facts.gain,
+        temperatureC: facts.temperatureC,
+        filter: facts.filter ?? "",
+        startMs,
+        fileName: facts.fileName,
+      },
     });
   if (startMs === null) return err({ code: "noStart", found: "" });
   const match = matchByPointing(facts, context.projects) ?? matchByName(facts, context.projects);
-  if (!match) return err(facts.centre || facts.object ? { code: "noProject", found: facts.object ?? "" } : { code: "noPointing", found: "" });
+  if (!match)
+    return err(
+      facts.centre || facts.object
+        ? { code: "noProject", found: facts.object ?? "" }
+        : { code: "noPointing", found: "" },
+    );
   const { candidate } = match;
   if (facts.filter === null && !candidate.rig.isColour) return err({ code: "noFilter", found: "" });
   const channel = facts.filter === null ? "Colour" : channelOfFilter(facts.filter, candidate.filters);

@@ -34,7 +34,9 @@ export interface ExposureFacts {
  * length and size. Renaming a file does not change it; solving it does change its size, and so its identity.
  */
 export function fileIdentity(facts: ExposureFacts): string {
-  const text = [facts.camera ?? "", facts.startMs ?? facts.fileName, facts.exposureSec ?? "", facts.sizeBytes].join("|");
+  const text = [facts.camera ?? "", facts.startMs ?? facts.fileName, facts.exposureSec ?? "", facts.sizeBytes].join(
+    "|",
+  );
   const digest = sha256(utf8ToBytes(text));
   return [...digest.slice(0, 16)].map((b) => b.toString(16).padStart(2, "0")).join("");
 }

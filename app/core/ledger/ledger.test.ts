@@ -5,7 +5,17 @@ import { DEFAULT_OVERHEADS, type Filter, type Rig } from "~/core/exposure";
 import { exposureFactsOf, readFitsHeader } from "~/core/formats";
 import { panelsOf } from "~/core/plan";
 import { opticsOf } from "~/core/framing";
-import { bookExposure, channelOfFilter, fileIdentity, keptMinutes, loomOf, nightTotals, type BookingContext, type ContributionData, type ExposureFacts } from ".";
+import {
+  bookExposure,
+  channelOfFilter,
+  fileIdentity,
+  keptMinutes,
+  loomOf,
+  nightTotals,
+  type BookingContext,
+  type ContributionData,
+  type ExposureFacts,
+} from ".";
 import { utcMs } from "~/core/time";
 
 const rig: Rig = {
@@ -14,12 +24,54 @@ const rig: Rig = {
   rotator: "manual", reflections: 0, flipsAtMeridian: true, filterIds: ["f1"], overheads: DEFAULT_OVERHEADS,
 }; // prettier-ignore
 const filters: Filter[] = [{ name: "Ha 5 nm", channel: "Ha", centreNm: 656.3, bandwidthNm: 5, transmission: 0.9 }];
-const place = { name: "x", latitudeDeg: 45, longitudeDeg: 9, elevationM: 100, timeZone: "Europe/Rome", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 30, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4) };
-const frame = { projectId: "p", raDeg: 312.75, decDeg: 30.67, positionAngleDeg: 20, columns: 2, rows: 2, overlap: 0.15 };
-const goals = { projectId: "p", protectedMag: 10, channels: [{ channel: "Ha" as const, filterId: "f1", hoursPerPanel: 4, subSec: 300 }] };
+const place = {
+  name: "x",
+  latitudeDeg: 45,
+  longitudeDeg: 9,
+  elevationM: 100,
+  timeZone: "Europe/Rome",
+  skyMagPerArcsec2: 20.5,
+  skyline: [],
+  minAltitudeDeg: 30,
+  seeingArcsec: 3,
+  clearChance: Array<number>(12).fill(0.4),
+};
+const frame = {
+  projectId: "p",
+  raDeg: 312.75,
+  decDeg: 30.67,
+  positionAngleDeg: 20,
+  columns: 2,
+  rows: 2,
+  overlap: 0.15,
+};
+const goals = {
+  projectId: "p",
+  protectedMag: 10,
+  channels: [{ channel: "Ha" as const, filterId: "f1", hoursPerPanel: 4, subSec: 300 }],
+};
 const context: BookingContext = {
   memberId: "me",
-  projects: [{ id: "p", project: { name: "Loop", targetId: "Sh2-103", placeId: "pl", rigId: "r", startedOn: "2026-10-01", school: "allPanelsEveryNight", notes: "" }, frame, goals, rig, place, filters, targetNames: ["Sh2-103"] }],
+  projects: [
+    {
+      id: "p",
+      project: {
+        name: "Loop",
+        targetId: "Sh2-103",
+        placeId: "pl",
+        rigId: "r",
+        startedOn: "2026-10-01",
+        school: "allPanelsEveryNight",
+        notes: "",
+      },
+      frame,
+      goals,
+      rig,
+      place,
+      filters,
+      targetNames: ["Sh2-103"],
+    },
+  ],
 };
 const panels = panelsOf(frame, opticsOf(rig));
 const facts: ExposureFacts = {
@@ -30,11 +82,28 @@ const booked = (change: Partial<ExposureFacts> = {}) => bookExposure({ ...facts,
 
 describe("booking", () => {
   it("finds project, panel, channel and evening by itself; a flipped frame is no mismatch", () => {
-    expect(booked()).toMatchObject({ ok: true, value: { kind: "light", mismatches: [], data: { projectId: "p", panel: "P3", channel: "Ha", night: "2026-12-05", taken: 1, kept: 1 } } });
+    expect(booked()).toMatchObject({
+      ok: true,
+      value: {
+        kind: "light",
+        mismatches: [],
+        data: { projectId: "p", panel: "P3", channel: "Ha", night: "2026-12-05", taken: 1, kept: 1 },
+      },
+    });
   });
   it("names what does not agree with the plan and books all the same", () => {
-    const r = booked({ positionAngleDeg: panels[2]!.positionAngleDeg + 92, focalLengthMm: 400, exposureSec: 120, temperatureC: -2 });
-    expect(r.ok && r.value.kind === "light" && r.value.mismatches.map((m) => m.code)).toEqual(["rotation", "focalLength", "temperature", "exposure"]);
+    const r = booked({
+      positionAngleDeg: panels[2]!.positionAngleDeg + 92,
+      focalLengthMm: 400,
+      exposureSec: 120,
+      temperatureC: -2,
+    });
+    expect(r.ok && r.value.kind === "light" && r.value.mismatches.map((m) => m.code)).toEqual([
+      "rotation",
+      "focalLength",
+      "temperature",
+      "exposure",
+    ]);
   });
   it("refuses what it cannot place, with the reason", () => {
     const code = (change: Partial<ExposureFacts>) => {
@@ -46,7 +115,20 @@ describe("booking", () => {
     ]); // prettier-ignore
   });
   it("reads filter names as people write them", () => {
-    const names = { "Ha 3nm / narrow": "Ha", OIII: "OIII", "O3 6.5nm": "OIII", "S-II": "SII", Luminance: "L", "L'": "L", red: "R", "L-Ext": "Dual", "H-alpha": "Ha", "ha 5 NM": "Ha", B: "B", whatever: null };
+    const names = {
+      "Ha 3nm / narrow": "Ha",
+      OIII: "OIII",
+      "O3 6.5nm": "OIII",
+      "S-II": "SII",
+      Luminance: "L",
+      "L'": "L",
+      red: "R",
+      "L-Ext": "Dual",
+      "H-alpha": "Ha",
+      "ha 5 NM": "Ha",
+      B: "B",
+      whatever: null,
+    };
     for (const [name, channel] of Object.entries(names)) expect(channelOfFilter(name, filters), name).toBe(channel);
   });
   it("knows a file again by its header, renamed or not, and tells two exposures apart", () => {
@@ -63,7 +145,23 @@ describe("booking", () => {
 });
 
 describe("the loom", () => {
-  const c = (panel: string, taken: number, kept: number, exposureSec: number): ContributionData => ({ projectId: "p", panel, channel: "Ha", night: "2026-12-05", memberId: "me", rigId: "r", placeId: "pl", exposureSec, taken, kept, reason: kept < taken ? "cloud" : "", worthRate: 0.5, startMs: null, fileName: "", note: "" });
+  const c = (panel: string, taken: number, kept: number, exposureSec: number): ContributionData => ({
+    projectId: "p",
+    panel,
+    channel: "Ha",
+    night: "2026-12-05",
+    memberId: "me",
+    rigId: "r",
+    placeId: "pl",
+    exposureSec,
+    taken,
+    kept,
+    reason: kept < taken ? "cloud" : "",
+    worthRate: 0.5,
+    startMs: null,
+    fileName: "",
+    note: "",
+  });
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
     expect(loomOf(goals.channels, 5, five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
@@ -75,13 +173,21 @@ describe("the loom", () => {
     expect(loom[1]).toMatchObject({ panel: "P7", channel: "L", goalMin: 0, keptMin: 4 });
   });
   it("gives the same totals in whatever order contributions come", () => {
-    const one = fc.record({ panel: fc.constantFrom("P1", "P2"), taken: fc.integer({ min: 1, max: 40 }), lost: fc.integer({ min: 0, max: 40 }), sec: fc.constantFrom(60, 120, 300) });
+    const one = fc.record({
+      panel: fc.constantFrom("P1", "P2"),
+      taken: fc.integer({ min: 1, max: 40 }),
+      lost: fc.integer({ min: 0, max: 40 }),
+      sec: fc.constantFrom(60, 120, 300),
+    });
     fc.assert(
       fc.property(fc.array(one, { maxLength: 20 }), (list) => {
         const contributions = list.map((x) => c(x.panel, x.taken, Math.max(0, x.taken - x.lost), x.sec));
-        const sum = (all: readonly ContributionData[]) => nightTotals(all).map((t) => [t.panel, t.exposureSec, t.taken, t.kept]);
+        const sum = (all: readonly ContributionData[]) =>
+          nightTotals(all).map((t) => [t.panel, t.exposureSec, t.taken, t.kept]);
         expect(sum([...contributions].reverse())).toEqual(sum(contributions));
-        expect(nightTotals(contributions).reduce((s, t) => s + t.kept, 0)).toBe(contributions.reduce((s, x) => s + x.kept, 0));
+        expect(nightTotals(contributions).reduce((s, t) => s + t.kept, 0)).toBe(
+          contributions.reduce((s, x) => s + x.kept, 0),
+        );
       }),
     );
   });

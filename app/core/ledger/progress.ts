@@ -18,22 +18,42 @@ export interface LoomCell {
 
 /** Minutes kept of one panel and channel. */
 export function keptMinutes(contributions: readonly ContributionData[], panel: string, channel: Channel): number {
-  return contributions.reduce((sum, c) => (c.panel === panel && c.channel === channel ? sum + (c.kept * c.exposureSec) / 60 : sum), 0);
+  return contributions.reduce(
+    (sum, c) => (c.panel === panel && c.channel === channel ? sum + (c.kept * c.exposureSec) / 60 : sum),
+    0,
+  );
 }
 
 /** Panels × channels against their goals, in panel order; work outside the goals gets cells of goal 0. */
-export function loomOf(goals: readonly PanelGoal[], panelCount: number, contributions: readonly ContributionData[]): LoomCell[] {
+export function loomOf(
+  goals: readonly PanelGoal[],
+  panelCount: number,
+  contributions: readonly ContributionData[],
+): LoomCell[] {
   const panels = Array.from({ length: panelCount }, (_, i) => panelName(i + 1));
   const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
-  const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter((c, i, all) => all.indexOf(c) === i);
+  const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter(
+    (c, i, all) => all.indexOf(c) === i,
+  );
   return [...panels, ...extraPanels].flatMap((panel) =>
     channels.flatMap((channel): LoomCell[] => {
       const mine = contributions.filter((c) => c.panel === panel && c.channel === channel);
       const goalMin = panels.includes(panel) ? (goals.find((g) => g.channel === channel)?.hoursPerPanel ?? 0) * 60 : 0;
       if (goalMin === 0 && mine.length === 0) return [];
-      const minutes = (of: (c: ContributionData) => number) => mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
+      const minutes = (of: (c: ContributionData) => number) =>
+        mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
       const keptMin = minutes((c) => c.kept);
-      return [{ panel, channel, goalMin, takenMin: minutes((c) => c.taken), keptMin, worthMin: minutes((c) => c.kept * (c.worthRate ?? 1)), share: goalMin > 0 ? keptMin / goalMin : 1 }];
+      return [
+        {
+          panel,
+          channel,
+          goalMin,
+          takenMin: minutes((c) => c.taken),
+          keptMin,
+          worthMin: minutes((c) => c.kept * (c.worthRate ?? 1)),
+          share: goalMin > 0 ? keptMin / goalMin : 1,
+        },
+      ];
     }),
   );
 }
@@ -56,11 +76,27 @@ export function nightTotals(contributions: readonly ContributionData[]): NightTo
   for (const c of contributions) {
     const key = [c.night, c.memberId, c.panel, c.channel, c.exposureSec].join("|");
     const before = groups.get(key);
-    const reasons = [...(before?.reasons ?? []), ...(c.reason === "" ? [] : [c.reason])].filter((r, i, all) => all.indexOf(r) === i);
-    groups.set(key, { night: c.night, memberId: c.memberId, panel: c.panel, channel: c.channel, exposureSec: c.exposureSec, taken: (before?.taken ?? 0) + c.taken, kept: (before?.kept ?? 0) + c.kept, reasons });
+    const reasons = [...(before?.reasons ?? []), ...(c.reason === "" ? [] : [c.reason])].filter(
+      (r, i, all) => all.indexOf(r) === i,
+    );
+    groups.set(key, {
+      night: c.night,
+      memberId: c.memberId,
+      panel: c.panel,
+      channel: c.channel,
+      exposureSec: c.exposureSec,
+      taken: (before?.taken ?? 0) + c.taken,
+      kept: (before?.kept ?? 0) + c.kept,
+      reasons,
+    });
   }
   const { compare } = new Intl.Collator("en", { numeric: true });
   return [...groups.values()].sort(
-    (a, b) => compare(b.night, a.night) || compare(a.panel, b.panel) || compare(a.channel, b.channel) || compare(a.memberId, b.memberId) || a.exposureSec - b.exposureSec,
+    (a, b) =>
+      compare(b.night, a.night) ||
+      compare(a.panel, b.panel) ||
+      compare(a.channel, b.channel) ||
+      compare(a.memberId, b.memberId) ||
+      a.exposureSec - b.exposureSec,
   );
 }

@@ -1,5 +1,15 @@
 import { CHANNEL_FACTS, type Channel } from "~/core/exposure";
-import { darkSkyNanolambert, extinctionMagPerAirmass, moonAvoidanceDeg, moonColourFactor, moonIlluminance, scatteringTerms, skylineTable, airmassKastenYoung, thinAirmass } from "~/core/sky";
+import {
+  darkSkyNanolambert,
+  extinctionMagPerAirmass,
+  moonAvoidanceDeg,
+  moonColourFactor,
+  moonIlluminance,
+  scatteringTerms,
+  skylineTable,
+  airmassKastenYoung,
+  thinAirmass,
+} from "~/core/sky";
 import { degToRad, radToDeg } from "~/core/units";
 import type { Place } from "./place";
 import type { NightSteps } from "./steps";
@@ -45,10 +55,16 @@ export function channelSky(place: Place, steps: NightSteps, channel: Channel): C
   const k = extinctionMagPerAirmass(facts.centreNm, place.elevationM);
   const kV = extinctionMagPerAirmass(550, place.elevationM);
   const zenith = darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 0, extinctionMag: kV });
-  const bySin = (f: (altitudeDeg: number) => number) => Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
+  const bySin = (f: (altitudeDeg: number) => number) =>
+    Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
   const ratio = facts.centreNm / 550;
   // Colour of moonlight at a fixed geometry, then scaled by the two parts of the scattering function.
-  const reference = { wavelengthNm: facts.centreNm, separationDeg: 60, zenithDistanceDeg: 45, elevationM: place.elevationM };
+  const reference = {
+    wavelengthNm: facts.centreNm,
+    separationDeg: 60,
+    zenithDistanceDeg: 45,
+    elevationM: place.elevationM,
+  };
   const plain = (rho: number) => {
     const t = scatteringTerms(rho);
     return t.rayleigh + t.mie;
@@ -63,7 +79,11 @@ export function channelSky(place: Place, steps: NightSteps, channel: Channel): C
     channel,
     isDark: Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0)),
     extinction2: bySin((h) => 10 ** (-0.8 * k * (airmassKastenYoung(Math.max(5, h)) - 1))),
-    darkOverZenith: bySin((h) => darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV }) / zenith),
+    darkOverZenith: bySin(
+      (h) =>
+        darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV }) /
+        zenith,
+    ),
     scatter: bySin((h) => 1 - 10 ** (-0.4 * kV * thinAirmass(90 - h))),
     moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt) => {
       if (alt <= 0) return 0;
@@ -72,7 +92,9 @@ export function channelSky(place: Place, steps: NightSteps, channel: Channel): C
       const atUnitScattering = moonIlluminance(steps.moonPhaseAngleDeg) * 10 ** (-0.4 * kV * thinAirmass(moonZ));
       return (colour * atUnitScattering) / zenith;
     }),
-    scattering: Float64Array.from({ length: COS_BINS }, (_, i) => coloured(radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1))))),
+    scattering: Float64Array.from({ length: COS_BINS }, (_, i) =>
+      coloured(radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1)))),
+    ),
     cosAvoidance: avoidanceDeg > 0 ? Math.cos(degToRad(avoidanceDeg)) : 2,
     avoidanceDeg,
     sinMinAltitude: Math.sin(degToRad(place.minAltitudeDeg)),
@@ -82,4 +104,3 @@ export function channelSky(place: Place, steps: NightSteps, channel: Channel): C
     cosLatitude: Math.cos(degToRad(place.latitudeDeg)),
   };
 }
-

@@ -1,8 +1,19 @@
 export type { Place } from "./place";
 export { nightSteps, sunsetToSunrise, type NightSteps } from "./steps";
 export { channelSky, type ChannelSky } from "./channel-sky";
-export { CAUSES, walkTarget, usableOf, accountOf, stretches, type Cause, type Stretch, type TargetNight, type NightAccount } from "./target-night";
+export {
+  CAUSES,
+  walkTarget,
+  usableOf,
+  accountOf,
+  stretches,
+  type Cause,
+  type Stretch,
+  type TargetNight,
+  type NightAccount,
+} from "./target-night";
 export { channelFor, rankCatalog, type RankedTarget, type RankOptions } from "./rank";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
 export { placeSky } from "./place-sky";
+export { hourlySteps, type HourlyStep } from "./hourly";

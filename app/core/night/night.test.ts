@@ -1,14 +1,56 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CHANNEL_FACTS, DEFAULT_OVERHEADS, type Channel } from "~/core/exposure";
-import { airmassKastenYoung, apparentVector, darkSkyNanolambert, extinctionMagPerAirmass, horizontalAt, moonColourFactor, moonlightNanolambert, nightSky } from "~/core/sky";
+import {
+  airmassKastenYoung,
+  apparentVector,
+  darkSkyNanolambert,
+  extinctionMagPerAirmass,
+  horizontalAt,
+  moonColourFactor,
+  moonlightNanolambert,
+  nightSky,
+} from "~/core/sky";
 import { addMs, HOUR_MS, MINUTE_MS, nightDate, nightWindow, utcMs } from "~/core/time";
-import { accountOf, channelSky, nightSteps, placeSky, rankCatalog, ribbonNight, runSheet, stretches, usableOf, walkTarget, type Place, type WorkItem } from ".";
+import {
+  accountOf,
+  channelSky,
+  nightSteps,
+  placeSky,
+  rankCatalog,
+  ribbonNight,
+  runSheet,
+  stretches,
+  usableOf,
+  walkTarget,
+  type Place,
+  type WorkItem,
+} from ".";
 
-const place: Place = { name: "Check", latitudeDeg: 50, longitudeDeg: 10, elevationM: 0, timeZone: "Europe/Berlin", skyMagPerArcsec2: 21, skyline: [], minAltitudeDeg: 30, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.3) };
+const place: Place = {
+  name: "Check",
+  latitudeDeg: 50,
+  longitudeDeg: 10,
+  elevationM: 0,
+  timeZone: "Europe/Berlin",
+  skyMagPerArcsec2: 21,
+  skyline: [],
+  minAltitudeDeg: 30,
+  seeingArcsec: 3,
+  clearChance: Array<number>(12).fill(0.3),
+};
 const m31 = { frame: "icrs", raDeg: 10.6847, decDeg: 41.269 } as const;
 
-function walk(p: Place, date: string, options: { stepMin?: number; channel?: Channel; ignoreMoon?: boolean; target?: typeof m31 | { frame: "icrs"; raDeg: number; decDeg: number } } = {}) {
+function walk(
+  p: Place,
+  date: string,
+  options: {
+    stepMin?: number;
+    channel?: Channel;
+    ignoreMoon?: boolean;
+    target?: typeof m31 | { frame: "icrs"; raDeg: number; decDeg: number };
+  } = {},
+) {
   const sky = placeSky(p, nightDate(date));
   const raw = nightSteps(sky, options.stepMin ?? 5);
   const steps = options.ignoreMoon ? { ...raw, moonAltitudeDeg: raw.moonAltitudeDeg.map(() => -1) } : raw;
@@ -20,46 +62,87 @@ describe("usable minutes", () => {
   it("agree with MATHS C6.3 (PyEphem) within 3 min: M 31 from 50° N, 10° E on the 15th of every month of 2025, Moon ignored", () => {
     const at30 = [282, 115, 0, 0, 0, 0, 87, 306, 460, 581, 537, 430];
     const at20 = [359, 192, 36, 0, 0, 0, 87, 306, 460, 581, 614, 507];
-    for (const [minAltitudeDeg, expected] of [[30, at30], [20, at20]] as const)
+    for (const [minAltitudeDeg, expected] of [
+      [30, at30],
+      [20, at20],
+    ] as const)
       expected.forEach((minutes, i) => {
-        const { steps, night } = walk({ ...place, minAltitudeDeg }, `2025-${String(i + 1).padStart(2, "0")}-15`, { stepMin: 1, ignoreMoon: true });
-        expect(Math.abs(usableOf(steps, night).usableMin - minutes), `month ${i + 1}, ${minAltitudeDeg}°`).toBeLessThanOrEqual(3);
+        const { steps, night } = walk({ ...place, minAltitudeDeg }, `2025-${String(i + 1).padStart(2, "0")}-15`, {
+          stepMin: 1,
+          ignoreMoon: true,
+        });
+        expect(
+          Math.abs(usableOf(steps, night).usableMin - minutes),
+          `month ${i + 1}, ${minAltitudeDeg}°`,
+        ).toBeLessThanOrEqual(3);
       });
   });
 
   it("lose 240 min of C6.2's night to the rising Moon when the whole sky is barred to it", () => {
     const { steps, cs, night } = walk(place, "2025-10-15", { stepMin: 1 });
-    expect(Math.abs(usableOf(steps, walk(place, "2025-10-15", { stepMin: 1, ignoreMoon: true }).night).usableMin - 581)).toBeLessThanOrEqual(3);
-    const strict = walkTarget(steps, { ...cs, cosAvoidance: -1 }, apparentVector(placeSky(place, nightDate("2025-10-15")), m31));
+    expect(
+      Math.abs(usableOf(steps, walk(place, "2025-10-15", { stepMin: 1, ignoreMoon: true }).night).usableMin - 581),
+    ).toBeLessThanOrEqual(3);
+    const strict = walkTarget(
+      steps,
+      { ...cs, cosAvoidance: -1 },
+      apparentVector(placeSky(place, nightDate("2025-10-15")), m31),
+    );
     expect(Math.abs(usableOf(steps, strict).usableMin - 341)).toBeLessThanOrEqual(4); // geometric centre above the horizon, as C6.2
     expect(night.worth.every((w) => w <= 1.0001)).toBe(true);
   });
 
   it("add up: sunset to sunrise = losses + usable, and stretches cover the night without gaps", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 360 }), fc.double({ min: 0, max: 359, noNaN: true }), fc.double({ min: -60, max: 88, noNaN: true }), fc.constantFrom<Channel>("L", "Ha", "OIII"), (day, raDeg, decDeg, channel) => {
-        const skyline = [{ azimuthDeg: 90, altitudeDeg: 40 }, { azimuthDeg: 200, altitudeDeg: 10 }, { azimuthDeg: 300, altitudeDeg: 55 }];
-        const date = new Date(Date.UTC(2026, 0, 1 + day)).toISOString().slice(0, 10);
-        const { steps, night } = walk({ ...place, skyline, minAltitudeDeg: 20 }, date, { stepMin: 10, channel, target: { frame: "icrs", raDeg, decDeg } });
-        const account = accountOf(steps, night);
-        expect(Object.values(account.lost).reduce((a, b) => a + b, account.usableMin)).toBe(account.nightMin);
-        const runs = stretches(steps, night);
-        runs.slice(1).forEach((s, i) => expect(s.startMs).toBe(runs[i]!.endMs));
-        const usable = runs.filter((s) => s.cause === "none").reduce((sum, s) => sum + (s.endMs - s.startMs) / MINUTE_MS, 0);
-        expect(usable).toBeCloseTo(account.usableMin, 6);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 360 }),
+        fc.double({ min: 0, max: 359, noNaN: true }),
+        fc.double({ min: -60, max: 88, noNaN: true }),
+        fc.constantFrom<Channel>("L", "Ha", "OIII"),
+        (day, raDeg, decDeg, channel) => {
+          const skyline = [
+            { azimuthDeg: 90, altitudeDeg: 40 },
+            { azimuthDeg: 200, altitudeDeg: 10 },
+            { azimuthDeg: 300, altitudeDeg: 55 },
+          ];
+          const date = new Date(Date.UTC(2026, 0, 1 + day)).toISOString().slice(0, 10);
+          const { steps, night } = walk({ ...place, skyline, minAltitudeDeg: 20 }, date, {
+            stepMin: 10,
+            channel,
+            target: { frame: "icrs", raDeg, decDeg },
+          });
+          const account = accountOf(steps, night);
+          expect(Object.values(account.lost).reduce((a, b) => a + b, account.usableMin)).toBe(account.nightMin);
+          const runs = stretches(steps, night);
+          runs.slice(1).forEach((s, i) => expect(s.startMs).toBe(runs[i]!.endMs));
+          const usable = runs
+            .filter((s) => s.cause === "none")
+            .reduce((sum, s) => sum + (s.endMs - s.startMs) / MINUTE_MS, 0);
+          expect(usable).toBeCloseTo(account.usableMin, 6);
+        },
+      ),
       { numRuns: 40 },
     );
   });
 
   it("never grow when a skyline rises, and vanish behind a wall", () => {
-    const wall = [{ azimuthDeg: 0, altitudeDeg: 89 }, { azimuthDeg: 180, altitudeDeg: 89 }];
+    const wall = [
+      { azimuthDeg: 0, altitudeDeg: 89 },
+      { azimuthDeg: 180, altitudeDeg: 89 },
+    ];
     const usable = (p: Place) => {
       const { steps, night } = walk(p, "2025-10-15");
       return usableOf(steps, night).usableMin;
     };
-    const half = [{ azimuthDeg: 0, altitudeDeg: 0 }, { azimuthDeg: 90, altitudeDeg: 60 }, { azimuthDeg: 180, altitudeDeg: 0 }];
-    expect([usable({ ...place, skyline: half }) < usable(place), usable({ ...place, skyline: wall })]).toEqual([true, 0]);
+    const half = [
+      { azimuthDeg: 0, altitudeDeg: 0 },
+      { azimuthDeg: 90, altitudeDeg: 60 },
+      { azimuthDeg: 180, altitudeDeg: 0 },
+    ];
+    expect([usable({ ...place, skyline: half }) < usable(place), usable({ ...place, skyline: wall })]).toEqual([
+      true,
+      0,
+    ]);
   });
 
   it("know no night at 66° N in June and no day there in December", () => {
@@ -85,9 +168,24 @@ describe("worth", () => {
         const moonZ = 90 - steps.moonAltitudeDeg[i]!;
         const cos = v[0] * steps.moon[3 * i]! + v[1] * steps.moon[3 * i + 1]! + v[2] * steps.moon[3 * i + 2]!;
         const separationDeg = (Math.acos(cos) * 180) / Math.PI;
-        const moon = moonlightNanolambert({ phaseAngleDeg: steps.moonPhaseAngleDeg, separationDeg, zenithDistanceDeg: z, moonZenithDistanceDeg: moonZ, extinctionMag: kV });
+        const moon = moonlightNanolambert({
+          phaseAngleDeg: steps.moonPhaseAngleDeg,
+          separationDeg,
+          zenithDistanceDeg: z,
+          moonZenithDistanceDeg: moonZ,
+          extinctionMag: kV,
+        });
         // The tables scale the colour from one geometry; the direct factor is taken at the same one.
-        const colour = moonZ < 90 ? moonColourFactor({ wavelengthNm: facts.centreNm, separationDeg, zenithDistanceDeg: 45, moonZenithDistanceDeg: moonZ, elevationM: 0 }) : 0;
+        const colour =
+          moonZ < 90
+            ? moonColourFactor({
+                wavelengthNm: facts.centreNm,
+                separationDeg,
+                zenithDistanceDeg: 45,
+                moonZenithDistanceDeg: moonZ,
+                elevationM: 0,
+              })
+            : 0;
         const zenith = darkSkyNanolambert({ zenithSkyMag: 20.2, zenithDistanceDeg: 0, extinctionMag: kV });
         const dark = darkSkyNanolambert({ zenithSkyMag: 20.2, zenithDistanceDeg: z, extinctionMag: kV });
         const direct = (10 ** (-0.8 * k * (airmassKastenYoung(90 - z) - 1)) * zenith) / (dark + moon * colour);
@@ -111,9 +209,29 @@ describe("worth", () => {
 
 describe("ranking and ribbon", () => {
   it("puts what is up before what is low, and leaves out what never clears the limit", () => {
-    const entry = (id: string, raDeg: number, decDeg: number) => ({ id, name: "", aliases: [], kind: "galaxy" as const, raDeg, decDeg, majorArcmin: 30, minorArcmin: 20, positionAngleDeg: 0, magnitude: 9, constellation: "And", rank: 50, curated: null });
+    const entry = (id: string, raDeg: number, decDeg: number) => ({
+      id,
+      name: "",
+      aliases: [],
+      kind: "galaxy" as const,
+      raDeg,
+      decDeg,
+      majorArcmin: 30,
+      minorArcmin: 20,
+      positionAngleDeg: 0,
+      magnitude: 9,
+      constellation: "And",
+      rank: 50,
+      curated: null,
+    });
     const sky = placeSky(place, nightDate("2026-12-05"));
-    const ranked = rankCatalog([entry("south", 11, -30), entry("high", 40, 50), entry("low", 40, -5)], { place, sky, steps: nightSteps(sky, 5), frameShortArcmin: 90, channels: ["L"] });
+    const ranked = rankCatalog([entry("south", 11, -30), entry("high", 40, 50), entry("low", 40, -5)], {
+      place,
+      sky,
+      steps: nightSteps(sky, 5),
+      frameShortArcmin: 90,
+      channels: ["L"],
+    });
     expect(ranked.map((r) => r.row)).toEqual([1, 2]);
     expect(ranked[0]!.worthMin).toBeGreaterThan(ranked[1]!.worthMin);
     expect(ranked[1]!.mainLoss).toBe("low");
@@ -131,13 +249,36 @@ describe("ranking and ribbon", () => {
 
 describe("run sheet", () => {
   const start = utcMs(Date.UTC(2026, 11, 5, 18));
-  const window = (fromH: number, toH: number) => [{ startMs: addMs(start, fromH * HOUR_MS), endMs: addMs(start, toH * HOUR_MS) }];
-  const item = (panel: string, channel: Channel, fromH: number, toH: number, exposureMin: number, transitH: number | null = null): WorkItem => ({ panel, channel, filterName: channel, subSec: 300, exposureMin, windows: window(fromH, toH), transitMs: transitH === null ? null : addMs(start, transitH * HOUR_MS) });
+  const window = (fromH: number, toH: number) => [
+    { startMs: addMs(start, fromH * HOUR_MS), endMs: addMs(start, toH * HOUR_MS) },
+  ];
+  const item = (
+    panel: string,
+    channel: Channel,
+    fromH: number,
+    toH: number,
+    exposureMin: number,
+    transitH: number | null = null,
+  ): WorkItem => ({
+    panel,
+    channel,
+    filterName: channel,
+    subSec: 300,
+    exposureMin,
+    windows: window(fromH, toH),
+    transitMs: transitH === null ? null : addMs(start, transitH * HOUR_MS),
+  });
 
   it("keeps every sub inside its window, lines in order without overlap, and no sub across the flip", () => {
     const channel = fc.constantFrom<Channel>("L", "Ha", "OIII");
     const items = fc.array(
-      fc.record({ panel: fc.constantFrom("P1", "P2"), channel, from: fc.double({ min: 0, max: 6, noNaN: true }), length: fc.double({ min: 0.2, max: 6, noNaN: true }), min: fc.double({ min: 5, max: 200, noNaN: true }) }),
+      fc.record({
+        panel: fc.constantFrom("P1", "P2"),
+        channel,
+        from: fc.double({ min: 0, max: 6, noNaN: true }),
+        length: fc.double({ min: 0.2, max: 6, noNaN: true }),
+        min: fc.double({ min: 5, max: 200, noNaN: true }),
+      }),
       { minLength: 1, maxLength: 5 },
     );
     fc.assert(
@@ -161,16 +302,22 @@ describe("run sheet", () => {
   });
 
   it("sets up before the window, focuses after a filter change and every hour, and says what did not fit", () => {
-    const sheet = runSheet([item("P1", "OIII", 0, 2, 60), item("P1", "Ha", 0, 3, 240)], DEFAULT_OVERHEADS, { flips: true });
+    const sheet = runSheet([item("P1", "OIII", 0, 2, 60), item("P1", "Ha", 0, 3, 240)], DEFAULT_OVERHEADS, {
+      flips: true,
+    });
     expect(sheet.lines[0]).toMatchObject({ kind: "setUp", endMs: start });
-    expect(sheet.lines.filter((l) => l.kind === "filter").map((l) => "detail" in l && l.detail)).toEqual(["OIII", "Ha"]);
+    expect(sheet.lines.filter((l) => l.kind === "filter").map((l) => "detail" in l && l.detail)).toEqual([
+      "OIII",
+      "Ha",
+    ]);
     expect(sheet.lines.filter((l) => l.kind === "focus").length).toBeGreaterThanOrEqual(3);
     expect(sheet.leftOver).toHaveLength(1);
     expect(sheet.leftOver[0]!.exposureMin).toBeGreaterThan(120);
   });
 
   it("has nothing to say for a night without windows", () => {
-    expect(runSheet([{ ...item("P1", "L", 0, 1, 60), windows: [] }], DEFAULT_OVERHEADS, { flips: true }).lines).toEqual([]);
+    expect(runSheet([{ ...item("P1", "L", 0, 1, 60), windows: [] }], DEFAULT_OVERHEADS, { flips: true }).lines).toEqual(
+      [],
+    );
   });
 });
-

@@ -36,7 +36,13 @@ export interface RankOptions {
 export function channelFor(entry: CatalogEntry, channels: readonly Channel[]): Channel {
   const light = entry.curated?.light ?? (isNebula(entry.kind) ? "Ha" : "continuum");
   const wish: readonly Channel[] =
-    light === "continuum" ? ["L", "Colour"] : light === "OIII" ? ["OIII", "Dual", "Colour"] : light === "mixed" ? ["OIII", "Ha", "Dual", "Colour"] : ["Ha", "Dual", "Colour"];
+    light === "continuum"
+      ? ["L", "Colour"]
+      : light === "OIII"
+        ? ["OIII", "Dual", "Colour"]
+        : light === "mixed"
+          ? ["OIII", "Ha", "Dual", "Colour"]
+          : ["Ha", "Dual", "Colour"];
   return wish.find((c) => channels.includes(c)) ?? channels[0] ?? "L";
 }
 
@@ -67,7 +73,12 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
     const channel = channelFor(entry, channels);
     let cs = skies.get(channel);
     if (!cs) skies.set(channel, (cs = channelSky(place, steps, channel)));
-    const walk = walkTarget(steps, cs, apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg }), buffer);
+    const walk = walkTarget(
+      steps,
+      cs,
+      apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg }),
+      buffer,
+    );
     const { usableMin, worthMin } = usableOf(steps, walk);
     if (usableMin === 0) return;
     lost.fill(0);

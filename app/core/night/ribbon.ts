@@ -24,7 +24,9 @@ const STEP_MIN = 15;
 export function ribbonNight(place: Place, date: NightDate): RibbonNight {
   const sky = placeSky(place, date);
   const steps = nightSteps(sky, STEP_MIN);
-  const states = Array.from({ length: steps.count }, (_, i) => (steps.sunAltitudeDeg[i]! >= -18 ? 0 : steps.moonAltitudeDeg[i]! > 0 ? 2 : 1));
+  const states = Array.from({ length: steps.count }, (_, i) =>
+    steps.sunAltitudeDeg[i]! >= -18 ? 0 : steps.moonAltitudeDeg[i]! > 0 ? 2 : 1,
+  );
   const count = (wanted: readonly number[]) => states.filter((s) => wanted.includes(s)).length * STEP_MIN;
   return {
     date,

@@ -42,7 +42,8 @@ export interface RunSheet {
   readonly leftOver: readonly { readonly panel: string; readonly channel: Channel; readonly exposureMin: number }[];
 }
 
-const isInside = (windows: readonly UtcInterval[], startMs: number, endMs: number) => windows.some((w) => w.startMs <= startMs && endMs <= w.endMs);
+const isInside = (windows: readonly UtcInterval[], startMs: number, endMs: number) =>
+  windows.some((w) => w.startMs <= startMs && endMs <= w.endMs);
 const lastEnd = (item: WorkItem) => Math.max(...item.windows.map((w) => w.endMs), 0);
 
 /** The night being laid out. */
@@ -77,16 +78,31 @@ function choose(items: readonly WorkItem[], run: Run): number {
  */
 export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { readonly flips: boolean }): RunSheet {
   const starts = items.flatMap((i) => i.windows.map((w) => w.startMs));
-  const empty = { lines: [], exposureMin: 0, leftOver: items.map(({ panel, channel, exposureMin }) => ({ panel, channel, exposureMin })) };
+  const empty = {
+    lines: [],
+    exposureMin: 0,
+    leftOver: items.map(({ panel, channel, exposureMin }) => ({ panel, channel, exposureMin })),
+  };
   if (starts.length === 0) return empty;
   const first = Math.min(...starts);
   const end = Math.max(...items.map(lastEnd));
-  const run: Run = { lines: [], leftSec: items.map((i) => i.exposureMin * 60), now: first - o.setUpMin * MINUTE_MS, focusDueMs: 0, current: -1, isFlipped: false };
+  const run: Run = {
+    lines: [],
+    leftSec: items.map((i) => i.exposureMin * 60),
+    now: first - o.setUpMin * MINUTE_MS,
+    focusDueMs: 0,
+    current: -1,
+    isFlipped: false,
+  };
   add(run, "setUp", o.setUpMin * MINUTE_MS);
   while (run.now < end) {
     const next = choose(items, run);
     if (next === -1) {
-      const opening = Math.min(...items.flatMap((i, k) => (run.leftSec[k]! > 0 ? i.windows.map((w) => w.startMs).filter((s) => s > run.now) : [])));
+      const opening = Math.min(
+        ...items.flatMap((i, k) =>
+          run.leftSec[k]! > 0 ? i.windows.map((w) => w.startMs).filter((s) => s > run.now) : [],
+        ),
+      );
       if (!Number.isFinite(opening)) break;
       add(run, "wait", opening - run.now);
       continue;
@@ -97,7 +113,8 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
     const flipMs = mount.flips && item.transitMs !== null ? item.transitMs : null;
     const subEnd = run.now + item.subSec * 1000;
     if (flipMs !== null && !run.isFlipped && subEnd > flipMs) {
-      if (run.now >= flipMs && !run.lines.some((l) => l.kind === "block")) run.isFlipped = true; // the target was past the meridian before it began
+      if (run.now >= flipMs && !run.lines.some((l) => l.kind === "block"))
+        run.isFlipped = true; // the target was past the meridian before it began
       else {
         if (run.now < flipMs) add(run, "wait", flipMs - run.now, "meridian");
         add(run, "flip", o.flipMin * MINUTE_MS, item.panel);
@@ -112,7 +129,9 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
     }
     expose(item, next, run, o);
   }
-  const leftOver = items.flatMap((i, k) => (run.leftSec[k]! > 30 ? [{ panel: i.panel, channel: i.channel, exposureMin: run.leftSec[k]! / 60 }] : []));
+  const leftOver = items.flatMap((i, k) =>
+    run.leftSec[k]! > 30 ? [{ panel: i.panel, channel: i.channel, exposureMin: run.leftSec[k]! / 60 }] : [],
+  );
   const exposureMin = run.lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
   return { lines: run.lines.filter((l) => l.endMs > l.startMs), exposureMin, leftOver };
 }
@@ -134,5 +153,14 @@ function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
   if (last?.kind === "block" && last.panel === item.panel && last.channel === item.channel)
     run.lines[run.lines.length - 1] = { ...last, subs: last.subs + 1, endMs: run.now as UtcMs };
   else
-    run.lines.push({ kind: "block", startMs, endMs: run.now as UtcMs, panel: item.panel, channel: item.channel, filterName: item.filterName, subs: 1, subSec: item.subSec });
+    run.lines.push({
+      kind: "block",
+      startMs,
+      endMs: run.now as UtcMs,
+      panel: item.panel,
+      channel: item.channel,
+      filterName: item.filterName,
+      subs: 1,
+      subSec: item.subSec,
+    });
 }

@@ -19,7 +19,12 @@ export interface TargetNight {
  * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
  * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
  */
-export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: { cause: Uint8Array; worth: Float32Array }): TargetNight {
+export function walkTarget(
+  steps: NightSteps,
+  sky: ChannelSky,
+  ofDate: Vec3,
+  into?: { cause: Uint8Array; worth: Float32Array },
+): TargetNight {
   const out = into ?? { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
   const [x, y, z] = ofDate;
   const { sinLatitude, cosLatitude, sinMinAltitude, sinSkylineMax, sinSkyline, isDark, cosAvoidance } = sky;
@@ -66,7 +71,10 @@ export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, int
 }
 
 /** Usable minutes of a walk, and their worth in minutes at the place's moonless zenith. */
-export function usableOf(steps: NightSteps, walk: TargetNight): { readonly usableMin: number; readonly worthMin: number } {
+export function usableOf(
+  steps: NightSteps,
+  walk: TargetNight,
+): { readonly usableMin: number; readonly worthMin: number } {
   let [usable, worth] = [0, 0];
   for (let i = 0; i < steps.count; i++) {
     if (walk.cause[i] !== 0) continue;

@@ -6,7 +6,8 @@ export interface AngleFault {
   readonly text: string;
 }
 
-const PARTS = /^([+\-−]?)\s*(\d+(?:\.\d+)?)(?:\s*[hHdD°:\s]\s*(\d+(?:\.\d+)?))?(?:\s*[m'′:\s]\s*(\d+(?:\.\d+)?))?\s*[hHdD°m'′s"″]*\s*([NSEW]?)$/;
+const PARTS =
+  /^([+\-−]?)\s*(\d+(?:\.\d+)?)(?:\s*[hHdD°:\s]\s*(\d+(?:\.\d+)?))?(?:\s*[m'′:\s]\s*(\d+(?:\.\d+)?))?\s*[hHdD°m'′s"″]*\s*([NSEW]?)$/;
 
 /**
  * Reads "41.27", "-12 30 15.5", "+41°16′09″", "20h50m", "7:04:00", with an optional capital N/S/E/W at the end, into a number in
@@ -18,7 +19,8 @@ export function parseAngle(text: string): Result<number, AngleFault> {
   if (!match) return err({ code: "angleUnreadable", text });
   const [, sign, first, second, third, side] = match;
   const [a, b, c] = [first, second, third].map((p) => (p === undefined ? 0 : Number(p))) as [number, number, number];
-  const decimalsInside = (second !== undefined && first!.includes(".")) || (third !== undefined && second!.includes("."));
+  const decimalsInside =
+    (second !== undefined && first!.includes(".")) || (third !== undefined && second!.includes("."));
   if (b >= 60 || c >= 60 || decimalsInside) return err({ code: "angleUnreadable", text });
   const size = a + b / 60 + c / 3600;
   const southOrWest = /[SW]/.test(side ?? "");

@@ -48,7 +48,10 @@ it("reproduces any cubic exactly between samples, ends included", () => {
 });
 
 it("joins points by straight lines and holds the ends", () => {
-  const points = [{ x: 1, y: 10 }, { x: 3, y: 20 }];
+  const points = [
+    { x: 1, y: 10 },
+    { x: 3, y: 20 },
+  ];
   expect([0, 1, 2, 3, 9].map((x) => linearAt(points, x))).toEqual([10, 10, 15, 20, 20]);
 });
 

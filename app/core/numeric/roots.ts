@@ -65,7 +65,12 @@ function brentStep(state: BrentState): [number, number] {
 /** Where `f` is smallest ("least") or largest within [low, high], if it has one such point there. Golden section. */
 export function extremum(
   f: (x: number) => number,
-  span: { readonly low: number; readonly high: number; readonly tolerance: number; readonly kind: "least" | "greatest" },
+  span: {
+    readonly low: number;
+    readonly high: number;
+    readonly tolerance: number;
+    readonly kind: "least" | "greatest";
+  },
 ): number {
   const ratio = (Math.sqrt(5) - 1) / 2;
   const g = span.kind === "least" ? f : (x: number) => -f(x);

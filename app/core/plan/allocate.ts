@@ -63,14 +63,19 @@ function suitability(offer: NightOffer, channel: Channel, best: ReadonlyMap<Chan
 function inOrder(open: readonly Open[], school: PlanRules["school"]): Open[] {
   const share = (o: Open) => 1 - o.left / Math.max(1, o.need.goalMin);
   const sorted = open.filter((o) => o.left > 0.5);
-  return school === "allPanelsEveryNight" ? sorted.sort((a, b) => share(a) - share(b) || a.need.panel.localeCompare(b.need.panel, "en", { numeric: true })) : sorted;
+  return school === "allPanelsEveryNight"
+    ? sorted.sort((a, b) => share(a) - share(b) || a.need.panel.localeCompare(b.need.panel, "en", { numeric: true }))
+    : sorted;
 }
 
 /** Splits a channel's exposure of one night over its panels: evenly up to the weakest, or all to the first. */
 function spread(panels: readonly Open[], exposureMin: number, school: PlanRules["school"]): Allocation[] {
   const work: Allocation[] = [];
   let budget = exposureMin;
-  const blocks = school === "allPanelsEveryNight" ? Math.max(1, Math.min(panels.length, Math.floor(budget / MIN_BLOCK_MIN))) : panels.length;
+  const blocks =
+    school === "allPanelsEveryNight"
+      ? Math.max(1, Math.min(panels.length, Math.floor(budget / MIN_BLOCK_MIN)))
+      : panels.length;
   panels.slice(0, blocks).forEach((p, i) => {
     const share = school === "allPanelsEveryNight" ? budget / (blocks - i) : budget;
     const minutes = Math.min(p.left, share);
@@ -97,16 +102,23 @@ export function allocate(needs: readonly Need[], offers: readonly NightOffer[], 
     const wanted = channels.filter((c) => open.some((o) => o.need.channel === c && o.left > 0.5));
     const usableMin = Math.max(0, ...wanted.map((c) => offer.channels[c]?.usableMin ?? 0));
     if (usableMin < rules.leastNightMin) return { date: offer.date, work: [], usableMin };
-    wanted.sort((a, b) => suitability(offer, b, best) - suitability(offer, a, best) || channels.indexOf(a) - channels.indexOf(b));
+    wanted.sort(
+      (a, b) => suitability(offer, b, best) - suitability(offer, a, best) || channels.indexOf(a) - channels.indexOf(b),
+    );
     const work: Allocation[] = [];
     let usedMin = 0;
     for (const channel of wanted) {
       const clockMin = Math.min(offer.channels[channel]?.usableMin ?? 0, usableMin - usedMin);
       if (clockMin < MIN_BLOCK_MIN) continue;
-      const panels = inOrder(open.filter((o) => o.need.channel === channel), rules.school);
+      const panels = inOrder(
+        open.filter((o) => o.need.channel === channel),
+        rules.school,
+      );
       const efficiency = efficiencyOf(panels[0]?.need.subSec ?? 60, rules.overheads);
       const changes = rules.school === "allPanelsEveryNight" ? panels.length : 1;
-      const fixedMin = (changes * rules.overheads.panelChangeSec) / 60 + (usedMin === 0 ? rules.overheads.flipMin : rules.overheads.filterChangeSec / 60);
+      const fixedMin =
+        (changes * rules.overheads.panelChangeSec) / 60 +
+        (usedMin === 0 ? rules.overheads.flipMin : rules.overheads.filterChangeSec / 60);
       const done = spread(panels, Math.max(0, clockMin - fixedMin) * efficiency, rules.school);
       work.push(...done);
       const exposed = done.reduce((sum, a) => sum + a.exposureMin, 0);
@@ -115,5 +127,9 @@ export function allocate(needs: readonly Need[], offers: readonly NightOffer[], 
     if (finishedOn === null && isDone()) finishedOn = offer.date;
     return { date: offer.date, work, usableMin };
   });
-  return { nights, finishedOn: needs.every((n) => n.remainingMin <= 0.5) ? null : finishedOn, unmetMin: open.reduce((sum, o) => sum + o.left, 0) };
+  return {
+    nights,
+    finishedOn: needs.every((n) => n.remainingMin <= 0.5) ? null : finishedOn,
+    unmetMin: open.reduce((sum, o) => sum + o.left, 0),
+  };
 }

@@ -1,7 +1,16 @@
 export type { FrameData, GoalData, ProjectData, PanelGoal } from "./project";
 export { layoutOf, panelsOf, remainingWork } from "./project";
-export { allocate, type Allocation, type NightOffer, type PlanRules, type Need, type PlannedNight, type PlanResult } from "./allocate";
+export {
+  allocate,
+  type Allocation,
+  type NightOffer,
+  type PlanRules,
+  type Need,
+  type PlannedNight,
+  type PlanResult,
+} from "./allocate";
 export { simulateFinish, type FinishOdds } from "./odds";
 export { nightOffer, nightOffers } from "./offers";
 export { chooseTonight, projectTonight, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet } from "./sheet";
+export { newProject } from "./new-project";

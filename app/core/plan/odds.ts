@@ -21,7 +21,12 @@ export function simulateFinish(
   needs: readonly Need[],
   offers: readonly NightOffer[],
   rules: PlanRules,
-  weather: { readonly clearChance: readonly number[]; readonly persistence: number; readonly runs: number; readonly seed: number },
+  weather: {
+    readonly clearChance: readonly number[];
+    readonly persistence: number;
+    readonly runs: number;
+    readonly seed: number;
+  },
 ): FinishOdds {
   const random = randomFrom(weather.seed);
   const finishes: number[] = [];
@@ -29,7 +34,8 @@ export function simulateFinish(
     let wasClear: boolean | null = null;
     const clear = offers.filter((offer) => {
       const p = weather.clearChance[monthOf(offer.date) - 1] ?? 0.4;
-      const chance: number = wasClear === null ? p : wasClear ? p + weather.persistence * (1 - p) : p * (1 - weather.persistence);
+      const chance: number =
+        wasClear === null ? p : wasClear ? p + weather.persistence * (1 - p) : p * (1 - weather.persistence);
       wasClear = random() < chance;
       return wasClear;
     });
@@ -37,5 +43,11 @@ export function simulateFinish(
     finishes.push(finishedOn === null ? Number.POSITIVE_INFINITY : offers.findIndex((o) => o.date === finishedOn));
   }
   const at = (share: number) => offers[percentile(finishes, share)]?.date ?? null;
-  return { tenth: at(0.1), half: at(0.5), ninetieth: at(0.9), doneShare: finishes.filter(Number.isFinite).length / weather.runs, runs: weather.runs };
+  return {
+    tenth: at(0.1),
+    half: at(0.5),
+    ninetieth: at(0.9),
+    doneShare: finishes.filter(Number.isFinite).length / weather.runs,
+    runs: weather.runs,
+  };
 }

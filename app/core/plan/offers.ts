@@ -5,16 +5,32 @@ import { addNights, type NightDate } from "~/core/time";
 import type { NightOffer } from "./allocate";
 
 /** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every 5 minutes. */
-export function nightOffer(place: Place, target: Equatorial<"icrs">, channels: readonly Channel[], date: NightDate): NightOffer {
+export function nightOffer(
+  place: Place,
+  target: Equatorial<"icrs">,
+  channels: readonly Channel[],
+  date: NightDate,
+): NightOffer {
   const sky = placeSky(place, date);
   const steps = nightSteps(sky, 5);
   const vector = apparentVector(sky, target);
-  return { date, channels: Object.fromEntries(channels.map((c) => [c, usableOf(steps, walkTarget(steps, channelSky(place, steps, c), vector))])) };
+  return {
+    date,
+    channels: Object.fromEntries(
+      channels.map((c) => [c, usableOf(steps, walkTarget(steps, channelSky(place, steps, c), vector))]),
+    ),
+  };
 }
 
 /** Offers of `count` nights from `from` on; `onNight` hears of each one done. About 3 ms a night. */
 export function nightOffers(
-  at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channels: readonly Channel[]; readonly from: NightDate; readonly count: number },
+  at: {
+    readonly place: Place;
+    readonly target: Equatorial<"icrs">;
+    readonly channels: readonly Channel[];
+    readonly from: NightDate;
+    readonly count: number;
+  },
   onNight?: (done: number) => void,
 ): NightOffer[] {
   return Array.from({ length: at.count }, (_, i) => {

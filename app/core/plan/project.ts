@@ -56,12 +56,22 @@ export const layoutOf = (frame: FrameData, optics: Optics): MosaicLayout => ({
 export const panelsOf = (frame: FrameData, optics: Optics): Panel[] => mosaicPanels(layoutOf(frame, optics));
 
 /** What is left to do, per panel and channel, from the goals and the minutes kept. */
-export function remainingWork(goals: readonly PanelGoal[], panelCount: number, keptMin: (panel: string, channel: Channel) => number): Need[] {
+export function remainingWork(
+  goals: readonly PanelGoal[],
+  panelCount: number,
+  keptMin: (panel: string, channel: Channel) => number,
+): Need[] {
   return goals.flatMap((g) =>
     Array.from({ length: panelCount }, (_, i) => {
       const panel = panelName(i + 1);
       const goalMin = g.hoursPerPanel * 60;
-      return { panel, channel: g.channel, goalMin, remainingMin: Math.max(0, goalMin - keptMin(panel, g.channel)), subSec: g.subSec };
+      return {
+        panel,
+        channel: g.channel,
+        goalMin,
+        remainingMin: Math.max(0, goalMin - keptMin(panel, g.channel)),
+        subSec: g.subSec,
+      };
     }),
   );
 }

@@ -28,9 +28,24 @@ export function nightSheet(at: {
     const need = at.needs.find((n) => n.panel === work.panel && n.channel === work.channel);
     if (!panel || !need) return [];
     const vector = apparentVector(at.sky, panel.centre);
-    const windows = stretches(steps, walkTarget(steps, skies.get(work.channel)!, vector)).filter((s) => s.cause === "none");
+    const windows = stretches(steps, walkTarget(steps, skies.get(work.channel)!, vector)).filter(
+      (s) => s.cause === "none",
+    );
     const passage = transits(at.sky, vector).find((t) => windows.some((w) => w.startMs < t.atMs && t.atMs < w.endMs));
-    return [{ panel: work.panel, channel: work.channel, filterName: at.filterName(work.channel), subSec: need.subSec, exposureMin: work.exposureMin, windows, transitMs: passage?.atMs ?? null }];
+    return [
+      {
+        panel: work.panel,
+        channel: work.channel,
+        filterName: at.filterName(work.channel),
+        subSec: need.subSec,
+        exposureMin: work.exposureMin,
+        windows,
+        transitMs: passage?.atMs ?? null,
+      },
+    ];
   });
-  return { ...runSheet(items, at.rules.overheads, { flips: at.flips }), clearChance: at.place.clearChance[monthOf(at.date) - 1] ?? 0.4 };
+  return {
+    ...runSheet(items, at.rules.overheads, { flips: at.flips }),
+    clearChance: at.place.clearChance[monthOf(at.date) - 1] ?? 0.4,
+  };
 }

@@ -1,5 +1,13 @@
 import type { Channel } from "~/core/exposure";
-import { channelSky, stretches, usableOf, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
+import {
+  channelSky,
+  stretches,
+  usableOf,
+  walkTarget,
+  type NightSteps,
+  type Place,
+  type TargetNight,
+} from "~/core/night";
 import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
@@ -21,7 +29,13 @@ export interface TonightProject {
 /** What to shoot tonight: nothing, one project, or one until it is lost and then another. */
 export type TonightChoice =
   | { readonly kind: "stayIn"; readonly reason: "noDarkness" | "nothingUp" | "allDone" }
-  | { readonly kind: "go"; readonly first: TonightProject; readonly then: TonightProject | null; readonly startMs: UtcMs; readonly endMs: UtcMs };
+  | {
+      readonly kind: "go";
+      readonly first: TonightProject;
+      readonly then: TonightProject | null;
+      readonly startMs: UtcMs;
+      readonly endMs: UtcMs;
+    };
 
 const LEAST_MIN = 45; // less is not worth setting up for; common practice, no source
 
@@ -32,25 +46,27 @@ export function projectTonight(
 ): TonightProject | null {
   const vector = apparentVector(at.sky, project.target);
   const open = project.needs.filter((n) => n.remainingMin > 0.5);
-  const candidates = [...new Set(open.map((n) => n.channel))].map((channel): TonightProject & { readonly score: number } => {
-    const walk = walkTarget(at.steps, channelSky(at.place, at.steps, channel), vector);
-    const { usableMin, worthMin } = usableOf(at.steps, walk);
-    const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
-    const mine = open.filter((n) => n.channel === channel);
-    const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
-    const sorted = [...mine].sort((a, b) => share(b) - share(a));
-    return {
-      id: project.id,
-      channel,
-      walk,
-      usableMin,
-      worthMin,
-      span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
-      panels: sorted.map((n) => n.panel),
-      remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
-      score: worthMin * (0.5 + share(sorted[0]!)),
-    };
-  });
+  const candidates = [...new Set(open.map((n) => n.channel))].map(
+    (channel): TonightProject & { readonly score: number } => {
+      const walk = walkTarget(at.steps, channelSky(at.place, at.steps, channel), vector);
+      const { usableMin, worthMin } = usableOf(at.steps, walk);
+      const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
+      const mine = open.filter((n) => n.channel === channel);
+      const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
+      const sorted = [...mine].sort((a, b) => share(b) - share(a));
+      return {
+        id: project.id,
+        channel,
+        walk,
+        usableMin,
+        worthMin,
+        span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
+        panels: sorted.map((n) => n.panel),
+        remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
+        score: worthMin * (0.5 + share(sorted[0]!)),
+      };
+    },
+  );
   return candidates.sort((a, b) => b.score - a.score)[0] ?? null;
 }
 
@@ -63,8 +79,16 @@ export function chooseTonight(projects: readonly TonightProject[], steps: NightS
   const byWorth = [...good].sort((a, b) => b.worthMin - a.worthMin);
   const main = byWorth[0]!;
   const hour = LEAST_MIN * 60_000;
-  const early = byWorth.slice(1).filter((p) => p.span!.endMs < main.span!.endMs - hour && p.span!.startMs <= main.span!.startMs + hour);
+  const early = byWorth
+    .slice(1)
+    .filter((p) => p.span!.endMs < main.span!.endMs - hour && p.span!.startMs <= main.span!.startMs + hour);
   const first = early.sort((a, b) => b.worthMin - a.worthMin)[0] ?? main;
   const late = byWorth.find((p) => p.id !== first.id && p.span!.endMs > first.span!.endMs + hour) ?? null;
-  return { kind: "go", first, then: late, startMs: first.span!.startMs, endMs: Math.max(first.span!.endMs, late?.span?.endMs ?? 0) as UtcMs };
+  return {
+    kind: "go",
+    first,
+    then: late,
+    startMs: first.span!.startMs,
+    endMs: Math.max(first.span!.endMs, late?.span?.endMs ?? 0) as UtcMs,
+  };
 }

@@ -37,7 +37,11 @@ export function apparentFrame(ms: UtcMs): ApparentFrame {
 export const greenwichSiderealDeg = (ms: UtcMs): number => wrap360(SiderealTime(time(ms)) * 15);
 
 /** Topocentric apparent direction of Sun or Moon on the true equator of date, and its distance in km. */
-export function bodyOfDate(body: "sun" | "moon", ms: UtcMs, from: Observer): { readonly unit: Vec3; readonly km: number } {
+export function bodyOfDate(
+  body: "sun" | "moon",
+  ms: UtcMs,
+  from: Observer,
+): { readonly unit: Vec3; readonly km: number } {
   const e = Equator(body === "sun" ? Body.Sun : Body.Moon, time(ms), observer(from), true, true);
   return { unit: unitVector({ raDeg: e.ra * 15, decDeg: e.dec }), km: e.dist * 149_597_870.7 };
 }

@@ -39,7 +39,12 @@ export function nightEvents(sky: NightSky): NightEvents {
   const { startMs, endMs } = sky.window;
   const sun = (ms: number) => sunAltitudeDeg(sky, utcMs(ms));
   const lowest = extremum(sun, { low: startMs, high: endMs, tolerance: 200, kind: "least" });
-  const moon = crossings((ms) => moonUpperLimbDeg(sky, utcMs(ms)), { low: startMs, high: endMs, step: STEP_MS, tolerance: TOLERANCE_MS });
+  const moon = crossings((ms) => moonUpperLimbDeg(sky, utcMs(ms)), {
+    low: startMs,
+    high: endMs,
+    step: STEP_MS,
+    tolerance: TOLERANCE_MS,
+  });
   return {
     sunLowestMs: utcMs(lowest),
     sunLowestDeg: sun(lowest),

@@ -8,7 +8,10 @@ const LON_OF_CELESTIAL_POLE = 122.93192;
 
 /** Galactic longitude [0, 360) and latitude of a direction, degrees. */
 export function icrsToGalactic(target: Equatorial<"icrs">): { readonly lonDeg: number; readonly latDeg: number } {
-  return { lonDeg: wrap360(LON_OF_CELESTIAL_POLE - positionAngleDeg(POLE, target)), latDeg: 90 - separationDeg(POLE, target) };
+  return {
+    lonDeg: wrap360(LON_OF_CELESTIAL_POLE - positionAngleDeg(POLE, target)),
+    latDeg: 90 - separationDeg(POLE, target),
+  };
 }
 
 /** The direction at a galactic longitude and latitude. */

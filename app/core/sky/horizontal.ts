@@ -36,7 +36,10 @@ export function horizontalAt(sky: NightSky, [x, y, z]: Vec3, ms: UtcMs): Horizon
   const east = y * Math.cos(last) - x * Math.sin(last);
   const north = Math.cos(phi) * z - Math.sin(phi) * toMeridian;
   const up = Math.sin(phi) * z + Math.cos(phi) * toMeridian;
-  return { altitudeDeg: radToDeg(Math.atan2(up, Math.hypot(east, north))), azimuthDeg: wrap360(radToDeg(Math.atan2(east, north))) };
+  return {
+    altitudeDeg: radToDeg(Math.atan2(up, Math.hypot(east, north))),
+    azimuthDeg: wrap360(radToDeg(Math.atan2(east, north))),
+  };
 }
 
 /**
@@ -44,7 +47,11 @@ export function horizontalAt(sky: NightSky, [x, y, z]: Vec3, ms: UtcMs): Horizon
  * positive west of the meridian.
  */
 export function zenithPositionAngleDeg(sky: NightSky, ofDate: Vec3, ms: UtcMs): number {
-  const zenith = { frame: "ofDate", raDeg: wrap360(radToDeg(localSiderealRad(sky, ms))), decDeg: sky.observer.latitudeDeg } as const;
+  const zenith = {
+    frame: "ofDate",
+    raDeg: wrap360(radToDeg(localSiderealRad(sky, ms))),
+    decDeg: sky.observer.latitudeDeg,
+  } as const;
   const angle = positionAngleDeg({ frame: "ofDate", ...directionOf(ofDate) }, zenith);
   return angle > 180 ? angle - 360 : angle;
 }

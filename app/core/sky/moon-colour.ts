@@ -22,7 +22,10 @@ export function moonColourFactor(at: {
   const ratio = at.wavelengthNm / V_NM;
   const { rayleigh, mie } = scatteringTerms(at.separationDeg);
   const scattering = (rayleigh * ratio ** -4.09 + mie * ratio ** -1.3) / (rayleigh + mie);
-  const [k, kV] = [extinctionMagPerAirmass(at.wavelengthNm, at.elevationM), extinctionMagPerAirmass(V_NM, at.elevationM)];
+  const [k, kV] = [
+    extinctionMagPerAirmass(at.wavelengthNm, at.elevationM),
+    extinctionMagPerAirmass(V_NM, at.elevationM),
+  ];
   const path = (ext: number, z: number) => 1 - 10 ** (-0.4 * ext * thinAirmass(z));
   const source = (photons(at.wavelengthNm) / photons(V_NM)) * ratio ** 0.9;
   const inward = 10 ** (-0.4 * (k - kV) * thinAirmass(at.moonZenithDistanceDeg));

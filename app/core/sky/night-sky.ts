@@ -58,7 +58,10 @@ export function nightSky(observer: Observer, window: UtcInterval): NightSky {
     siderealRadPerMs: SIDEREAL_RAD_PER_MS,
     sun: track("sun", window, observer),
     moon: track("moon", window, observer),
-    moonPhaseAngleDeg: Array.from({ length: phases }, (_, i) => moonPhase(addMs(window.startMs, i * PHASE_STEP_MS)).phaseAngleDeg),
+    moonPhaseAngleDeg: Array.from(
+      { length: phases },
+      (_, i) => moonPhase(addMs(window.startMs, i * PHASE_STEP_MS)).phaseAngleDeg,
+    ),
     illuminatedFraction: moonPhase(mid).illuminatedFraction,
   };
 }

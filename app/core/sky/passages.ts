@@ -25,7 +25,10 @@ function instantsAtSidereal(sky: NightSky, angleRad: number): UtcMs[] {
 /** Upper transits of a direction of date in the window: none, one or two (a sidereal day is 23 h 56 min). Airless. */
 export function transits(sky: NightSky, ofDate: Vec3): Transit[] {
   const ra = Math.atan2(ofDate[1], ofDate[0]);
-  return instantsAtSidereal(sky, ra).map((atMs) => ({ atMs, altitudeDeg: horizontalAt(sky, ofDate, atMs).altitudeDeg }));
+  return instantsAtSidereal(sky, ra).map((atMs) => ({
+    atMs,
+    altitudeDeg: horizontalAt(sky, ofDate, atMs).altitudeDeg,
+  }));
 }
 
 /**
@@ -36,7 +39,9 @@ export function altitudeCrossings(
   sky: NightSky,
   ofDate: Vec3,
   altitudeDeg: number,
-): { readonly kind: "always" | "never" } | { readonly kind: "crosses"; readonly risesMs: UtcMs[]; readonly setsMs: UtcMs[] } {
+):
+  | { readonly kind: "always" | "never" }
+  | { readonly kind: "crosses"; readonly risesMs: UtcMs[]; readonly setsMs: UtcMs[] } {
   const phi = degToRad(sky.observer.latitudeDeg);
   const ra = Math.atan2(ofDate[1], ofDate[0]);
   const cosDec = Math.hypot(ofDate[0], ofDate[1]);

@@ -12,12 +12,26 @@ import {
   type Equatorial, type SunLine,
 } from "."; // prettier-ignore
 
-interface Site { readonly name: string; readonly lat_deg: number; readonly lon_deg: number; readonly elev_m: number; readonly tz: string }
+interface Site {
+  readonly name: string;
+  readonly lat_deg: number;
+  readonly lon_deg: number;
+  readonly elev_m: number;
+  readonly tz: string;
+}
 const observerOf = (s: Site) => ({ latitudeDeg: s.lat_deg, longitudeDeg: s.lon_deg, elevationM: s.elev_m });
 const arcsecApart = (a: { altitudeDeg: number; azimuthDeg: number }, b: { altitudeDeg: number; azimuthDeg: number }) =>
-  3600 * separationDeg({ frame: "ofDate", raDeg: a.azimuthDeg, decDeg: a.altitudeDeg }, { frame: "ofDate", raDeg: b.azimuthDeg, decDeg: b.altitudeDeg });
+  3600 *
+  separationDeg(
+    { frame: "ofDate", raDeg: a.azimuthDeg, decDeg: a.altitudeDeg },
+    { frame: "ofDate", raDeg: b.azimuthDeg, decDeg: b.altitudeDeg },
+  );
 const skyOf = (site: Site, date: string) => nightSky(observerOf(site), nightWindow(nightDate(date), site.tz));
-const icrs = (t: { ra_deg: number; dec_deg: number }): Equatorial<"icrs"> => ({ frame: "icrs", raDeg: t.ra_deg, decDeg: t.dec_deg });
+const icrs = (t: { ra_deg: number; dec_deg: number }): Equatorial<"icrs"> => ({
+  frame: "icrs",
+  raDeg: t.ra_deg,
+  decDeg: t.dec_deg,
+});
 
 it("separates Arcturus and Spica as Meeus, Astronomical Algorithms, 2nd ed., ex. 17.a, to half an arcsecond", () => {
   const arcturus = { frame: "icrs", raDeg: 213.9154, decDeg: 19.1825 } as const;
@@ -43,7 +57,8 @@ describe("altitude and azimuth (reference/tables/altaz.json, astropy/ERFA)", () 
         const v = apparentVector(sky, icrs(target));
         const at = horizontalAt(sky, v, utcMs(ms));
         expect(arcsecApart(at, { altitudeDeg: alt, azimuthDeg: az })).toBeLessThan(5);
-        if (refracted !== null) expect(Math.abs(at.altitudeDeg + refractionOfTrueArcmin(at.altitudeDeg) / 60 - refracted)).toBeLessThan(0.01);
+        if (refracted !== null)
+          expect(Math.abs(at.altitudeDeg + refractionOfTrueArcmin(at.altitudeDeg) / 60 - refracted)).toBeLessThan(0.01);
         const slack = 0.002 / (Math.cos((directionOf(v).decDeg * Math.PI) / 180) * Math.cos((alt * Math.PI) / 180));
         const q = Math.abs(zenithPositionAngleDeg(sky, v, utcMs(ms)) - parallactic);
         expect(Math.min(q, 360 - q)).toBeLessThan(slack);
@@ -67,11 +82,17 @@ describe("Sun (reference/tables/night.json)", () => {
       const rates = n.rate_arcsec_per_s as Record<string, number | null>;
       for (const [down, up, key] of lines) {
         const line: SunLine = events[key];
-        for (const [field, at] of [[down, line.kind === "passes" ? line.downMs : null], [up, line.kind === "passes" ? line.upMs : null]] as const) {
+        for (const [field, at] of [
+          [down, line.kind === "passes" ? line.downMs : null],
+          [up, line.kind === "passes" ? line.upMs : null],
+        ] as const) {
           const expected = n[field];
           if (expected === null) {
             expect(at).toBeNull();
-            if (line.kind !== "passes") expect(line.kind).toBe((n.reasons as Record<string, string>)[field] === "sun_stays_above" ? "staysAbove" : "staysBelow");
+            if (line.kind !== "passes")
+              expect(line.kind).toBe(
+                (n.reasons as Record<string, string>)[field] === "sun_stays_above" ? "staysAbove" : "staysBelow",
+              );
           } else expect(Math.abs(at! - Date.parse(expected))).toBeLessThan(1000 * (1 + 5 / Math.abs(rates[field]!)));
         }
       }
@@ -85,9 +106,14 @@ describe("Moon (reference/tables/moon.json, JPL DE431)", () => {
       const site = moon.sites.find((s) => s.name === n.site)!;
       const sky = skyOf(site, n.date);
       const events = nightEvents(sky);
-      for (const [mine, theirs] of [[events.moonrises, n.moonrise], [events.moonsets, n.moonset]] as const) {
+      for (const [mine, theirs] of [
+        [events.moonrises, n.moonrise],
+        [events.moonsets, n.moonset],
+      ] as const) {
         expect(mine.length).toBe(theirs.length);
-        theirs.forEach((t, i) => expect(Math.abs(mine[i]! - Date.parse(t.utc))).toBeLessThan(1000 * (1 + 10 / Math.abs(t.rate_arcsec_per_s))));
+        theirs.forEach((t, i) =>
+          expect(Math.abs(mine[i]! - Date.parse(t.utc))).toBeLessThan(1000 * (1 + 10 / Math.abs(t.rate_arcsec_per_s))),
+        );
       }
       for (const [utc, az, alt, km] of n.hourly as [string, number, number, number, number][]) {
         const ms = utcMs(Date.parse(utc));
@@ -100,7 +126,10 @@ describe("Moon (reference/tables/moon.json, JPL DE431)", () => {
       expect(Math.abs(m.phaseAngleDeg - n.phase_angle_geo_deg)).toBeLessThan(0.03);
       expect(Math.abs((1 + Math.cos((m.phaseAngleDeg * Math.PI) / 180)) / 2 - n.illum_geo)).toBeLessThan(0.0005);
       moon.targets.forEach((t, i) => {
-        const apart = separationDeg({ frame: "ofDate", ...directionOf(m.unitOfDate) }, { frame: "ofDate", ...directionOf(apparentVector(sky, icrs(t))) });
+        const apart = separationDeg(
+          { frame: "ofDate", ...directionOf(m.unitOfDate) },
+          { frame: "ofDate", ...directionOf(apparentVector(sky, icrs(t))) },
+        );
         expect(Math.abs(apart - n.sep_midnight_deg[i]!)).toBeLessThan(0.005);
       });
     }
@@ -110,14 +139,19 @@ describe("Moon (reference/tables/moon.json, JPL DE431)", () => {
 describe("transits and crossings (reference/tables/transit.json)", () => {
   it("pass the meridian within 0.3 s / cos dec and altitudes 0, 20, 30 within 0.5 s + 3 arcsec/rate", () => {
     for (const n of transit.nights) {
-      const sky = skyOf(transit.sites.find((s) => s.name === n.site)!, n.date);
+      const sky = skyOf(
+        transit.sites.find((s) => s.name === n.site)!,
+        n.date,
+      );
       for (const row of n.targets) {
         const target = transit.targets.find((t) => t.name === row.target)!;
         const v = apparentVector(sky, icrs(target));
         const mine = transits(sky, v);
         expect(mine.length).toBe(row.transits.length);
         (row.transits as [string, number, string][]).forEach(([utc, alt], i) => {
-          expect(Math.abs(mine[i]!.atMs - Date.parse(utc)) * Math.cos((target.dec_deg * Math.PI) / 180)).toBeLessThan(300);
+          expect(Math.abs(mine[i]!.atMs - Date.parse(utc)) * Math.cos((target.dec_deg * Math.PI) / 180)).toBeLessThan(
+            300,
+          );
           expect(Math.abs(mine[i]!.altitudeDeg - alt)).toBeLessThan(0.005);
         });
         for (const altitude of [0, 20, 30] as const) {
@@ -126,9 +160,14 @@ describe("transits and crossings (reference/tables/transit.json)", () => {
           const never = (row.never as Record<string, string | undefined> | undefined)?.[String(altitude)];
           if (never) expect(c.kind).toBe(never === "always_above" ? "always" : "never");
           if (c.kind !== "crosses") continue;
-          for (const [mineMs, theirs] of [[c.risesMs, rises], [c.setsMs, sets]] as const) {
+          for (const [mineMs, theirs] of [
+            [c.risesMs, rises],
+            [c.setsMs, sets],
+          ] as const) {
             expect(mineMs.length).toBe(theirs!.length);
-            theirs!.forEach(([utc, rate], i) => expect(Math.abs(mineMs[i]! - Date.parse(utc))).toBeLessThan(500 + 3000 / Math.abs(rate)));
+            theirs!.forEach(([utc, rate], i) =>
+              expect(Math.abs(mineMs[i]! - Date.parse(utc))).toBeLessThan(500 + 3000 / Math.abs(rate)),
+            );
           }
         }
       }
@@ -149,7 +188,12 @@ describe("angles (reference/tables/angles.json)", () => {
   it("offsets lead back: any step along any bearing lies at that distance and bearing", () => {
     fc.assert(
       fc.property(
-        fc.record({ ra: fc.double({ min: 0, max: 359.9, noNaN: true }), dec: fc.double({ min: -89, max: 89, noNaN: true }), pa: fc.double({ min: 0, max: 359.9, noNaN: true }), d: fc.double({ min: 0.01, max: 170, noNaN: true }) }),
+        fc.record({
+          ra: fc.double({ min: 0, max: 359.9, noNaN: true }),
+          dec: fc.double({ min: -89, max: 89, noNaN: true }),
+          pa: fc.double({ min: 0, max: 359.9, noNaN: true }),
+          d: fc.double({ min: 0.01, max: 170, noNaN: true }),
+        }),
         ({ ra, dec, pa, d }) => {
           const from = { frame: "icrs", raDeg: ra, decDeg: dec } as const;
           const to = offsetBy(from, { positionAngleDeg: pa, distanceDeg: d });
@@ -168,33 +212,47 @@ describe("angles (reference/tables/angles.json)", () => {
   });
   it("vectors carry their direction through", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 359.999, noNaN: true }), fc.double({ min: -89.9, max: 89.9, noNaN: true }), (raDeg, decDeg) => {
-        const d = directionOf(unitVector({ raDeg, decDeg }));
-        expect(d.raDeg).toBeCloseTo(raDeg, 8);
-        expect(d.decDeg).toBeCloseTo(decDeg, 8);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 359.999, noNaN: true }),
+        fc.double({ min: -89.9, max: 89.9, noNaN: true }),
+        (raDeg, decDeg) => {
+          const d = directionOf(unitVector({ raDeg, decDeg }));
+          expect(d.raDeg).toBeCloseTo(raDeg, 8);
+          expect(d.decDeg).toBeCloseTo(decDeg, 8);
+        },
+      ),
     );
   });
 });
 
 describe("skyline", () => {
   it("runs straight between points and wraps at north (MATHS C6.10: 22.50 and 27.50)", () => {
-    const s = [{ azimuthDeg: 10, altitudeDeg: 30 }, { azimuthDeg: 350, altitudeDeg: 20 }];
+    const s = [
+      { azimuthDeg: 10, altitudeDeg: 30 },
+      { azimuthDeg: 350, altitudeDeg: 20 },
+    ];
     expect(skylineAltitudeDeg(s, 355)).toBeCloseTo(22.5, 10);
     expect(skylineAltitudeDeg(s, 5)).toBeCloseTo(27.5, 10);
     expect(skylineTable(s)[710]).toBeCloseTo(22.5, 10);
   });
   it("never leaves the range of its points and meets each of them", () => {
-    const point = fc.record({ azimuthDeg: fc.integer({ min: 0, max: 35_999 }).map((c) => c / 100), altitudeDeg: fc.double({ min: 0, max: 90, noNaN: true }) });
+    const point = fc.record({
+      azimuthDeg: fc.integer({ min: 0, max: 35_999 }).map((c) => c / 100),
+      altitudeDeg: fc.double({ min: 0, max: 90, noNaN: true }),
+    });
     fc.assert(
-      fc.property(fc.uniqueArray(point, { minLength: 2, selector: (p) => p.azimuthDeg }), fc.double({ min: 0, max: 360, noNaN: true }), (points, az) => {
-        const s = [...points].sort((a, b) => a.azimuthDeg - b.azimuthDeg);
-        const heights = s.map((p) => p.altitudeDeg);
-        const h = skylineAltitudeDeg(s, az);
-        expect(h).toBeGreaterThanOrEqual(Math.min(...heights) - 1e-9);
-        expect(h).toBeLessThanOrEqual(Math.max(...heights) + 1e-9);
-        s.forEach((p) => expect(skylineAltitudeDeg(s, p.azimuthDeg)).toBeCloseTo(p.altitudeDeg, 9));
-      }),
+      fc.property(
+        fc.uniqueArray(point, { minLength: 2, selector: (p) => p.azimuthDeg }),
+        fc.double({ min: 0, max: 360, noNaN: true }),
+        (points, az) => {
+          const s = [...points].sort((a, b) => a.azimuthDeg - b.azimuthDeg);
+          const heights = s.map((p) => p.altitudeDeg);
+          const h = skylineAltitudeDeg(s, az);
+          expect(h).toBeGreaterThanOrEqual(Math.min(...heights) - 1e-9);
+          expect(h).toBeLessThanOrEqual(Math.max(...heights) + 1e-9);
+          s.forEach((p) => expect(skylineAltitudeDeg(s, p.azimuthDeg)).toBeCloseTo(p.altitudeDeg, 9));
+        },
+      ),
     );
   });
 });

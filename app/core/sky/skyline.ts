@@ -20,7 +20,9 @@ export function skylineAltitudeDeg(skyline: Skyline, azimuthDeg: number): number
   const q = skyline[next === -1 ? 0 : next]!;
   const p = skyline[(next <= 0 ? skyline.length : next) - 1]!;
   const width = wrap360(q.azimuthDeg - p.azimuthDeg);
-  return width === 0 ? q.altitudeDeg : p.altitudeDeg + ((q.altitudeDeg - p.altitudeDeg) * wrap360(az - p.azimuthDeg)) / width;
+  return width === 0
+    ? q.altitudeDeg
+    : p.altitudeDeg + ((q.altitudeDeg - p.altitudeDeg) * wrap360(az - p.azimuthDeg)) / width;
 }
 
 /** The skyline sampled every half degree of azimuth, for bulk work: 720 values, index = azimuth × 2 rounded. */

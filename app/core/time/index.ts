@@ -1,4 +1,13 @@
 export { MINUTE_MS, HOUR_MS, DAY_MS, addMs, utcMs, type UtcInterval, type UtcMs } from "./instant";
 export { deltaTSeconds, jdTtOf, jdUtcOf, type JdTt } from "./julian";
-export { nightDate, addNights, nightOf, nightWindow, nightsBetween, isNightDate, monthOf, type NightDate } from "./night-date";
+export {
+  nightDate,
+  addNights,
+  nightOf,
+  nightWindow,
+  nightsBetween,
+  isNightDate,
+  monthOf,
+  type NightDate,
+} from "./night-date";
 export { isTimeZone, utcOffsetMinutes } from "./zone";

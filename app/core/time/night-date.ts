@@ -27,7 +27,8 @@ export const addNights = (date: NightDate, count: number): NightDate =>
   new Date(midday(date) + count * DAY_MS).toISOString().slice(0, 10) as NightDate;
 
 /** Evenings from `from` to `to`; negative when `to` is earlier. */
-export const nightsBetween = (from: NightDate, to: NightDate): number => Math.round((midday(to) - midday(from)) / DAY_MS);
+export const nightsBetween = (from: NightDate, to: NightDate): number =>
+  Math.round((midday(to) - midday(from)) / DAY_MS);
 
 /** Month of the evening, 1–12. */
 export const monthOf = (date: NightDate): number => Number(date.slice(5, 7));

@@ -1,7 +1,18 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import night from "../../../reference/tables/night.json";
-import { addNights, deltaTSeconds, isNightDate, isTimeZone, jdUtcOf, nightDate, nightOf, nightWindow, utcMs, utcOffsetMinutes } from ".";
+import {
+  addNights,
+  deltaTSeconds,
+  isNightDate,
+  isTimeZone,
+  jdUtcOf,
+  nightDate,
+  nightOf,
+  nightWindow,
+  utcMs,
+  utcOffsetMinutes,
+} from ".";
 
 it("gives the Julian date of 1957 Oct 4.81 as 2436116.31 (Meeus, Astronomical Algorithms, 2nd ed., ex. 7.a)", () => {
   expect(jdUtcOf(utcMs(Date.UTC(1957, 9, 4, 0, 0, 0) + 0.81 * 86_400_000))).toBeCloseTo(2436116.31, 6);
@@ -18,13 +29,25 @@ it("runs from local noon to local noon, over clock changes too (reference/tables
 });
 
 it("names every instant of a window after its evening", () => {
-  const zones = ["Europe/Rome", "America/Los_Angeles", "Pacific/Auckland", "Asia/Kathmandu", "Pacific/Kiritimati", "UTC"];
+  const zones = [
+    "Europe/Rome",
+    "America/Los_Angeles",
+    "Pacific/Auckland",
+    "Asia/Kathmandu",
+    "Pacific/Kiritimati",
+    "UTC",
+  ];
   fc.assert(
-    fc.property(fc.integer({ min: 0, max: 1000 }), fc.constantFrom(...zones), fc.double({ min: 0, max: 0.999, noNaN: true }), (days, zone, share) => {
-      const date = addNights(nightDate("2026-01-01"), days);
-      const w = nightWindow(date, zone);
-      expect(nightOf(utcMs(w.startMs + share * (w.endMs - w.startMs)), zone)).toBe(date);
-    }),
+    fc.property(
+      fc.integer({ min: 0, max: 1000 }),
+      fc.constantFrom(...zones),
+      fc.double({ min: 0, max: 0.999, noNaN: true }),
+      (days, zone, share) => {
+        const date = addNights(nightDate("2026-01-01"), days);
+        const w = nightWindow(date, zone);
+        expect(nightOf(utcMs(w.startMs + share * (w.endMs - w.startMs)), zone)).toBe(date);
+      },
+    ),
   );
 });
 

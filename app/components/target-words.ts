@@ -1,0 +1,25 @@
+import { KIND_WORDS, type CatalogEntry } from "~/core/catalog";
+
+/** "M 31 · Andromeda Galaxy". */
+export const entryTitle = (e: CatalogEntry): string => (e.name ? `${e.id} · ${e.name}` : e.id);
+
+/** "27′ × 7′", or that no size is known. */
+export function sizeWords(e: CatalogEntry): string {
+  const show = (arcmin: number) =>
+    arcmin >= 100 ? `${(arcmin / 60).toFixed(1)}°` : `${arcmin < 10 ? arcmin.toFixed(1) : arcmin.toFixed(0)}′`;
+  if (e.majorArcmin === null) return "size unknown";
+  return e.minorArcmin !== null && e.minorArcmin < e.majorArcmin
+    ? `${show(e.majorArcmin)} × ${show(e.minorArcmin)}`
+    : show(e.majorArcmin);
+}
+
+/** "galaxy, 27′ × 7′, Scl". */
+export const entryFacts = (e: CatalogEntry): string => `${KIND_WORDS[e.kind]}, ${sizeWords(e)}, ${e.constellation}`;
+
+/** How an object sits in a frame whose short side is given. */
+export function fillWords(fill: number | null): string {
+  if (fill === null) return "";
+  if (fill > 1) return "needs a mosaic";
+  if (fill < 0.06) return "tiny in my field";
+  return `fills ${Math.round(fill * 100)} % of my field`;
+}
