@@ -80,7 +80,10 @@ export default defineConfig(
   {
     files: ["app/storage/**/*.ts", "app/server/**/*.ts"],
     ignores: ["**/*.test.ts"],
-    rules: ban("^~/(?!core/|data/)|^\\.\\./", "storage and server import only core doors and packed data, never each other"),
+    rules: ban(
+      "^~/(?!core/|data/)|^\\.\\./",
+      "storage and server import only core doors and packed data, never each other",
+    ),
   },
   {
     files: ["app/components/**/*.{ts,tsx}"],

@@ -29,7 +29,11 @@ function opticsOfTexts(texts: Readonly<Record<string, string>>): Optics | null {
   });
 }
 
-const sides = (deg: number) => (deg >= 2 ? `${deg.toFixed(2)}°` : `${(deg * 60).toFixed(1)}′`);
+/** Both sides of a field in one unit. */
+const sides = (widthDeg: number, heightDeg: number) =>
+  widthDeg >= 2
+    ? `${widthDeg.toFixed(2)}° × ${heightDeg.toFixed(2)}°`
+    : `${(widthDeg * 60).toFixed(1)}′ × ${(heightDeg * 60).toFixed(1)}′`;
 
 /** Field and scale of a rig, with the Moon beside the frame for a feeling of size. */
 export function RigView({ texts }: { readonly texts: Readonly<Record<string, string>> }) {
@@ -43,7 +47,7 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
         viewBox="0 0 240 160"
         className="w-full"
         role="img"
-        aria-label={`Frame ${sides(o.fieldWidthDeg)} by ${sides(o.fieldHeightDeg)} beside the Moon`}
+        aria-label={`Frame ${sides(o.fieldWidthDeg, o.fieldHeightDeg)} beside the Moon`}
       >
         <rect x={120 - w / 2} y={80 - h / 2} width={w} height={h} fill="none" stroke="var(--lamp)" strokeWidth="1.5" />
         <circle cx="120" cy="80" r={Math.min(110, 0.26 * scale)} fill="var(--moonlit)" />
@@ -60,7 +64,7 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
         <dt className="text-soft">Field</dt>
         <dd className="font-semibold" data-testid="field">
-          {sides(o.fieldWidthDeg)} × {sides(o.fieldHeightDeg)}
+          {sides(o.fieldWidthDeg, o.fieldHeightDeg)}
         </dd>
         <dt className="text-soft">Scale</dt>
         <dd>

@@ -17,6 +17,7 @@ export interface TargetLine {
   readonly usableMin: number;
   readonly worthMin: number;
   readonly mainLoss: Cause;
+  readonly mainLossMin: number;
   readonly fill: number | null;
 }
 
@@ -80,7 +81,12 @@ export function TargetList({
                 <span className="block truncate font-semibold">{entryTitle(line.entry)}</span>
                 <span className="text-note text-soft block truncate">{entryFacts(line.entry)}</span>
                 <span className="text-note text-faint block truncate">
-                  {[fillWords(line.fill), line.mainLoss === "none" ? "" : `most lost to: ${CAUSE_WORDS[line.mainLoss]}`]
+                  {[
+                    fillWords(line.fill),
+                    line.mainLossMin < 15
+                      ? ""
+                      : `${formatMinutes(line.mainLossMin)} lost: ${CAUSE_WORDS[line.mainLoss]}`,
+                  ]
                     .filter((w) => w !== "")
                     .join(" · ")}
                 </span>

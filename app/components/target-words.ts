@@ -5,9 +5,9 @@ export const entryTitle = (e: CatalogEntry): string => (e.name ? `${e.id} · ${e
 
 /** "27′ × 7′", or that no size is known. */
 export function sizeWords(e: CatalogEntry): string {
-  const show = (arcmin: number) =>
-    arcmin >= 100 ? `${(arcmin / 60).toFixed(1)}°` : `${arcmin < 10 ? arcmin.toFixed(1) : arcmin.toFixed(0)}′`;
   if (e.majorArcmin === null) return "size unknown";
+  const [scale, unit] = e.majorArcmin >= 120 ? [60, "°"] : [1, "′"];
+  const show = (arcmin: number) => `${(arcmin / scale).toFixed(arcmin / scale < 10 ? 1 : 0)}${unit}`;
   return e.minorArcmin !== null && e.minorArcmin < e.majorArcmin
     ? `${show(e.majorArcmin)} × ${show(e.minorArcmin)}`
     : show(e.majorArcmin);

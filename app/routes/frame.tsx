@@ -1,3 +1,255 @@
-export default function Page() {
-  return null;
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { data, useFetcher } from "react-router";
+import { Copies } from "~/components/Copies";
+import { FrameControls } from "~/components/FrameControls";
+import { PanelTable } from "~/components/PanelTable";
+import { SeamReport, type NamedStar } from "~/components/SeamReport";
+import { gazeRadiusDeg, SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
+import type { SkyData } from "~/components/sky-chart/layers";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { Button } from "~/components/ui/Button";
+import { Panel } from "~/components/ui/Panel";
+import { starsWithin, type CatalogEntry } from "~/core/catalog";
+import { mosaicExtent, placeMosaic, skyToFrame, frameToSky, starsInSeams } from "~/core/framing";
+import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
+import { wrap360 } from "~/core/units";
+import { textOf } from "~/components/forms";
+import { loadLibrary, saveAll } from "~/storage/records";
+import { skyWorker } from "~/workers/sky";
+import type { Route } from "./+types/frame";
+import { requireContext } from "./project-context";
+import { skyData } from "./sky-data";
+import { useEdits } from "./use-edits";
+
+const SEAM_LIMIT = 8.5;
+const SAVE_AFTER_MS = 500;
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const c = requireContext(await loadLibrary(), params.projectId);
+  return {
+    frame: c.frame,
+    optics: c.optics,
+    rigName: c.rig.data.name,
+    title: c.project.data.name,
+    targetId: c.project.data.targetId,
+  };
+}
+clientLoader.hydrate = true as const;
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const form = await request.formData();
+  const id = textOf(form, "id");
+  const saved = await saveAll([
+    { kind: "frame", id, data: JSON.parse(textOf(form, "frame")), baseRev: textOf(form, "baseRev") },
+  ]);
+  return saved.ok
+    ? data({ rev: saved.value.revs[id]!, storage: null })
+    : data({ rev: null, storage: saved.error.code }, { status: 507 });
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
+
+/** Stars near a mosaic down to a magnitude, with names where they have one. */
+function starsNear(sky: SkyData, at: { raDeg: number; decDeg: number; radiusDeg: number }): NamedStar[] {
+  const { stars } = sky.stars;
+  return starsWithin(sky.stars, { ...at, faintest: SEAM_LIMIT }).map((i) => {
+    const [raDeg, decDeg] = [stars.raDeg[i]!, stars.decDeg[i]!];
+    const name =
+      stars.magnitude[i]! < 5.6
+        ? sky.named.find((n) => Math.abs(n[1] - decDeg) < 1e-3 && Math.abs(n[0] - raDeg) < 1e-3)?.[3]
+        : undefined;
+    return { frame: "icrs", raDeg, decDeg, magnitude: stars.magnitude[i]!, name: name ?? "star" };
+  });
+}
+
+export default function FrameRoute({ loaderData }: Route.ComponentProps) {
+  const { frame: kept, optics, title, rigName } = loaderData;
+  const [frame, setFrame] = useState<FrameData>(kept.data);
+  const [past, setPast] = useState<readonly FrameData[]>([]);
+  const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
+  const [sky, setSky] = useState<SkyData | null>(null);
+  const [objects, setObjects] = useState<readonly CatalogEntry[]>([]);
+  const fetcher = useFetcher<typeof clientAction>();
+  const base = useRef(kept.rev);
+  const { send } = useEdits();
+
+  useEffect(() => {
+    let isCurrent = true;
+    void skyData().then((s) => isCurrent && setSky(s));
+    return () => {
+      isCurrent = false;
+    };
+  }, []);
+  useEffect(() => {
+    let isCurrent = true;
+    const timer = setTimeout(
+      () =>
+        void skyWorker()
+          .within({ raDeg: gaze.centre.raDeg, decDeg: gaze.centre.decDeg, radiusDeg: gazeRadiusDeg(gaze), limit: 400 })
+          .then((found) => isCurrent && setObjects(found)),
+      80,
+    );
+    return () => {
+      isCurrent = false;
+      clearTimeout(timer);
+    };
+  }, [gaze]);
+
+  // Every change is kept by itself, half a second after the last one.
+  const { submit, data: answer } = fetcher;
+  useEffect(() => {
+    if (answer?.rev) base.current = answer.rev;
+  }, [answer]);
+  const isChanged = past.length > 0;
+  useEffect(() => {
+    if (!isChanged) return;
+    const timer = setTimeout(
+      () => void submit({ id: kept.id, frame: JSON.stringify(frame), baseRev: base.current }, { method: "post" }),
+      SAVE_AFTER_MS,
+    );
+    return () => clearTimeout(timer);
+  }, [frame, isChanged, kept.id, submit]);
+
+  const change = useCallback(
+    (part: Partial<FrameData>) => {
+      setPast((all) => [...all.slice(-99), frame]);
+      setFrame({ ...frame, ...part });
+    },
+    [frame],
+  );
+  const undo = useCallback(() => {
+    const before = past.at(-1);
+    if (!before) return;
+    setFrame(before);
+    setPast(past.slice(0, -1).concat(past.length === 1 ? [before] : []));
+  }, [past]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (
+        !(event.ctrlKey || event.metaKey) ||
+        event.key.toLowerCase() !== "z" ||
+        (event.target as HTMLElement).closest("input, textarea")
+      )
+        return;
+      event.preventDefault();
+      undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [undo]);
+
+  const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
+  const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
+  const extent = mosaicExtent(layout);
+  const radiusDeg = Math.hypot(extent.widthArcmin, extent.heightArcmin) / 100;
+  const near = useMemo(
+    () => (sky && panels.length > 1 ? starsNear(sky, { raDeg: frame.raDeg, decDeg: frame.decDeg, radiusDeg }) : []),
+    [sky, panels.length, frame.raDeg, frame.decDeg, radiusDeg],
+  );
+  const seams = useMemo(() => starsInSeams(layout, near), [layout, near]);
+  const seamStars = useMemo(() => seams.map((s) => s.star), [seams]);
+
+  const clearSeams = () => {
+    const stars = near.flatMap((s) => {
+      const p = skyToFrame(layout, s);
+      return p ? [{ ...p, magnitude: s.magnitude }] : [];
+    });
+    const reach = Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin) * 0.12;
+    const { placement } = placeMosaic({ layout, stars, outline: null }, { shiftArcmin: reach, turnDeg: 5 });
+    const centre = frameToSky(layout, placement.dxArcmin, placement.dyArcmin);
+    change({
+      raDeg: centre.raDeg,
+      decDeg: centre.decDeg,
+      positionAngleDeg: wrap360(frame.positionAngleDeg + placement.turnDeg),
+    });
+  };
+
+  return (
+    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div>
+        <div className="border-rule relative h-[min(62vh,40rem)] min-h-90 overflow-hidden rounded-[8px] border">
+          <SkyChart
+            gaze={gaze}
+            onGaze={setGaze}
+            data={sky}
+            objects={objects}
+            layout={layout}
+            panels={panels}
+            seamStars={seamStars}
+            onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
+            onTurn={(pa) => change({ positionAngleDeg: wrap360(pa) })}
+          />
+        </div>
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <Button onClick={() => setGaze(gazeOn(frame, optics))}>Whole frame</Button>
+          <Button
+            onClick={() => setGaze({ ...gaze, heightDeg: Math.max(1 / 12, gaze.heightDeg * 0.7) })}
+            aria-label="Closer"
+          >
+            +
+          </Button>
+          <Button
+            onClick={() => setGaze({ ...gaze, heightDeg: Math.min(60, gaze.heightDeg / 0.7) })}
+            aria-label="Wider"
+          >
+            −
+          </Button>
+          <Button onClick={undo} disabled={past.length < 2}>
+            Undo
+          </Button>
+          <p className="text-note text-faint" aria-live="polite">
+            {fetcher.state !== "idle" ? "Keeping …" : isChanged ? "Kept." : ""} Outlines are catalogue extents, not what
+            a long exposure shows. Chart{" "}
+            {gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`} high.
+          </p>
+        </div>
+      </div>
+      <aside className="space-y-4">
+        {answer?.storage ? <StorageRefusal code={answer.storage} /> : null}
+        <Copies
+          now={kept.data}
+          copies={kept.copies}
+          onTake={(copy) => {
+            const taken = copy.data as FrameData;
+            setFrame(taken);
+            send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
+          }}
+          onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}
+        />
+        <Panel title={panels.length === 1 ? "Frame" : `${frame.columns} × ${frame.rows} mosaic`} aside={rigName}>
+          <p className="mb-3">
+            {(extent.widthArcmin / 60).toFixed(2)}° × {(extent.heightArcmin / 60).toFixed(2)}°
+            {panels.length > 1 ? `, ${panels.length} panels: ${panels.length} times the hours` : ""}
+          </p>
+          <FrameControls frame={frame} onChange={change} />
+        </Panel>
+        {panels.length > 1 ? (
+          <Panel title="Stars in the seams" aside={`brighter than ${SEAM_LIMIT}`}>
+            <SeamReport found={seams} limit={SEAM_LIMIT} />
+            {seams.length > 0 ? (
+              <Button className="mt-2" onClick={clearSeams}>
+                Shift and turn to clear them
+              </Button>
+            ) : null}
+          </Panel>
+        ) : null}
+        <Panel title="Panel centres" aside="ICRS">
+          <PanelTable
+            panels={panels}
+            field={{ widthArcmin: optics.planeWidthArcmin, heightArcmin: optics.planeHeightArcmin }}
+            title={title}
+          />
+        </Panel>
+      </aside>
+    </div>
+  );
+}
+
+/** A gaze that holds the whole mosaic with room around it. */
+function gazeOn(frame: FrameData, optics: Parameters<typeof layoutOf>[1]): Gaze {
+  const { widthArcmin, heightArcmin } = mosaicExtent(layoutOf(frame, optics));
+  return {
+    centre: { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
+    heightDeg: Math.min(60, (Math.hypot(widthArcmin, heightArcmin) / 60) * 1.25),
+  };
 }

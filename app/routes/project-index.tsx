@@ -1,3 +1,10 @@
-export default function Page() {
+import { redirect } from "react-router";
+import type { Route } from "./+types/project-index";
+
+export function clientLoader({ request, params }: Route.ClientLoaderArgs) {
+  return redirect(`/projects/${params.projectId}/frame${new URL(request.url).search}`);
+}
+
+export default function ProjectIndex() {
   return null;
 }

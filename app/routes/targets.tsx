@@ -152,6 +152,7 @@ function narrow(
             usableMin: 0,
             worthMin: 0,
             mainLoss: "none" as const,
+            mainLossMin: 0,
             fill: entry.majorArcmin === null ? null : entry.majorArcmin / data.frameShortArcmin,
           },
       )

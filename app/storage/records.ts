@@ -28,6 +28,8 @@ export interface Edit {
 export interface Saved {
   readonly before: readonly { readonly id: string; readonly record: StoredRecord | null }[];
   readonly collided: readonly string[];
+  /** The new revision of each record. */
+  readonly revs: Readonly<Record<string, string>>;
 }
 
 let opened: Promise<Drawer> | null = null;
@@ -83,7 +85,7 @@ export async function loadLibrary(): Promise<Library> {
 
 /** One writer at a time over all tabs, so that reading a record and writing its next version is one step. */
 const exclusively = <T>(work: () => Promise<T>): Promise<T> =>
-  navigator.locks ? (navigator.locks.request(`${databaseName()}.write`, work)) : work();
+  navigator.locks ? navigator.locks.request(`${databaseName()}.write`, work) : work();
 
 /** Who is writing: the member of the settings, stored or among the edits; before there are any, this browser. */
 async function memberOf(d: Drawer, edits: readonly Edit[]): Promise<string> {
@@ -128,6 +130,7 @@ export const saveAll = (edits: readonly Edit[]): Promise<Result<Saved, StorageFa
     const author = await memberOf(d, edits);
     const before: { id: string; record: StoredRecord | null }[] = [];
     const collided: string[] = [];
+    const revs: Record<string, string> = {};
     for (const edit of edits) {
       const stored = await d.read(edit.id);
       const heads = stored === null ? [] : decode(edit.id, stored).heads;
@@ -136,10 +139,11 @@ export const saveAll = (edits: readonly Edit[]): Promise<Result<Saved, StorageFa
       const done = await write(d, edit.id, [next.record]);
       if (!done.ok) return done;
       before.push({ id: edit.id, record: sorted?.[0] ?? null });
+      revs[edit.id] = next.record.rev;
       if (next.collided) collided.push(edit.id);
     }
     announce();
-    return ok({ before, collided });
+    return ok({ before, collided, revs });
   });
 
 /** Joins records from a file into the store; nothing is overwritten that the file does not build upon. */

@@ -9,7 +9,7 @@ export interface WalkStep {
 }
 
 const NAMES = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
-const TOP_DEG = 75;
+const TOP_DEG = 90;
 
 /** A place's silhouette from north through east and round, with a target's steps over it. `centreDeg` is the azimuth in the middle. */
 export function SkylineDrawing({

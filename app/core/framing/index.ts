@@ -2,6 +2,7 @@ export { opticsOf, type Optics, type SensorGeometry } from "./optics";
 export { projectTan, deprojectTan, type PlanePoint } from "./tangent";
 export {
   frameCorners,
+  frameToSky,
   mosaicPanels,
   mosaicExtent,
   seamsOf,
@@ -10,7 +11,7 @@ export {
   type Panel,
   type Seam,
 } from "./mosaic";
-export { starsInSeams, type PlaneStar, type SeamStar } from "./seams";
+export { skyToFrame, starsInSeams, type PlaneStar, type SeamStar } from "./seams";
 export { placementCost, placeMosaic, type Outline, type Placement } from "./placement";
 export { ellipseFill, bestEllipseAngle, type EllipseFit } from "./fit";
 export { rotationAdvice, type RotationAdvice } from "./rotation";

@@ -46,7 +46,8 @@ export interface Seam {
 /** Name of a panel in a mosaic of several: "P1". One frame alone is "P1" too, so that a later grid keeps its hours. */
 export const panelName = (number: number): string => `P${number}`;
 
-function onSky(
+/** The direction at a point of a frame, arcmin on the plane, x right and y up; the inverse of `skyToFrame`. */
+export function frameToSky(
   layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">,
   xArcmin: number,
   yArcmin: number,
@@ -66,7 +67,7 @@ export function mosaicPanels(layout: MosaicLayout): Panel[] {
     const [row, column] = [Math.floor(i / layout.columns) + 1, (i % layout.columns) + 1];
     const x = (column - (layout.columns + 1) / 2) * stepX;
     const y = ((layout.rows + 1) / 2 - row) * stepY;
-    const centre = onSky(layout, x, y);
+    const centre = frameToSky(layout, x, y);
     // A straight line on the plane is a great circle: any further point on it gives the exact bearing.
     return {
       number: i + 1,
@@ -75,7 +76,7 @@ export function mosaicPanels(layout: MosaicLayout): Panel[] {
       xArcmin: x,
       yArcmin: y,
       centre,
-      positionAngleDeg: positionAngleDeg(centre, onSky(layout, x, y + 6)),
+      positionAngleDeg: positionAngleDeg(centre, frameToSky(layout, x, y + 6)),
     };
   });
 }
@@ -87,7 +88,7 @@ export function frameCorners(
   heightArcmin: number,
 ): readonly [Equatorial<"icrs">, Equatorial<"icrs">, Equatorial<"icrs">, Equatorial<"icrs">] {
   const [w, h] = [widthArcmin / 2, heightArcmin / 2];
-  return [onSky(frame, -w, h), onSky(frame, w, h), onSky(frame, w, -h), onSky(frame, -w, -h)];
+  return [frameToSky(frame, -w, h), frameToSky(frame, w, h), frameToSky(frame, w, -h), frameToSky(frame, -w, -h)];
 }
 
 /** Full width and height of a mosaic on the plane: w(1 + (n − 1)(1 − o)). */

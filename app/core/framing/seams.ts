@@ -18,7 +18,10 @@ export interface SeamStar<S> {
 }
 
 /** Where a direction falls in the frame of a mosaic; null beyond the plane. */
-export function inFrame(layout: MosaicLayout, target: Equatorial<"icrs">): { xArcmin: number; yArcmin: number } | null {
+export function skyToFrame(
+  layout: MosaicLayout,
+  target: Equatorial<"icrs">,
+): { xArcmin: number; yArcmin: number } | null {
   const p = projectTan(layout.centre, target);
   if (!p) return null;
   const pa = degToRad(layout.positionAngleDeg);
@@ -40,7 +43,7 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
   const { widthArcmin, heightArcmin } = mosaicExtent(layout);
   const found: SeamStar<S>[] = [];
   for (const star of stars) {
-    const p = inFrame(layout, star);
+    const p = skyToFrame(layout, star);
     if (!p || Math.abs(p.xArcmin) > widthArcmin / 2 || Math.abs(p.yArcmin) > heightArcmin / 2) continue;
     let nearest: SeamStar<S> | null = null;
     for (const seam of seams) {

@@ -16,6 +16,7 @@ export interface RankedTarget {
   readonly channel: Channel;
   /** Largest loss in darkness; "none" when nothing is lost. */
   readonly mainLoss: Cause;
+  readonly mainLossMin: number;
   /** Major axis over the frame's short side; null without a size. */
   readonly fill: number | null;
   /** Higher first; no unit. */
@@ -87,7 +88,16 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
     for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
     const fill = entry.majorArcmin === null ? null : entry.majorArcmin / frameShortArcmin;
     const score = (entry.rank + 5) * framingFit(fill) * Math.sqrt(worthMin / 60);
-    ranked.push({ row, usableMin, worthMin, channel, mainLoss: CAUSES[main]!, fill, score });
+    ranked.push({
+      row,
+      usableMin,
+      worthMin,
+      channel,
+      mainLoss: CAUSES[main]!,
+      mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin,
+      fill,
+      score,
+    });
   });
   return ranked.sort((a, b) => b.score - a.score || a.row - b.row);
 }

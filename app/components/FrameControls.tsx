@@ -1,0 +1,114 @@
+import { useState } from "react";
+import {
+  formatDeclination,
+  formatRightAscension,
+  parseDeclinationDeg,
+  parseNumber,
+  parseRightAscensionDeg,
+} from "~/core/notation";
+import type { FrameData } from "~/core/plan";
+import { wrap360 } from "~/core/units";
+import { Field, SelectField } from "./ui/Field";
+
+/** A box that takes a text when it is left or Enter is pressed, and says why when it cannot. */
+function Typed({
+  label,
+  unit,
+  shown,
+  read,
+}: {
+  readonly label: string;
+  readonly unit?: string;
+  readonly shown: string;
+  readonly read: (text: string) => string | undefined;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | undefined>();
+  const take = () => {
+    if (draft === null) return;
+    const wrong = read(draft);
+    setFault(wrong);
+    if (!wrong) setDraft(null);
+  };
+  const about = unit ? { label, unit } : { label };
+  return (
+    <Field
+      {...about}
+      value={draft ?? shown}
+      fault={fault}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === "Enter" && take()}
+    />
+  );
+}
+
+/** Centre, angle, grid and overlap by number. */
+export function FrameControls({
+  frame,
+  onChange,
+}: {
+  readonly frame: FrameData;
+  readonly onChange: (change: Partial<FrameData>) => void;
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <Typed
+        label="Right ascension"
+        shown={formatRightAscension(frame.raDeg)}
+        read={(text) => {
+          const ra = parseRightAscensionDeg(text.replaceAll(/(?<=\d)\s*[hm]\s*/g, " ").replace(/s\s*$/, ""));
+          if (!ra.ok) return "Write it as 20 50 33.4, or 312.64 deg.";
+          onChange({ raDeg: ra.value });
+        }}
+      />
+      <Typed
+        label="Declination"
+        shown={formatDeclination(frame.decDeg)}
+        read={(text) => {
+          const dec = parseDeclinationDeg(text);
+          if (!dec.ok)
+            return dec.error.code === "angleOutOfRange"
+              ? "Declination runs from −90° to +90°."
+              : "Write it as +30 42 10, or 30.70.";
+          onChange({ decDeg: dec.value });
+        }}
+      />
+      <Typed
+        label="Position angle"
+        unit="° north through east"
+        shown={frame.positionAngleDeg.toFixed(1)}
+        read={(text) => {
+          const pa = parseNumber(text);
+          if (pa === null || pa < -360 || pa > 360) return "A number from 0 to 360.";
+          onChange({ positionAngleDeg: wrap360(pa) });
+        }}
+      />
+      <Typed
+        label="Overlap"
+        unit="%"
+        shown={(frame.overlap * 100).toFixed(0)}
+        read={(text) => {
+          const percent = parseNumber(text);
+          if (percent === null) return `“${text.trim()}” is not a number.`;
+          if (percent < 0 || percent > 50) return `From 0 to 50 %; ${percent} is outside. 10 to 25 % is usual.`;
+          onChange({ overlap: percent / 100 });
+        }}
+      />
+      {(["columns", "rows"] as const).map((axis) => (
+        <SelectField
+          key={axis}
+          label={axis === "columns" ? "Columns" : "Rows"}
+          value={frame[axis]}
+          onChange={(e) => onChange({ [axis]: Number(e.target.value) })}
+        >
+          {[1, 2, 3, 4].map((n) => (
+            <option key={n} value={n}>
+              {n}
+            </option>
+          ))}
+        </SelectField>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,40 @@
+/** What came of dropped files. */
+export interface IntakeReport {
+  readonly booked: readonly { readonly words: string; readonly count: number; readonly notes: readonly string[] }[];
+  readonly known: number;
+  readonly refused: readonly { readonly name: string; readonly reason: string }[];
+  readonly total: number;
+}
+
+/** Says what was booked where, what does not agree with the plan, what was known already and what could not be read. */
+export function IntakeReportView({ report }: { readonly report: IntakeReport }) {
+  return (
+    <div role="status" className="border-rule bg-sheet my-3 rounded-[8px] border p-4">
+      <p className="font-semibold">
+        {report.total} {report.total === 1 ? "file" : "files"}: {report.booked.reduce((s, b) => s + b.count, 0)} booked,{" "}
+        {report.known} already here, {report.refused.length} left out.
+      </p>
+      <ul className="mt-1">
+        {report.booked.map((b) => (
+          <li key={b.words}>
+            <span className="font-semibold">{b.count} ×</span> {b.words}
+            {b.notes.map((n) => (
+              <p key={n} className="text-note text-lamp pl-6">
+                {n}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+      {report.refused.length > 0 ? (
+        <ul className="border-rule text-note mt-2 border-t pt-2">
+          {report.refused.map((r) => (
+            <li key={r.name}>
+              <span className="font-semibold">{r.name}</span>: {r.reason}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}

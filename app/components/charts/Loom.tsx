@@ -1,0 +1,59 @@
+import type { LoomCell } from "~/core/ledger";
+import { formatMinutes } from "~/core/notation";
+import { CHANNEL_COLOUR } from "./channel-colour";
+
+/** Panels × channels: each cell a bar filling to its goal; the weakest is named. */
+export function Loom({ cells, isLarge = false }: { readonly cells: readonly LoomCell[]; readonly isLarge?: boolean }) {
+  const channels = [...new Set(cells.map((c) => c.channel))];
+  const panels = [...new Set(cells.map((c) => c.panel))];
+  const weakest = cells
+    .filter((c) => c.goalMin > 0)
+    .reduce<LoomCell | null>((w, c) => (w === null || c.share < w.share ? c : w), null);
+  if (cells.length === 0) return <p className="text-soft">No goals yet: set them under Budget.</p>;
+  return (
+    <table className="w-full table-fixed border-separate border-spacing-x-1.5 border-spacing-y-1">
+      <thead>
+        <tr>
+          <th className="w-10" />
+          {channels.map((c) => (
+            <th key={c} scope="col" className="text-note text-soft text-left font-normal">
+              {c}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {panels.map((panel) => (
+          <tr key={panel}>
+            <th scope="row" className="text-note text-soft text-left font-normal">
+              {panel}
+            </th>
+            {channels.map((channel) => {
+              const cell = cells.find((c) => c.panel === panel && c.channel === channel);
+              if (!cell) return <td key={channel} />;
+              const words = `${panel} ${channel}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${(cell.worthMin / 60).toFixed(1)} h worth${cell === weakest ? ", weakest" : ""}`;
+              return (
+                <td key={channel} title={words} aria-label={words}>
+                  <div
+                    className={`relative ${isLarge ? "h-6" : "h-4"} bg-raised border-b ${cell === weakest ? "border-lamp" : "border-rule"}`}
+                  >
+                    <div
+                      className="absolute inset-y-0 left-0"
+                      style={{ width: `${Math.min(100, 100 * cell.share)}%`, background: CHANNEL_COLOUR[channel] }}
+                    />
+                  </div>
+                  {isLarge ? (
+                    <p className={`text-note ${cell === weakest ? "text-lamp" : "text-soft"}`}>
+                      {formatMinutes(cell.keptMin)} of {formatMinutes(cell.goalMin)}
+                      {cell === weakest ? ", weakest" : ""}
+                    </p>
+                  ) : null}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

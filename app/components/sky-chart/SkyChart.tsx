@@ -1,0 +1,206 @@
+import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { CatalogEntry } from "~/core/catalog";
+import {
+  chartView,
+  fromScreen,
+  mosaicExtent,
+  skyToFrame,
+  type MosaicLayout,
+  type Panel,
+  type ScreenPoint,
+} from "~/core/framing";
+import { offsetBy, positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
+import { wrap360 } from "~/core/units";
+import {
+  drawCompass,
+  drawFigures,
+  drawGraticule,
+  drawMilkyWay,
+  drawObjects,
+  drawStars,
+  viewRadiusDeg,
+  type Ink,
+  type SkyData,
+} from "./layers";
+import { drawMosaic, handleOf } from "./mosaic-layer";
+
+/** What the chart looks at. */
+export interface Gaze {
+  readonly centre: Equatorial<"icrs">;
+  readonly heightDeg: number;
+}
+
+interface Props {
+  readonly gaze: Gaze;
+  readonly onGaze: (gaze: Gaze) => void;
+  readonly data: SkyData | null;
+  readonly objects: readonly CatalogEntry[];
+  readonly layout: MosaicLayout;
+  readonly panels: readonly Panel[];
+  readonly seamStars: readonly Equatorial<"icrs">[];
+  readonly onMove: (centre: Equatorial<"icrs">) => void;
+  readonly onTurn: (positionAngleDeg: number) => void;
+}
+
+const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
+const MIN_DEG = 5 / 60;
+const MAX_DEG = 60;
+
+function inkOf(element: Element): Ink {
+  const style = getComputedStyle(element);
+  return Object.fromEntries(INKS.map((name) => [name, style.getPropertyValue(`--${name}`)])) as unknown as Ink;
+}
+
+/** The chart keeps its size in CSS pixels and redraws when its box changes. */
+function useSize(canvas: React.RefObject<HTMLCanvasElement | null>): { readonly w: number; readonly h: number } {
+  const [size, setSize] = useState({ w: 800, h: 520 });
+  useLayoutEffect(() => {
+    const box = canvas.current?.parentElement;
+    if (!box) return;
+    const observer = new ResizeObserver(() => setSize({ w: box.clientWidth, h: box.clientHeight }));
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [canvas]);
+  return size;
+}
+
+/** Draws again when the theme changes, since the canvas does not know. */
+function useTheme(): number {
+  const [turn, setTurn] = useState(0);
+  useEffect(() => {
+    const observer = new MutationObserver(() => setTurn((t) => t + 1));
+    observer.observe(document.documentElement, { attributes: true, attributeFilter: ["data-theme"] });
+    return () => observer.disconnect();
+  }, []);
+  return turn;
+}
+
+type Grip =
+  | { readonly kind: "pan"; readonly held: Equatorial<"icrs"> }
+  | { readonly kind: "move"; readonly from: Equatorial<"icrs">; readonly centre: Equatorial<"icrs"> }
+  | { readonly kind: "turn" };
+
+/** Moves a direction as the pointer went: the same shift along bearing and distance. */
+function shifted(centre: Equatorial<"icrs">, from: Equatorial<"icrs">, to: Equatorial<"icrs">): Equatorial<"icrs"> {
+  return offsetBy(centre, { positionAngleDeg: positionAngleDeg(from, to), distanceDeg: separationDeg(from, to) });
+}
+
+/** A sky chart with the rig's mosaic on it. Drag the frame to move it, its handle to turn it, the sky to pan; wheel zooms. */
+export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStars, onMove, onTurn }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const grip = useRef<Grip | null>(null);
+  const [cursor, setCursor] = useState("grab");
+  const { w, h } = useSize(canvas);
+  const theme = useTheme();
+  const view = chartView({ ...gaze, widthPx: w, heightPx: h });
+
+  useEffect(() => {
+    const element = canvas.current;
+    const ctx = element?.getContext("2d");
+    if (!element || !ctx) return;
+    const frame = requestAnimationFrame(() => {
+      const ratio = window.devicePixelRatio;
+      element.width = w * ratio;
+      element.height = h * ratio;
+      ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+      const v = chartView({ ...gaze, widthPx: w, heightPx: h });
+      const ink = inkOf(element);
+      ctx.fillStyle = ink.ground;
+      ctx.fillRect(0, 0, w, h);
+      drawMilkyWay(ctx, v, ink);
+      drawGraticule(ctx, v, ink);
+      if (data) drawFigures(ctx, v, data, ink);
+      drawObjects(ctx, v, objects, ink);
+      if (data) drawStars(ctx, v, data, ink);
+      drawMosaic(ctx, v, layout, panels, seamStars, ink);
+      drawCompass(ctx, v, ink);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [gaze, w, h, data, objects, layout, panels, seamStars, theme]);
+
+  const zoom = (factor: number, about?: ScreenPoint) => {
+    const heightDeg = Math.min(MAX_DEG, Math.max(MIN_DEG, gaze.heightDeg * factor));
+    if (!about) return onGaze({ ...gaze, heightDeg });
+    const held = fromScreen(view, about);
+    const wider = chartView({ centre: gaze.centre, heightDeg, widthPx: w, heightPx: h });
+    onGaze({ centre: shifted(gaze.centre, fromScreen(wider, about), held), heightDeg });
+  };
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      zoom(Math.exp(event.deltaY * 0.0015), { x: event.clientX - box.left, y: event.clientY - box.top });
+    };
+    element.addEventListener("wheel", onWheel, { passive: false });
+    return () => element.removeEventListener("wheel", onWheel);
+  });
+
+  const pointOf = (event: PointerEvent): ScreenPoint => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+  const gripAt = (p: ScreenPoint): Grip => {
+    const handle = handleOf(view, layout);
+    if (handle && Math.hypot(p.x - handle.x, p.y - handle.y) < 14) return { kind: "turn" };
+    const at = fromScreen(view, p);
+    const inside = skyToFrame(layout, at);
+    const extent = mosaicExtent(layout);
+    if (
+      inside &&
+      Math.abs(inside.xArcmin) < extent.widthArcmin / 2 &&
+      Math.abs(inside.yArcmin) < extent.heightArcmin / 2
+    )
+      return { kind: "move", from: at, centre: layout.centre };
+    return { kind: "pan", held: at };
+  };
+  const onPointerMove = (event: PointerEvent) => {
+    const p = pointOf(event);
+    const held = grip.current;
+    if (!held) {
+      const kind = gripAt(p).kind;
+      setCursor(kind === "turn" ? "crosshair" : kind === "move" ? "move" : "grab");
+      return;
+    }
+    const at = fromScreen(view, p);
+    if (held.kind === "pan") onGaze({ ...gaze, centre: shifted(gaze.centre, at, held.held) });
+    else if (held.kind === "move") onMove(shifted(held.centre, held.from, at));
+    else onTurn(Math.round(positionAngleDeg(layout.centre, at) * 10) / 10);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const stepDeg = (event.shiftKey ? 10 : 1) / 60;
+    const toward: Record<string, number> = { ArrowUp: 0, ArrowLeft: 90, ArrowDown: 180, ArrowRight: 270 };
+    const turn = event.key === "," || event.key === "<" ? -1 : event.key === "." || event.key === ">" ? 1 : 0;
+    if (event.key in toward)
+      onMove(offsetBy(layout.centre, { positionAngleDeg: toward[event.key]!, distanceDeg: stepDeg }));
+    else if (turn !== 0) onTurn(wrap360(layout.positionAngleDeg + turn * (event.shiftKey ? 0.1 : 1)));
+    else if (event.key === "+" || event.key === "=") zoom(0.8);
+    else if (event.key === "-") zoom(1.25);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <canvas
+      ref={canvas}
+      className="absolute inset-0 h-full w-full touch-none"
+      style={{ cursor }}
+      tabIndex={0}
+      role="application"
+      aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${layout.centre.raDeg.toFixed(3)}, ${layout.centre.decDeg.toFixed(3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        grip.current = gripAt(pointOf(e));
+      }}
+      onPointerMove={onPointerMove}
+      onPointerUp={() => (grip.current = null)}
+      onPointerCancel={() => (grip.current = null)}
+      onKeyDown={onKeyDown}
+    />
+  );
+}
+
+/** Radius around the centre in which a chart of this gaze needs objects. */
+export const gazeRadiusDeg = (gaze: Gaze): number =>
+  Math.min(90, viewRadiusDeg(chartView({ ...gaze, widthPx: 1200, heightPx: 700 })) * 1.1);

@@ -1,0 +1,228 @@
+import type { CatalogEntry, StarZones } from "~/core/catalog";
+import { starsWithin } from "~/core/catalog";
+import { fromScreen, toScreen, type ChartView, type ScreenPoint } from "~/core/framing";
+import { galacticToIcrs, offsetBy, separationDeg, unitVector, type Vec3 } from "~/core/sky";
+
+/** Sky data a chart draws from. */
+export interface SkyData {
+  readonly stars: StarZones;
+  /** [ra, dec, magnitude, name, hip] of stars with a name. */
+  readonly named: readonly (readonly [number, number, number, string, number])[];
+  /** Stick figures: runs of [ra, dec]. */
+  readonly figures: readonly (readonly (readonly [number, number])[])[];
+}
+
+/** Colours by meaning, read from the theme. */
+export type Ink = Readonly<
+  Record<"ground" | "rule" | "ink" | "soft" | "faint" | "lamp" | "moonlit" | "rust" | "sage" | "twilight", string>
+>;
+
+/** Half the diagonal of what the chart shows, degrees. */
+export function viewRadiusDeg(view: ChartView): number {
+  return Math.min(100, separationDeg(view.centre, fromScreen(view, { x: 0, y: 0 })));
+}
+
+/** Faintest stars drawn at a scale: 6 at 60° from top to bottom, everything below 3°. */
+export const faintestAt = (view: ChartView): number =>
+  Math.min(14, 6 + 2.9 * Math.log10(60 / (view.heightPx / view.pxPerDeg)) * 1.15);
+
+/** A line through directions, broken where it leaves the map. */
+export function trace(ctx: CanvasRenderingContext2D, view: ChartView, points: readonly Vec3[], isClosed = false): void {
+  let previous: ScreenPoint | null = null;
+  for (const v of isClosed ? [...points, points[0]!] : points) {
+    const p = toScreen(view, v);
+    if (p && previous && Math.hypot(p.x - previous.x, p.y - previous.y) < 4 * view.widthPx) ctx.lineTo(p.x, p.y);
+    else if (p) ctx.moveTo(p.x, p.y);
+    previous = p;
+  }
+}
+
+const icrs = (raDeg: number, decDeg: number) => unitVector({ raDeg, decDeg });
+
+/** Meridians and parallels at a step that suits the scale, with their values at the edge. */
+export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+  const height = view.heightPx / view.pxPerDeg;
+  const step = [30, 15, 10, 5, 2, 1, 0.5, 0.25, 0.1].find((s) => s * 4 <= height) ?? 0.05;
+  const radius = viewRadiusDeg(view);
+  const { raDeg, decDeg } = view.centre;
+  const [south, north] = [Math.max(-90, decDeg - radius), Math.min(90, decDeg + radius)];
+  const nearPole = Math.abs(decDeg) + radius >= 88;
+  const raHalf = nearPole
+    ? 180
+    : Math.min(180, radius / Math.cos((Math.min(89, Math.abs(decDeg) + radius) * Math.PI) / 180));
+  const raStep = nearPole
+    ? 15
+    : Math.max(
+        step,
+        [0.25, 0.5, 1, 2.5, 5, 7.5, 15, 30].find((s) => s * Math.cos((decDeg * Math.PI) / 180) >= step * 0.8) ?? 30,
+      );
+  ctx.strokeStyle = ink.rule;
+  ctx.lineWidth = 0.6;
+  ctx.fillStyle = ink.faint;
+  ctx.font = "11px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  ctx.beginPath();
+  for (let dec = Math.ceil(south / step) * step; dec <= north + 1e-9; dec += step) {
+    trace(
+      ctx,
+      view,
+      Array.from({ length: 61 }, (_, i) => icrs(raDeg - raHalf + (i / 60) * 2 * raHalf, dec)),
+    );
+    const at = toScreen(view, icrs(raDeg, dec));
+    if (at && Math.abs(dec) < 89.9)
+      ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(dec.toFixed(2)))}°`, 6, at.y - 3);
+  }
+  for (let ra = Math.ceil((raDeg - raHalf) / raStep) * raStep; ra <= raDeg + raHalf + 1e-9; ra += raStep) {
+    trace(
+      ctx,
+      view,
+      Array.from({ length: 41 }, (_, i) => icrs(ra, south + (i / 40) * (north - south))),
+    );
+    const at = toScreen(view, icrs(ra, decDeg));
+    const hours = (((ra / 15) % 24) + 24) % 24;
+    const minutes = Math.round((hours % 1) * 60);
+    if (at)
+      ctx.fillText(`${Math.floor(hours + 1e-6)}h${minutes % 60 ? ` ${minutes}m` : ""}`, at.x + 3, view.heightPx - 6);
+  }
+  ctx.stroke();
+}
+
+/** The Milky Way as a band by galactic latitude, wider and stronger towards Sagittarius: an own drawing. */
+export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+  ctx.fillStyle = ink.twilight;
+  for (const widen of [1, 0.55]) {
+    for (let l = 0; l < 360; l += 5) {
+      const half = (k: number) => widen * (8 + 5 * Math.cos((k * Math.PI) / 180));
+      const corners = [
+        galacticToIcrs(l, half(l)),
+        galacticToIcrs(l + 5.2, half(l + 5)),
+        galacticToIcrs(l + 5.2, -half(l + 5)),
+        galacticToIcrs(l, -half(l)),
+      ].map((c) => toScreen(view, unitVector(c)));
+      if (
+        corners.some((c) => c === null) ||
+        !corners.some(
+          (c) => c!.x > -view.widthPx && c!.x < 2 * view.widthPx && c!.y > -view.heightPx && c!.y < 2 * view.heightPx,
+        )
+      )
+        continue;
+      ctx.globalAlpha = 0.55;
+      ctx.beginPath();
+      corners.forEach((c, i) => (i === 0 ? ctx.moveTo(c!.x, c!.y) : ctx.lineTo(c!.x, c!.y)));
+      ctx.fill();
+    }
+  }
+  ctx.globalAlpha = 1;
+}
+
+/** Stick figures of the constellations. */
+export function drawFigures(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
+  ctx.strokeStyle = ink.rule;
+  ctx.lineWidth = 1;
+  ctx.beginPath();
+  for (const run of data.figures)
+    trace(
+      ctx,
+      view,
+      run.map(([ra, dec]) => icrs(ra, dec)),
+    );
+  ctx.stroke();
+}
+
+/** Stars by magnitude; names for the bright ones. */
+export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
+  const faintest = faintestAt(view);
+  const t = data.stars.stars;
+  const rows = starsWithin(data.stars, { ...view.centre, radiusDeg: viewRadiusDeg(view), faintest });
+  ctx.fillStyle = ink.ink;
+  for (const i of rows) {
+    const p = toScreen(view, icrs(t.raDeg[i]!, t.decDeg[i]!));
+    if (!p || p.x < -5 || p.y < -5 || p.x > view.widthPx + 5 || p.y > view.heightPx + 5) continue;
+    const r = Math.max(0.5, Math.min(5.5, 0.62 * (faintest - t.magnitude[i]!) ** 0.82 + 0.4));
+    ctx.globalAlpha = Math.min(1, 0.45 + 0.16 * (faintest - t.magnitude[i]!));
+    ctx.beginPath();
+    ctx.arc(p.x, p.y, r, 0, 2 * Math.PI);
+    ctx.fill();
+  }
+  ctx.globalAlpha = 1;
+  ctx.fillStyle = ink.soft;
+  ctx.font = "11.5px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  for (const [ra, dec, mag, name] of data.named) {
+    if (mag > faintest - 3.2) break;
+    const p = toScreen(view, icrs(ra, dec));
+    if (p && p.x > 0 && p.y > 0 && p.x < view.widthPx && p.y < view.heightPx) ctx.fillText(name, p.x + 7, p.y + 4);
+  }
+}
+
+/** Outline of an object as directions: an ellipse with its position angle. */
+function outline(e: CatalogEntry): Vec3[] {
+  const [a, b] = [(e.majorArcmin ?? 1) / 120, (e.minorArcmin ?? e.majorArcmin ?? 1) / 120];
+  const pa = e.positionAngleDeg ?? 0;
+  return Array.from({ length: 36 }, (_, i) => {
+    const t = (i / 36) * 2 * Math.PI;
+    const [along, across] = [a * Math.cos(t), b * Math.sin(t)];
+    return unitVector(
+      offsetBy(
+        { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg },
+        { positionAngleDeg: pa + (Math.atan2(across, along) * 180) / Math.PI, distanceDeg: Math.hypot(along, across) },
+      ),
+    );
+  });
+}
+
+/** Objects by rank: outlines when they are large enough to see, labels for the best as long as they do not collide. */
+export function drawObjects(
+  ctx: CanvasRenderingContext2D,
+  view: ChartView,
+  objects: readonly CatalogEntry[],
+  ink: Ink,
+): void {
+  ctx.font = "12px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  const taken: { x: number; y: number; w: number }[] = [];
+  for (const e of objects) {
+    const sizePx = ((e.majorArcmin ?? 0) / 60) * view.pxPerDeg;
+    const isDark = e.kind === "darkNebula";
+    if (sizePx < 5 || sizePx > 3 * view.widthPx) continue;
+    const p = toScreen(view, icrs(e.raDeg, e.decDeg));
+    if (!p || p.x < -sizePx || p.y < -sizePx || p.x > view.widthPx + sizePx || p.y > view.heightPx + sizePx) continue;
+    ctx.strokeStyle = isDark ? ink.faint : ink.sage;
+    ctx.setLineDash(isDark ? [3, 4] : []);
+    ctx.lineWidth = 1;
+    ctx.beginPath();
+    trace(ctx, view, outline(e), true);
+    ctx.stroke();
+    ctx.setLineDash([]);
+    if (taken.length >= 30 || (isDark && e.rank < 30)) continue;
+    const label = e.name && sizePx > 60 ? `${e.id} ${e.name}` : e.id;
+    const at = {
+      x: p.x + Math.min(sizePx / 2, 60) * 0.7 + 4,
+      y: p.y - Math.min(sizePx / 2, 60) * 0.7,
+      w: ctx.measureText(label).width,
+    };
+    if (taken.some((t) => Math.abs(t.y - at.y) < 14 && at.x < t.x + t.w + 6 && t.x < at.x + at.w + 6)) continue;
+    taken.push(at);
+    ctx.fillStyle = isDark ? ink.faint : ink.sage;
+    ctx.fillText(label, at.x, at.y);
+  }
+}
+
+/** North and east at the lower right, and a bar of a round length. */
+export function drawCompass(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+  const [x, y] = [view.widthPx - 44, view.heightPx - 34];
+  ctx.strokeStyle = ctx.fillStyle = ink.soft;
+  ctx.lineWidth = 1.2;
+  ctx.font = "12px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  ctx.beginPath();
+  ctx.moveTo(x, y - 26);
+  ctx.lineTo(x, y);
+  ctx.lineTo(x - 26, y);
+  ctx.stroke();
+  ctx.fillText("N", x - 4, y - 30);
+  ctx.fillText("E", x - 38, y + 4);
+  const deg = [20, 10, 5, 2, 1, 0.5, 1 / 6, 1 / 12, 1 / 60].find((d) => d * view.pxPerDeg <= 140) ?? 1 / 60;
+  const width = deg * view.pxPerDeg;
+  ctx.beginPath();
+  ctx.moveTo(12, view.heightPx - 26);
+  ctx.lineTo(12 + width, view.heightPx - 26);
+  ctx.stroke();
+  ctx.fillText(deg >= 1 ? `${deg}°` : `${Math.round(deg * 60)}′`, 16 + width, view.heightPx - 22);
+}

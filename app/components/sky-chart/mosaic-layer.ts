@@ -1,0 +1,85 @@
+import {
+  frameToSky,
+  mosaicExtent,
+  panelName,
+  toScreen,
+  type ChartView,
+  type MosaicLayout,
+  type Panel,
+  type ScreenPoint,
+} from "~/core/framing";
+import { unitVector, type Equatorial, type Vec3 } from "~/core/sky";
+import { trace, type Ink } from "./layers";
+
+/** Edges of a frame as great circles, a few points a side. */
+function edges(
+  frame: { readonly centre: Equatorial<"icrs">; readonly positionAngleDeg: number },
+  widthArcmin: number,
+  heightArcmin: number,
+): Vec3[] {
+  const [w, h] = [widthArcmin / 2, heightArcmin / 2];
+  const corners = [[-w, h], [w, h], [w, -h], [-w, -h]] as const; // prettier-ignore
+  return corners.flatMap(([x0, y0], i) => {
+    const [x1, y1] = corners[(i + 1) % 4]!;
+    return Array.from({ length: 8 }, (_, k) =>
+      unitVector(frameToSky(frame, x0 + ((x1 - x0) * k) / 8, y0 + ((y1 - y0) * k) / 8)),
+    );
+  });
+}
+
+/** Where the turning handle of a mosaic stands: above its top edge. */
+export function handleOf(view: ChartView, layout: MosaicLayout): ScreenPoint | null {
+  const { heightArcmin } = mosaicExtent(layout);
+  return toScreen(view, unitVector(frameToSky(layout, 0, heightArcmin / 2 + (26 / view.pxPerDeg) * 60)));
+}
+
+/** Panels true to scale, with numbers; stars in seams ringed. */
+export function drawMosaic(
+  ctx: CanvasRenderingContext2D,
+  view: ChartView,
+  layout: MosaicLayout,
+  panels: readonly Panel[],
+  seamStars: readonly Equatorial<"icrs">[],
+  ink: Ink,
+): void {
+  ctx.lineWidth = 1.4;
+  ctx.strokeStyle = ink.lamp;
+  ctx.fillStyle = ink.lamp;
+  for (const panel of panels) {
+    ctx.beginPath();
+    trace(ctx, view, edges(panel, layout.planeWidthArcmin, layout.planeHeightArcmin), true);
+    ctx.globalAlpha = 0.05;
+    ctx.fill();
+    ctx.globalAlpha = 1;
+    ctx.stroke();
+    const p = toScreen(view, unitVector(panel.centre));
+    if (!p || panels.length === 1) continue;
+    ctx.font = "600 13px 'Atkinson Hyperlegible Next Variable', sans-serif";
+    ctx.textAlign = "center";
+    ctx.fillText(panelName(panel.number), p.x, p.y + 4);
+    ctx.textAlign = "start";
+  }
+  const { heightArcmin } = mosaicExtent(layout);
+  const top = toScreen(view, unitVector(frameToSky(layout, 0, heightArcmin / 2)));
+  const handle = handleOf(view, layout);
+  if (top && handle) {
+    ctx.beginPath();
+    ctx.moveTo(top.x, top.y);
+    ctx.lineTo(handle.x, handle.y);
+    ctx.stroke();
+    ctx.beginPath();
+    ctx.arc(handle.x, handle.y, 6, 0, 2 * Math.PI);
+    ctx.fillStyle = ink.ground;
+    ctx.fill();
+    ctx.stroke();
+  }
+  ctx.strokeStyle = ink.rust;
+  ctx.lineWidth = 2;
+  for (const star of seamStars) {
+    const p = toScreen(view, unitVector(star));
+    if (!p) continue;
+    ctx.beginPath();
+    ctx.arc(p.x, p.y, 10, 0, 2 * Math.PI);
+    ctx.stroke();
+  }
+}
