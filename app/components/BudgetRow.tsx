@@ -1,4 +1,4 @@
-import { CHANNEL_FACTS, type Channel, type SubAdvice } from "~/core/exposure";
+import { CHANNEL_FACTS, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./charts/channel-colour";
 import { Button } from "./ui/Button";
@@ -33,6 +33,7 @@ export function BudgetRow({
   draft,
   filterName,
   advice,
+  effects,
   clipped,
   clockHours,
   panels,
@@ -43,6 +44,7 @@ export function BudgetRow({
   readonly draft: BudgetDraft;
   readonly filterName: string;
   readonly advice: SubAdvice;
+  readonly effects: SubEffects | null;
   readonly clipped: number | null;
   readonly clockHours: number | null;
   readonly panels: number;
@@ -88,11 +90,14 @@ export function BudgetRow({
           </Why>
           , {decided(advice)}.
         </p>
-        <p className="text-note">
-          Read noise then adds {(100 * advice.readNoiseShareAtSub).toFixed(advice.readNoiseShareAtSub < 0.1 ? 1 : 0)} %
-          to the noise. Stars brighter than magnitude {advice.clippedMag.toFixed(1)} clip
-          {clipped === null ? "" : `: ${clipped} of the catalogue's in the frame`}.
-        </p>
+        {effects ? (
+          <p className="text-note">
+            At {draft.sub} s read noise adds{" "}
+            {(100 * effects.readNoiseShare).toFixed(effects.readNoiseShare < 0.1 ? 1 : 0)} % to the noise, and stars
+            brighter than magnitude {effects.clippedMag.toFixed(1)} clip
+            {clipped === null ? "" : `: ${clipped} of the catalogue’s in the frame`}.
+          </p>
+        ) : null}
       </div>
       <Field
         label="Sub"

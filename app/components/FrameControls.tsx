@@ -76,7 +76,7 @@ export function FrameControls({
       />
       <Typed
         label="Position angle"
-        unit="° north through east"
+        unit="° N to E"
         shown={frame.positionAngleDeg.toFixed(1)}
         read={(text) => {
           const pa = parseNumber(text);

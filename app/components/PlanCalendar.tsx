@@ -17,7 +17,7 @@ export function PlanCalendar({
 }) {
   const most = Math.max(60, ...nights.map((n) => n.usableMin));
   return (
-    <ol className="grid gap-x-8 md:grid-cols-2">
+    <ol className="gap-x-8 md:columns-2">
       {nights.map((n) => {
         const byChannel = [...new Set(n.work.map((w) => w.channel))].map((channel) => ({
           channel,
@@ -28,7 +28,7 @@ export function PlanCalendar({
         return (
           <li
             key={n.date}
-            className="border-rule grid grid-cols-[5.5rem_minmax(0,1fr)_8.5rem] items-center gap-3 border-t py-1"
+            className="border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_8.5rem] items-center gap-3 border-t py-1"
           >
             <Link to={linkTo(n.date)} className="hover:underline">
               {shortNight(n.date)}

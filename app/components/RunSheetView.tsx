@@ -1,5 +1,5 @@
 import type { Block, RunSheet, SheetEvent } from "~/core/night";
-import { formatMinutes } from "~/core/notation";
+import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./charts/channel-colour";
 import { Time } from "./Time";
 
@@ -56,7 +56,7 @@ export function RunSheetView({
             <span className="text-soft">{eventWords(l.line)}</span>
           )}
           <span className="text-note text-soft text-right">
-            {l.line ? formatMinutes((l.line.endMs - l.line.startMs) / 60_000) : ""}
+            {l.line ? formatSpan(l.line.endMs - l.line.startMs) : ""}
           </span>
         </li>
       ))}

@@ -39,6 +39,7 @@ export function TonightStrips({
               </Link>
               <p className="text-note text-soft">
                 {t.channel} · {formatMinutes(t.remainingMin)} to go
+                {t.panels.length > 1 ? `, least on ${t.panels[0]}` : ""}
               </p>
             </div>
             <WorthStrip

@@ -21,12 +21,6 @@ function endWords(p: TonightProject, steps: NightSteps): string {
   }
 }
 
-function panelWords(p: TonightProject): string {
-  if (p.panels.length === 1 && p.panels[0] === "P1") return p.channel;
-  const two = p.panels.slice(0, 2).map((x) => x.replace("P", ""));
-  return two.length === 1 ? `panel ${two[0]} in ${p.channel}` : `panels ${two.join(" and ")} first, in ${p.channel}`;
-}
-
 /** The verdict: one sentence a friend would say, then what decided it. */
 export function TonightVerdict({
   verdict,
@@ -66,7 +60,7 @@ export function TonightVerdict({
   return (
     <>
       <h1 className="text-headline mt-1 leading-tight">
-        If it clears, go from {clockTime(first.span!.startMs, zone)}: {name(first)}, {panelWords(first)}, until{" "}
+        If it clears, go from {clockTime(first.span!.startMs, zone)}: {name(first)}, in {first.channel}, until{" "}
         {endWords(first, steps)} at {clockTime(first.span!.endMs, zone)}
         {then ? `, then ${name(then)} in ${then.channel} to ${clockTime(then.span!.endMs, zone)}` : ""}.
       </h1>

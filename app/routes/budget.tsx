@@ -7,7 +7,7 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { starsWithin } from "~/core/catalog";
-import { clockHoursFor, subAdvice, suggestedHours, isNarrow } from "~/core/exposure";
+import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "~/core/exposure";
 import { skyToFrame, mosaicExtent } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
 import { nightOffer, type GoalData } from "~/core/plan";
@@ -94,28 +94,23 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const fetcher = useFetcher<typeof clientAction>();
   const { send } = useEdits();
   const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : parseNumber(star)!;
-  const adviceFor = (filterId: string) => {
+  const questionFor = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
-    return filter
-      ? subAdvice({
-          rig,
-          filter: filter.data,
-          skyMagPerArcsec2: place.skyMagPerArcsec2,
-          seeingArcsec: place.seeingArcsec,
-          protectedMag,
-        })
-      : null;
+    const sky = { skyMagPerArcsec2: place.skyMagPerArcsec2, seeingArcsec: place.seeingArcsec, protectedMag };
+    return filter ? { rig, filter: filter.data, ...sky } : null;
   };
   const rows = drafts.flatMap((d, i) => {
-    const advice = adviceFor(d.filterId);
-    if (!advice) return [];
+    const question = questionFor(d.filterId);
+    if (!question) return [];
+    const advice = subAdvice(question);
     const faults = { hours: numberFault(HOURS, d.hours), sub: numberFault(SUB, d.sub) };
     const isRight = !faults.hours && !faults.sub;
     const usable = (offer.channels[d.channel]?.usableMin ?? 0) / 60;
     const clockHours = isRight
       ? clockHoursFor(parseNumber(d.hours)! * panels, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4)
       : null;
-    return [{ d, i, advice, faults, isRight, clockHours }];
+    const effects = faults.sub ? null : subEffects(question, parseNumber(d.sub)!);
+    return [{ d, i, advice, effects, faults, isRight, clockHours }];
   });
   const isRight = rows.every((r) => r.isRight) && !numberFault(STAR, star);
   const total = rows.reduce((s, r) => s + (r.isRight ? parseNumber(r.d.hours)! * panels : 0), 0);
@@ -140,8 +135,9 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   };
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
-    const advice = adviceFor(filterId);
-    if (!filter || !advice) return;
+    const question = questionFor(filterId);
+    if (!filter || !question) return;
+    const advice = subAdvice(question);
     const hours = suggestedHours({
       hoursMin: hoursMin ?? 4,
       rig,
@@ -193,7 +189,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             draft={r.d}
             filterName={filters.find((f) => f.id === r.d.filterId)?.data.name ?? "?"}
             advice={r.advice}
-            clipped={starMags?.filter((m) => m < r.advice.clippedMag).length ?? null}
+            effects={r.effects}
+            clipped={r.effects ? (starMags?.filter((m) => m < r.effects!.clippedMag).length ?? null) : null}
             clockHours={r.clockHours}
             panels={panels}
             faults={r.faults}

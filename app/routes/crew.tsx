@@ -8,7 +8,7 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
 import { useSay } from "~/components/ui/Toasts";
-import { memberTotals, type StoredRecord } from "~/core/crew";
+import { memberTotals, newsIn, type StoredRecord } from "~/core/crew";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import type { ContributionData } from "~/core/ledger";
 import { allRecords, loadLibrary, mergeIn } from "~/storage/records";
@@ -59,8 +59,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
     );
   };
   const look = async (bundle: Bundle, fileName: string) => {
-    const have = new Set((await allRecords()).map((r) => `${r.id} ${r.rev}`));
-    const fresh = bundle.records.filter((r) => !have.has(`${r.id} ${r.rev}`));
+    const fresh = newsIn(await allRecords(), bundle.records);
     const news = fresh
       .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
       .map((r) => r.data as ContributionData);

@@ -170,8 +170,8 @@ function Answer({
         />
       </Section>
       <p className="text-note text-faint mt-3">
-        Nights go, in order of date, to the channel they suit best compared with that channel&apos;s own best night; a
-        first plan, not proven best.{" "}
+        Moonlit nights go to the channels that bear it, dark ones to those that do not, then to what is furthest behind;
+        a first plan, not proven best.{" "}
         <Link to={`/targets${search}`} className="underline">
           Other targets
         </Link>

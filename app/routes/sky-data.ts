@@ -9,8 +9,8 @@ let loading: Promise<SkyData> | null = null;
 async function load(): Promise<SkyData> {
   const [stars, named, figures] = await Promise.all([
     fetch(starsUrl).then((r) => r.arrayBuffer()),
-    fetch(namedUrl).then((r) => r.json()),
-    fetch(figuresUrl).then((r) => r.json()),
+    fetch(namedUrl).then((r) => r.json() as Promise<unknown>),
+    fetch(figuresUrl).then((r) => r.json() as Promise<unknown>),
   ]);
   const table = unpackStars(new Uint8Array(stars));
   if (!table.ok) throw new Error(`star file: ${table.error.reason}`);

@@ -101,16 +101,16 @@ export const projects: Readonly<Record<string, { readonly project: ProjectData; 
   "project-loop": {
     project: project("The whole Veil, two by three", "Sh2-103", "place-garden", "rig-refractor", "2026-10-02", "allPanelsEveryNight", "Print one metre wide. OIII first while it is high."),
     frame: { raDeg: 312.9, decDeg: 30.75, positionAngleDeg: 4, columns: 2, rows: 3, overlap: 0.15 },
-    goal: { protectedMag: 9, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 2, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 2.5, subSec: 300 }] },
+    goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 2, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 2.5, subSec: 300 }] },
   },
   "project-roof": {
     project: project("Sculptor past the roof", "NGC 253", "place-garden", "rig-newtonian", "2026-10-20", "panelAfterPanel", "Tops out at 21°, and the roof cuts the best part. Worth a try all the same."),
     frame: { raDeg: 11.888, decDeg: -25.288, positionAngleDeg: 52, columns: 1, rows: 1, overlap: 0.15 },
-    goal: { protectedMag: 10, channels: [{ channel: "Colour", filterId: "filter-colour", hoursPerPanel: 9, subSec: 60 }] },
+    goal: { protectedMag: 10.5, channels: [{ channel: "Colour", filterId: "filter-colour", hoursPerPanel: 9, subSec: 60 }] },
   },
   "project-shell": {
     project: project("Sh2-216, three gardens", "Sh2-216", "place-garden", "rig-refractor", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town."),
     frame: { raDeg: 71.3, decDeg: 46.8, positionAngleDeg: 90, columns: 1, rows: 1, overlap: 0.15 },
-    goal: { protectedMag: 9, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 14, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 18, subSec: 300 }, { channel: "L", filterId: "filter-l", hoursPerPanel: 3, subSec: 60 }] },
+    goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 14, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 18, subSec: 300 }, { channel: "L", filterId: "filter-l", hoursPerPanel: 3, subSec: 60 }] },
   },
 }; // prettier-ignore

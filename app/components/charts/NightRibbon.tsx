@@ -42,7 +42,10 @@ export function NightRibbon({
   readonly linkTo: (date: string) => string;
 }) {
   const current = useRef<HTMLAnchorElement>(null);
-  useEffect(() => current.current?.scrollIntoView({ block: "nearest", inline: "center" }), [chosen]);
+  useEffect(() => {
+    // Not returned: newer browsers answer with a promise, which is no clean-up.
+    void current.current?.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [chosen]);
   const starts = nights.map(minuteOfDay);
   const first = Math.min(...starts.filter((_, i) => nights[i]!.states.length > 0), 24 * 60);
   const last = Math.max(...nights.map((n, i) => starts[i]! + n.states.length * n.stepMin), first + 60);

@@ -60,6 +60,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
   ctx.lineWidth = 0.6;
   ctx.fillStyle = ink.faint;
   ctx.font = "11px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  let lastLabelX = Number.NEGATIVE_INFINITY;
   ctx.beginPath();
   for (let dec = Math.ceil(south / step) * step; dec <= north + 1e-9; dec += step) {
     trace(
@@ -80,6 +81,8 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
     const at = toScreen(view, icrs(ra, decDeg));
     const hours = (((ra / 15) % 24) + 24) % 24;
     const minutes = Math.round((hours % 1) * 60);
+    if (at && Math.abs(at.x - lastLabelX) < 64) continue;
+    if (at) lastLabelX = at.x;
     if (at)
       ctx.fillText(`${Math.floor(hours + 1e-6)}h${minutes % 60 ? ` ${minutes}m` : ""}`, at.x + 3, view.heightPx - 6);
   }
@@ -89,7 +92,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
 /** The Milky Way as a band by galactic latitude, wider and stronger towards Sagittarius: an own drawing. */
 export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
   ctx.fillStyle = ink.twilight;
-  for (const widen of [1, 0.55]) {
+  for (const widen of [1.25, 1, 0.8, 0.6, 0.4, 0.25]) {
     for (let l = 0; l < 360; l += 5) {
       const half = (k: number) => widen * (8 + 5 * Math.cos((k * Math.PI) / 180));
       const corners = [
@@ -105,7 +108,7 @@ export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink
         )
       )
         continue;
-      ctx.globalAlpha = 0.55;
+      ctx.globalAlpha = 0.22;
       ctx.beginPath();
       corners.forEach((c, i) => (i === 0 ? ctx.moveTo(c!.x, c!.y) : ctx.lineTo(c!.x, c!.y)));
       ctx.fill();

@@ -8,6 +8,7 @@ import {
   parseRev,
   winnerOf,
   losersOf,
+  newsIn,
   memberTotals,
   type Heads,
   type StoredRecord,
@@ -78,6 +79,13 @@ describe("merging", () => {
         }
       }),
     );
+  });
+
+  it("knows what a file would really bring: not what is here, nor what is built upon", () => {
+    const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "a", author: "A", nowMs: 10 }, null);
+    const mine = editRecord({ id: "r", kind: "place", data: 2 }, { node: "a", author: "A", nowMs: 20 }, first);
+    const theirs = editRecord({ id: "r", kind: "place", data: 3 }, { node: "b", author: "B", nowMs: 30 }, first);
+    expect(newsIn([mine], [first, mine, theirs])).toEqual([theirs]);
   });
 
   it("keeps the earlier of two edits made at once as a copy beside the winner, until someone settles it", () => {

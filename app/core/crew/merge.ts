@@ -49,3 +49,10 @@ export function editRecord<D>(
   }
   return { ...edit, rev, author: by.author, seen };
 }
+
+/** Versions of `incoming` that nothing in `have` is or builds upon: what a file would really bring. */
+export function newsIn(have: readonly StoredRecord[], incoming: readonly StoredRecord[]): StoredRecord[] {
+  const byId = new Map<string, StoredRecord[]>();
+  for (const r of have) byId.set(r.id, [...(byId.get(r.id) ?? []), r]);
+  return incoming.filter((r) => !(byId.get(r.id) ?? []).some((h) => includes(h, r)));
+}

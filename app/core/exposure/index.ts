@@ -11,7 +11,7 @@ export {
   niceSubSec,
   NICE_SUBS_SEC,
 } from "./sub-length";
-export { subAdvice, type SubAdvice, type SubLimit } from "./advice";
+export { subAdvice, subEffects, type SubAdvice, type SubEffects, type SubLimit } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
 export { suggestedHours } from "./suggest";

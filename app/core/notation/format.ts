@@ -33,5 +33,12 @@ export function formatMinutes(minutes: number): string {
   return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
 }
 
+/** A short span: "40 s", "31 min", "1 h 05". */
+export function formatSpan(ms: number): string {
+  if (ms < 60_000) return `${Math.round(ms / 1000)} s`;
+  const minutes = Math.round(ms / 60_000);
+  return minutes < 60 ? `${minutes} min` : formatMinutes(minutes);
+}
+
 /** Hours as "2 h 05", rounded to the minute. */
 export const formatHoursMinutes = (hours: number): string => formatMinutes(hours * 60);

@@ -1,2 +1,9 @@
 export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber, type AngleFault } from "./parse";
-export { formatRightAscension, formatDeclination, formatDegrees, formatHoursMinutes, formatMinutes } from "./format";
+export {
+  formatRightAscension,
+  formatDeclination,
+  formatDegrees,
+  formatHoursMinutes,
+  formatMinutes,
+  formatSpan,
+} from "./format";

@@ -1,5 +1,6 @@
 import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
 import type { NightDate } from "~/core/time";
+import { inNightOrder } from "./channel-order";
 
 /** Exposure still wanted of one panel in one channel. */
 export interface Need {
@@ -10,10 +11,17 @@ export interface Need {
   readonly subSec: number;
 }
 
-/** What one night could give a project, per channel, in clock minutes. */
+/** What one night offers in one channel, in clock minutes; worth without the Moon beside it. */
+export interface ChannelOffer {
+  readonly usableMin: number;
+  readonly worthMin: number;
+  readonly moonlessWorthMin: number;
+}
+
+/** What one night could give a project, per channel. */
 export interface NightOffer {
   readonly date: NightDate;
-  readonly channels: Readonly<Partial<Record<Channel, { readonly usableMin: number; readonly worthMin: number }>>>;
+  readonly channels: Readonly<Partial<Record<Channel, ChannelOffer>>>;
 }
 
 /** How nights are handed out. */
@@ -54,9 +62,17 @@ interface Open {
   left: number;
 }
 
-/** Share of its own best night that a channel would find tonight, [0, 1]: narrowband near the Moon, broad bands without. */
-function suitability(offer: NightOffer, channel: Channel, best: ReadonlyMap<Channel, number>): number {
-  return (offer.channels[channel]?.worthMin ?? 0) / Math.max(1, best.get(channel) ?? 1);
+/** Channels that still want something, in the order this night should go to them. */
+function wantedTonight(open: readonly Open[], offer: NightOffer): Channel[] {
+  const channels = [...new Set(open.filter((o) => o.left > 0.5).map((o) => o.need.channel))];
+  const chances = channels.map((channel) => {
+    const o = offer.channels[channel];
+    const lacking = Math.max(
+      ...open.filter((x) => x.need.channel === channel).map((x) => x.left / Math.max(1, x.need.goalMin)),
+    );
+    return { channel, worthMin: o?.worthMin ?? 0, moonlessWorthMin: o?.moonlessWorthMin ?? 0, lacking };
+  });
+  return inNightOrder(chances).map((c) => c.channel);
 }
 
 /** Panels of one channel in the order the school wants them: weakest first, or the first unfinished until it is done. */
@@ -88,28 +104,22 @@ function spread(panels: readonly Open[], exposureMin: number, school: PlanRules[
 }
 
 /**
- * Hands out nights in order of date. Each night goes to the needed channel it suits best compared with that channel's own
- * best night, then to the next with what time is left; within a channel to panels by the school. A first plan: greedy,
+ * Hands out nights in order of date. Each night goes to the needed channels in the order of `inNightOrder`, each taking
+ * what it can of the time that is left; within a channel to panels by the school. A first plan: greedy,
  * deterministic, no proof of being the best.
  */
 export function allocate(needs: readonly Need[], offers: readonly NightOffer[], rules: PlanRules): PlanResult {
   const open: Open[] = needs.map((need) => ({ need, left: need.remainingMin }));
-  const channels = [...new Set(needs.map((n) => n.channel))];
-  const best = new Map(channels.map((c) => [c, Math.max(0, ...offers.map((o) => o.channels[c]?.worthMin ?? 0))]));
   const isDone = () => open.every((o) => o.left <= 0.5);
   let finishedOn: NightDate | null = null;
   const nights = offers.map((offer): PlannedNight => {
-    const wanted = channels.filter((c) => open.some((o) => o.need.channel === c && o.left > 0.5));
+    const wanted = wantedTonight(open, offer);
     const usableMin = Math.max(0, ...wanted.map((c) => offer.channels[c]?.usableMin ?? 0));
     if (usableMin < rules.leastNightMin) return { date: offer.date, work: [], usableMin };
-    wanted.sort(
-      (a, b) => suitability(offer, b, best) - suitability(offer, a, best) || channels.indexOf(a) - channels.indexOf(b),
-    );
     const work: Allocation[] = [];
     let usedMin = 0;
     for (const channel of wanted) {
       const clockMin = Math.min(offer.channels[channel]?.usableMin ?? 0, usableMin - usedMin);
-      if (clockMin < MIN_BLOCK_MIN) continue;
       const panels = inOrder(
         open.filter((o) => o.need.channel === channel),
         rules.school,
@@ -119,7 +129,8 @@ export function allocate(needs: readonly Need[], offers: readonly NightOffer[], 
       const fixedMin =
         (changes * rules.overheads.panelChangeSec) / 60 +
         (usedMin === 0 ? rules.overheads.flipMin : rules.overheads.filterChangeSec / 60);
-      const done = spread(panels, Math.max(0, clockMin - fixedMin) * efficiency, rules.school);
+      if (clockMin - fixedMin < MIN_BLOCK_MIN) continue;
+      const done = spread(panels, (clockMin - fixedMin) * efficiency, rules.school);
       work.push(...done);
       const exposed = done.reduce((sum, a) => sum + a.exposureMin, 0);
       if (exposed > 0) usedMin += exposed / efficiency + fixedMin;

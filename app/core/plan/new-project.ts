@@ -8,7 +8,7 @@ import { wrap360 } from "~/core/units";
 import type { FrameData, GoalData, PanelGoal, ProjectData } from "./project";
 
 const DEFAULT_HOURS_MIN = 4; // for objects nobody has picked by hand: a first look
-const PROTECTED_MAG = 9;
+const PROTECTED_MAG = 10.5; // a handful of clipped stars in a frame is usual
 const MARGIN = 0.9; // share of a frame an object may fill
 
 /** Panels along one side so that a length fits with a margin: 1 to 4. */

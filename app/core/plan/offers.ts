@@ -1,8 +1,25 @@
 import type { Channel } from "~/core/exposure";
-import { channelSky, nightSteps, placeSky, usableOf, walkTarget, type Place } from "~/core/night";
-import { apparentVector, type Equatorial } from "~/core/sky";
+import {
+  channelSky,
+  nightSteps,
+  placeSky,
+  usableOf,
+  walkTarget,
+  type ChannelSky,
+  type NightSteps,
+  type Place,
+} from "~/core/night";
+import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
-import type { NightOffer } from "./allocate";
+import type { ChannelOffer, NightOffer } from "./allocate";
+
+/** What a night offers a direction of date in one channel, and what it would be worth without the Moon. */
+export function channelOffer(steps: NightSteps, sky: ChannelSky, ofDate: Vec3): ChannelOffer {
+  const offered = usableOf(steps, walkTarget(steps, sky, ofDate));
+  if (steps.moonAltitudeDeg.every((alt) => alt <= 0)) return { ...offered, moonlessWorthMin: offered.worthMin };
+  const moonless = { ...steps, moonAltitudeDeg: steps.moonAltitudeDeg.map(() => -1) };
+  return { ...offered, moonlessWorthMin: usableOf(steps, walkTarget(moonless, sky, ofDate)).worthMin };
+}
 
 /** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every 5 minutes. */
 export function nightOffer(
@@ -16,9 +33,7 @@ export function nightOffer(
   const vector = apparentVector(sky, target);
   return {
     date,
-    channels: Object.fromEntries(
-      channels.map((c) => [c, usableOf(steps, walkTarget(steps, channelSky(place, steps, c), vector))]),
-    ),
+    channels: Object.fromEntries(channels.map((c) => [c, channelOffer(steps, channelSky(place, steps, c), vector)])),
   };
 }
 

@@ -15,7 +15,11 @@ const need = (panel: string, channel: Channel, hours: number): Need => ({
 });
 const offers = (count: number, of: (i: number) => NightOffer["channels"]): NightOffer[] =>
   Array.from({ length: count }, (_, i) => ({ date: addNights(start, i), channels: of(i) }));
-const offer = (usableMin: number, worthMin = usableMin) => ({ usableMin, worthMin });
+const offer = (usableMin: number, worthMin = usableMin, moonlessWorthMin = worthMin) => ({
+  usableMin,
+  worthMin,
+  moonlessWorthMin,
+});
 
 describe("allocation", () => {
   it("levels panels when all are shot every night and finishes one after another otherwise (MATHS C7.6)", () => {
@@ -35,13 +39,22 @@ describe("allocation", () => {
     expect(inTurn[3]).toBe(0);
   });
 
-  it("gives moonlit nights to the channel that bears the Moon and dark ones to the other", () => {
+  it("gives moonlit nights to the channel that bears the Moon and dark ones to the other (rule of the trade, no source)", () => {
+    const moonlit = { L: offer(0, 0, 240), OIII: offer(200, 90, 200), Ha: offer(300, 190, 210) };
+    const dark = { L: offer(300), OIII: offer(300), Ha: offer(300) };
+    const needs = [need("P1", "Ha", 20), need("P1", "OIII", 20), need("P1", "L", 20)];
     const plan = allocate(
-      [need("P1", "L", 9), need("P1", "Ha", 9)],
-      offers(4, (i) => (i % 2 ? { L: offer(0), Ha: offer(300, 150) } : { L: offer(300, 240), Ha: offer(300, 200) })),
+      needs,
+      offers(4, (i) => (i % 2 ? moonlit : dark)),
       rules,
     );
     expect(plan.nights.map((n) => n.work[0]?.channel)).toEqual(["L", "Ha", "L", "Ha"]);
+    const withoutL = allocate(
+      needs.slice(0, 2),
+      offers(1, () => dark),
+      rules,
+    );
+    expect(withoutL.nights[0]!.work[0]!.channel).toBe("OIII");
   });
 
   it("never gives more than is wanted or than a night holds, and finishes exactly when nothing is left", () => {

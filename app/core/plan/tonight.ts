@@ -11,6 +11,8 @@ import {
 import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
+import { inNightOrder } from "./channel-order";
+import { channelOffer } from "./offers";
 
 /** A project on one night, in the channel that it would use. */
 export interface TonightProject {
@@ -39,35 +41,32 @@ export type TonightChoice =
 
 const LEAST_MIN = 45; // less is not worth setting up for; common practice, no source
 
-/** How a project would use a night: the open channel with the most worth, preferring the one furthest from its goal. */
+/** How a project would use a night: its open channels in the order of the night, the first that finds time. */
 export function projectTonight(
   at: { readonly place: Place; readonly sky: NightSky; readonly steps: NightSteps },
   project: { readonly id: string; readonly target: Equatorial<"icrs">; readonly needs: readonly Need[] },
 ): TonightProject | null {
   const vector = apparentVector(at.sky, project.target);
   const open = project.needs.filter((n) => n.remainingMin > 0.5);
-  const candidates = [...new Set(open.map((n) => n.channel))].map(
-    (channel): TonightProject & { readonly score: number } => {
-      const walk = walkTarget(at.steps, channelSky(at.place, at.steps, channel), vector);
-      const { usableMin, worthMin } = usableOf(at.steps, walk);
-      const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
-      const mine = open.filter((n) => n.channel === channel);
-      const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
-      const sorted = [...mine].sort((a, b) => share(b) - share(a));
-      return {
-        id: project.id,
-        channel,
-        walk,
-        usableMin,
-        worthMin,
-        span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
-        panels: sorted.map((n) => n.panel),
-        remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
-        score: worthMin * (0.5 + share(sorted[0]!)),
-      };
-    },
-  );
-  return candidates.sort((a, b) => b.score - a.score)[0] ?? null;
+  const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
+  const candidates = [...new Set(open.map((n) => n.channel))].map((channel) => {
+    const sky = channelSky(at.place, at.steps, channel);
+    const walk = walkTarget(at.steps, sky, vector);
+    const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
+    const mine = open.filter((n) => n.channel === channel).sort((a, b) => share(b) - share(a));
+    return {
+      id: project.id,
+      channel,
+      walk,
+      ...channelOffer(at.steps, sky, vector),
+      lacking: share(mine[0]!),
+      span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
+      panels: mine.map((n) => n.panel),
+      remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
+    };
+  });
+  const ordered = inNightOrder(candidates);
+  return ordered.find((c) => c.usableMin >= LEAST_MIN) ?? ordered.sort((a, b) => b.usableMin - a.usableMin)[0] ?? null;
 }
 
 /** The verdict on a night, clear sky assumed: the project lost first goes first while another takes over; two at most. */
