@@ -21,6 +21,9 @@ function endWords(p: TonightProject, steps: NightSteps): string {
   }
 }
 
+/** "OIII", or "L, then OIII" when the first goal ends within the night. */
+const channelWords = (p: TonightProject): string => p.channels.join(", then ");
+
 /** The verdict: one sentence a friend would say, then what decided it. */
 export function TonightVerdict({
   verdict,
@@ -60,9 +63,9 @@ export function TonightVerdict({
   return (
     <>
       <h1 className="text-headline mt-1 leading-tight">
-        If it clears, go from {clockTime(first.span!.startMs, zone)}: {name(first)}, in {first.channel}, until{" "}
+        If it clears, go from {clockTime(first.span!.startMs, zone)}: {name(first)}, in {channelWords(first)}, until{" "}
         {endWords(first, steps)} at {clockTime(first.span!.endMs, zone)}
-        {then ? `, then ${name(then)} in ${then.channel} to ${clockTime(then.span!.endMs, zone)}` : ""}.
+        {then ? `, then ${name(then)}, in ${channelWords(then)}, to ${clockTime(then.span!.endMs, zone)}` : ""}.
       </h1>
       <p className="text-soft mt-2 max-w-[70ch]">
         <Why title={`About ${formatMinutes(total)} usable`}>

@@ -146,19 +146,28 @@ function Answer({
       </p>
       <p className="text-soft mt-1 max-w-[64ch]">
         With the clear nights of {placeName}:{" "}
-        <Why title={`half the time by ${when(odds.half)}`}>
+        <Why
+          title={
+            odds.half
+              ? `half the time by ${shortNight(odds.half)}`
+              : `done by ${shortNight(last)} in ${Math.round(odds.doneShare * 100)} of 100 futures`
+          }
+        >
           <p>
             {odds.runs} simulated futures: each night clear by its month&apos;s long-term chance, clear nights coming in
             runs (day-to-day correlation 0.35, from memory), a clear night clear throughout. The same random numbers
             every time, so two plans differ by their inputs only.
           </p>
           <p className="mt-2">
-            One in ten by {when(odds.tenth)}, nine in ten by {when(odds.ninetieth)}; {Math.round(odds.doneShare * 100)}{" "}
-            % within {LOOKED_AT} nights.
+            One in ten: {when(odds.tenth)}; half: {when(odds.half)}; nine in ten: {when(odds.ninetieth)}.{" "}
+            {Math.round(odds.doneShare * 100)} % within {LOOKED_AT} nights.
           </p>
         </Why>
-        , one in ten by {when(odds.tenth)}, nine in ten by {when(odds.ninetieth)}. {formatMinutes(left)} of exposure to
-        go; {usable} of the next {SHOWN} nights offer three quarters of an hour or more.
+        {odds.half
+          ? `, one in ten by ${when(odds.tenth)}, nine in ten ${odds.ninetieth ? "by " : ""}${when(odds.ninetieth)}`
+          : ""}
+        . {formatMinutes(left)} of exposure to go; {usable} of the next {SHOWN} nights offer three quarters of an hour
+        or more.
       </p>
       <Section title={`The next ${SHOWN} nights`} aside="pale = usable, filled = first allocation, clear sky assumed">
         <PlanCalendar

@@ -33,9 +33,10 @@ export interface ChannelSky {
   readonly cosAvoidance: number;
   readonly avoidanceDeg: number;
   readonly sinMinAltitude: number;
-  /** Sine of the skyline by half degrees of azimuth, and its highest. */
+  /** Sine of the skyline by half degrees of azimuth, its highest and its lowest. */
   readonly sinSkyline: Float64Array;
   readonly sinSkylineMax: number;
+  readonly sinSkylineMin: number;
   readonly sinLatitude: number;
   readonly cosLatitude: number;
 }
@@ -100,6 +101,7 @@ export function channelSky(place: Place, steps: NightSteps, channel: Channel): C
     sinMinAltitude: Math.sin(degToRad(place.minAltitudeDeg)),
     sinSkyline: skyline,
     sinSkylineMax: Math.max(0, ...skyline),
+    sinSkylineMin: Math.min(...skyline),
     sinLatitude: Math.sin(degToRad(place.latitudeDeg)),
     cosLatitude: Math.cos(degToRad(place.latitudeDeg)),
   };

@@ -1,12 +1,13 @@
 import type { Vec3 } from "~/core/sky";
 import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
-import { radToDeg, wrap360 } from "~/core/units";
 import { cosBin, sinBin, type ChannelSky } from "./channel-sky";
 import type { NightSteps } from "./steps";
 
 /** Why a minute is lost, in the order in which it is asked; "none" = usable. */
 export const CAUSES = ["none", "lightSky", "set", "skyline", "low", "moon"] as const;
 export type Cause = (typeof CAUSES)[number];
+
+const HALF_DEGREES_PER_RAD = 360 / Math.PI;
 
 /** A target through a night in one channel: per step the cause of loss (index into CAUSES) and the worth of a minute. */
 export interface TargetNight {
@@ -26,46 +27,54 @@ export function walkTarget(
   into?: { cause: Uint8Array; worth: Float32Array },
 ): TargetNight {
   const out = into ?? { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
+  const { cause, worth } = out;
   const [x, y, z] = ofDate;
-  const { sinLatitude, cosLatitude, sinMinAltitude, sinSkylineMax, sinSkyline, isDark, cosAvoidance } = sky;
+  const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, sinMinAltitude } = sky;
+  const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
   const { sinSidereal, cosSidereal, moon, moonAltitudeDeg, count } = steps;
   for (let i = 0; i < count; i++) {
-    out.worth[i] = 0;
+    worth[i] = 0;
     if (isDark[i] === 0) {
-      out.cause[i] = 1;
+      cause[i] = 1;
       continue;
     }
     const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
     const up = sinLatitude * z + cosLatitude * toMeridian;
     if (up < 0) {
-      out.cause[i] = 2;
+      cause[i] = 2;
       continue;
     }
     if (up < sinSkylineMax) {
-      const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
-      const north = cosLatitude * z - sinLatitude * toMeridian;
-      const azimuth = wrap360(radToDeg(Math.atan2(east, north)));
-      if (up < sinSkyline[Math.round(azimuth * 2) % 720]!) {
-        out.cause[i] = 3;
+      // Below its lowest point no azimuth is needed: the arctangent is what costs here.
+      let isHidden = up < sinSkylineMin;
+      if (!isHidden) {
+        const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
+        const north = cosLatitude * z - sinLatitude * toMeridian;
+        const halfDegrees = Math.atan2(east, north) * HALF_DEGREES_PER_RAD;
+        const bin = (halfDegrees < 0 ? halfDegrees + 720.5 : halfDegrees + 0.5) | 0;
+        isHidden = up < sinSkyline[bin === 720 ? 0 : bin]!;
+      }
+      if (isHidden) {
+        cause[i] = 3;
         continue;
       }
     }
     if (up < sinMinAltitude) {
-      out.cause[i] = 4;
+      cause[i] = 4;
       continue;
     }
     const bin = sinBin(up);
-    let background = sky.darkOverZenith[bin]!;
+    let background = darkOverZenith[bin]!;
     if (moonAltitudeDeg[i]! > 0) {
       const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
       if (cosSeparation > cosAvoidance) {
-        out.cause[i] = 5;
+        cause[i] = 5;
         continue;
       }
-      background += sky.scatter[bin]! * sky.moonStrength[i]! * sky.scattering[cosBin(cosSeparation)]!;
+      background += scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
     }
-    out.cause[i] = 0;
-    out.worth[i] = sky.extinction2[bin]! / background;
+    cause[i] = 0;
+    worth[i] = extinction2[bin]! / background;
   }
   return out;
 }

@@ -14,3 +14,4 @@ export { nightOffer, nightOffers } from "./offers";
 export { chooseTonight, projectTonight, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet } from "./sheet";
 export { newProject } from "./new-project";
+export { inNightOrder, type ChannelChance } from "./channel-order";

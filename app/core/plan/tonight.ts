@@ -18,6 +18,8 @@ import { channelOffer } from "./offers";
 export interface TonightProject {
   readonly id: string;
   readonly channel: Channel;
+  /** The channels the night would go through: the first, and the next ones while time is left after their goals. */
+  readonly channels: readonly Channel[];
   readonly walk: TargetNight;
   readonly usableMin: number;
   readonly worthMin: number;
@@ -39,6 +41,7 @@ export type TonightChoice =
       readonly endMs: UtcMs;
     };
 
+const CLOCK_PER_EXPOSURE = 1.15; // usual overheads, for telling whether a goal ends within the night
 const LEAST_MIN = 45; // less is not worth setting up for; common practice, no source
 
 /** How a project would use a night: its open channels in the order of the night, the first that finds time. */
@@ -66,7 +69,17 @@ export function projectTonight(
     };
   });
   const ordered = inNightOrder(candidates);
-  return ordered.find((c) => c.usableMin >= LEAST_MIN) ?? ordered.sort((a, b) => b.usableMin - a.usableMin)[0] ?? null;
+  const lead =
+    ordered.find((c) => c.usableMin >= LEAST_MIN) ?? [...ordered].sort((a, b) => b.usableMin - a.usableMin)[0];
+  if (!lead) return null;
+  const channels: Channel[] = [];
+  let filledMin = 0;
+  for (const c of [lead, ...ordered.filter((o) => o !== lead && o.usableMin >= LEAST_MIN)]) {
+    if (channels.length > 0 && filledMin > lead.usableMin - LEAST_MIN) break;
+    channels.push(c.channel);
+    filledMin += c.remainingMin * CLOCK_PER_EXPOSURE;
+  }
+  return { ...lead, channels };
 }
 
 /** The verdict on a night, clear sky assumed: the project lost first goes first while another takes over; two at most. */

@@ -1,0 +1,75 @@
+import { readFileSync } from "node:fs";
+import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
+import { mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { channelSky, nightSteps, placeSky, rankCatalog, usableOf, walkTarget } from "~/core/night";
+import { apparentVector } from "~/core/sky";
+import { addNights, nightDate } from "~/core/time";
+import { places } from "../scripts/demo/group";
+
+/** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */
+const DATA = new URL("../app/data/", import.meta.url).pathname;
+
+function measure(name: string, aimMs: number, runs: number, work: () => unknown): void {
+  for (let i = 0; i < 2; i++) work();
+  const times = Array.from({ length: runs }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  }).sort((a, b) => a - b);
+  const median = times[runs >> 1]!;
+  console.log(
+    `${name.padEnd(74)} ${median.toFixed(1).padStart(8)} ms   aim ${aimMs} ms   ${(median / aimMs).toFixed(2)} of it`,
+  );
+}
+
+const catalog = unpackCatalog(JSON.parse(readFileSync(`${DATA}objects.json`, "utf8")) as PackedCatalog);
+const stars = unpackStars(new Uint8Array(readFileSync(`${DATA}stars.bin`)));
+if (!catalog.ok || !stars.ok) throw new Error("data does not unpack");
+const place = places["place-garden"]!;
+const night = nightDate("2026-12-20"); // a night with Moon, so that its part is counted
+
+measure(`rank ${catalog.value.length} objects for one night, 5 min steps, skyline and Moon`, 150, 11, () => {
+  const sky = placeSky(place, night);
+  return rankCatalog(catalog.value, {
+    place,
+    sky,
+    steps: nightSteps(sky, 5),
+    frameShortArcmin: 93,
+    channels: ["L", "R", "G", "B", "Ha", "OIII"],
+  });
+});
+
+const target = { frame: "icrs", raDeg: 71, decDeg: 46.7 } as const;
+const nights = Array.from({ length: 365 }, (_, i) => {
+  const sky = placeSky(place, addNights(night, i));
+  const steps = nightSteps(sky, 5);
+  return { sky, steps, channel: channelSky(place, steps, "L") };
+});
+measure("one target, 365 nights, with the year's Sun and Moon at hand", 30, 11, () =>
+  nights.map((n) => usableOf(n.steps, walkTarget(n.steps, n.channel, apparentVector(n.sky, target)))),
+);
+measure("the year's Sun and Moon for a place, 365 nights (made once a place)", 1000, 3, () =>
+  Array.from({ length: 365 }, (_, i) => nightSteps(placeSky(place, addNights(night, i)), 5)),
+);
+
+const layout: MosaicLayout = {
+  centre: { frame: "icrs", raDeg: 312.9, decDeg: 30.75 },
+  positionAngleDeg: 4,
+  planeWidthArcmin: 137,
+  planeHeightArcmin: 94,
+  columns: 3,
+  rows: 3,
+  overlap: 0.15,
+};
+const near = Array.from({ length: stars.value.count }, (_, i) => i).flatMap((i) => {
+  if (stars.value.magnitude[i]! > 8) return [];
+  const p = skyToFrame(layout, { frame: "icrs", raDeg: stars.value.raDeg[i]!, decDeg: stars.value.decDeg[i]! });
+  return p && Math.hypot(p.xArcmin, p.yArcmin) < 350 ? [{ ...p, magnitude: stars.value.magnitude[i]! }] : [];
+});
+measure(`best place for a 3 × 3 grid: ${near.length} stars to mag 8, shift, turn and outline`, 150, 11, () => {
+  const found = placeMosaic(
+    { layout, stars: near, outline: { majorArcmin: 230, minorArcmin: 160, angleDeg: 0 } },
+    { shiftArcmin: 45, turnDeg: 10 },
+  );
+  return mosaicPanels({ ...layout, positionAngleDeg: layout.positionAngleDeg + found.placement.turnDeg });
+});
