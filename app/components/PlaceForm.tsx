@@ -117,7 +117,7 @@ export function PlaceForm({
         </Button>
       </div>
       <Panel title="Skyline" aside="azimuth altitude, one point a line">
-        <SkylineDrawing skyline={drawn.ok ? drawn.value : []} minAltitudeDeg={parseNumber(lowest) ?? 0} />
+        <SkylineDrawing widthPx={350} skyline={drawn.ok ? drawn.value : []} minAltitudeDeg={parseNumber(lowest) ?? 0} />
         <div className="mt-3">
           <TextField
             label="Points"

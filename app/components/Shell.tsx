@@ -19,6 +19,7 @@ export function ShellFrame({
   ribbon,
   themes,
   banner,
+  note,
   onSearch,
   onHelp,
   children,
@@ -27,6 +28,8 @@ export function ShellFrame({
   readonly ribbon: ReactNode;
   readonly themes: ReactNode;
   readonly banner: ReactNode;
+  /** A word under the themes, such as that this is the demo. */
+  readonly note: ReactNode;
   readonly onSearch: () => void;
   readonly onHelp: () => void;
   readonly children: ReactNode;
@@ -70,6 +73,7 @@ export function ShellFrame({
             Search
           </button>
           {themes}
+          {note}
           <button
             type="button"
             onClick={onHelp}
@@ -82,6 +86,12 @@ export function ShellFrame({
         </div>
       </aside>
       <div className="no-print border-rule border-b">{ribbon}</div>
+      <div className="no-print flex items-center justify-end gap-1 px-3 pt-2 sm:hidden">
+        <button type="button" onClick={onSearch} aria-label="Search everywhere" className="text-soft p-1.5">
+          <Search size={18} strokeWidth={1.6} aria-hidden="true" />
+        </button>
+        {themes}
+      </div>
       {banner}
       <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6">
         {children}

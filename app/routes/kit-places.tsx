@@ -60,6 +60,7 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
               {p.data.skyMagPerArcsec2.toFixed(1)} mag/arcsec² · {p.data.timeZone}
             </p>
             <SkylineDrawing
+              widthPx={560}
               skyline={p.data.skyline}
               minAltitudeDeg={p.data.minAltitudeDeg}
               centreDeg={p.data.latitudeDeg < 0 ? 0 : 180}

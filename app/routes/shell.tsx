@@ -7,6 +7,7 @@ import { ShellFrame, STATIONS } from "~/components/Shell";
 import { ThemeChoice } from "~/components/ThemeChoice";
 import { Toasts } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
+import { isDemo } from "~/storage/session";
 import { onOtherTab } from "~/storage/tabs";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/shell";
@@ -77,6 +78,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       <ShellFrame
         search={search}
         themes={<ThemeChoice />}
+        note={isDemo() ? <DemoNote /> : null}
         onSearch={() => setSearching(true)}
         onHelp={() => setHelping(true)}
         banner={library.isLasting ? null : <MemoryBanner />}
@@ -111,6 +113,17 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       />
       <KeyHelp open={isHelping} onOpenChange={setHelping} />
     </Toasts>
+  );
+}
+
+function DemoNote() {
+  return (
+    <span
+      title="An invented group on a fixed evening, 5 December 2026, 17:40 at the garden"
+      className="text-note text-lamp"
+    >
+      demo
+    </span>
   );
 }
 

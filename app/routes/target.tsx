@@ -126,6 +126,7 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             </Section>
             <Section title="Its way over the skyline" aside={`hours at ${view.place.name} · filled = usable`}>
               <SkylineDrawing
+                widthPx={796}
                 skyline={view.place.skyline}
                 minAltitudeDeg={view.place.minAltitudeDeg}
                 centreDeg={view.place.latitudeDeg < 0 ? 0 : 180}

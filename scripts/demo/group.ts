@@ -110,7 +110,7 @@ export const projects: Readonly<Record<string, { readonly project: ProjectData; 
   },
   "project-shell": {
     project: project("Sh2-216, three gardens", "Sh2-216", "place-garden", "rig-refractor", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town."),
-    frame: { raDeg: 71.3, decDeg: 46.8, positionAngleDeg: 90, columns: 1, rows: 1, overlap: 0.15 },
+    frame: { raDeg: 70.84, decDeg: 46.7, positionAngleDeg: 0, columns: 1, rows: 1, overlap: 0.15 },
     goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 14, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 18, subSec: 300 }, { channel: "L", filterId: "filter-l", hoursPerPanel: 3, subSec: 60 }] },
   },
 }; // prettier-ignore

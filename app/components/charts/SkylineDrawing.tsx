@@ -10,6 +10,7 @@ export interface WalkStep {
 
 const NAMES = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
 const TOP_DEG = 90;
+const PLOT_PX = 150;
 
 /** A place's silhouette from north through east and round, with a target's steps over it. `centreDeg` is the azimuth in the middle. */
 export function SkylineDrawing({
@@ -17,22 +18,26 @@ export function SkylineDrawing({
   minAltitudeDeg,
   steps = [],
   centreDeg = 180,
+  widthPx = 720,
 }: {
   readonly skyline: Skyline;
   readonly minAltitudeDeg: number;
   readonly steps?: readonly WalkStep[];
   readonly centreDeg?: number;
+  /** About as wide as the box it stands in, so that its words keep their size. */
+  readonly widthPx?: number;
 }) {
-  const x = (az: number) => ((((az - centreDeg + 540) % 360) + 360) % 360) * 2;
-  const y = (alt: number) => 150 - (150 * Math.min(alt, TOP_DEG)) / TOP_DEG;
+  const width = widthPx;
+  const x = (az: number) => (((((az - centreDeg + 540) % 360) + 360) % 360) * width) / 360;
+  const y = (alt: number) => PLOT_PX - (PLOT_PX * Math.min(alt, TOP_DEG)) / TOP_DEG;
   const outline = Array.from(
     { length: 361 },
-    (_, i) => `${i * 2},${y(skylineAltitudeDeg(skyline, centreDeg - 180 + i)).toFixed(1)}`,
+    (_, i) => `${((i * width) / 360).toFixed(1)},${y(skylineAltitudeDeg(skyline, centreDeg - 180 + i)).toFixed(1)}`,
   ).join(" ");
   return (
     <figure>
       <svg
-        viewBox="0 0 720 172"
+        viewBox={`0 0 ${width} 172`}
         className="w-full"
         role="img"
         aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg)).toFixed(0)}°`}
@@ -44,30 +49,35 @@ export function SkylineDrawing({
         </defs>
         {[15, 30, 45, 60].map((alt) => (
           <g key={alt}>
-            <line x1="0" x2="720" y1={y(alt)} y2={y(alt)} stroke="var(--rule)" strokeWidth="0.6" />
-            <text x="3" y={y(alt) - 2} fontSize="10" fill="var(--faint)">
+            <line x1="0" x2={width} y1={y(alt)} y2={y(alt)} stroke="var(--rule)" strokeWidth="0.6" />
+            <text x="3" y={y(alt) - 2} fontSize="12" fill="var(--faint)">
               {alt}°
             </text>
           </g>
         ))}
         <line
           x1="0"
-          x2="720"
+          x2={width}
           y1={y(minAltitudeDeg)}
           y2={y(minAltitudeDeg)}
           stroke="var(--soft)"
           strokeDasharray="3 4"
         />
-        <text x="717" y={y(minAltitudeDeg) - 3} fontSize="10" textAnchor="end" fill="var(--soft)">
+        <text x={width - 3} y={y(minAltitudeDeg) - 3} fontSize="12" textAnchor="end" fill="var(--soft)">
           lowest used, {minAltitudeDeg}°
         </text>
-        <polygon points={`0,150 ${outline} 720,150`} fill="url(#skyline-hatch)" stroke="var(--soft)" strokeWidth="1" />
+        <polygon
+          points={`0,${PLOT_PX} ${outline} ${width},${PLOT_PX}`}
+          fill="url(#skyline-hatch)"
+          stroke="var(--soft)"
+          strokeWidth="1"
+        />
         {NAMES.map((name, i) => (
           <text
             key={name}
-            x={Math.min(712, Math.max(8, x(i * 45)))}
+            x={Math.min(width - 8, Math.max(8, x(i * 45)))}
             y="166"
-            fontSize="11"
+            fontSize="12"
             textAnchor="middle"
             fill="var(--faint)"
           >
@@ -83,7 +93,7 @@ export function SkylineDrawing({
               fill={s.isUsable ? "var(--lamp)" : "none"}
               stroke={s.isUsable ? "var(--lamp)" : "var(--soft)"}
             />
-            <text x={x(s.azimuthDeg)} y={y(s.altitudeDeg) - 6} fontSize="10" textAnchor="middle" fill="var(--ink)">
+            <text x={x(s.azimuthDeg)} y={y(s.altitudeDeg) - 6} fontSize="12" textAnchor="middle" fill="var(--ink)">
               {s.word}
             </text>
           </g>

@@ -46,6 +46,8 @@ const isInside = (windows: readonly UtcInterval[], startMs: number, endMs: numbe
   windows.some((w) => w.startMs <= startMs && endMs <= w.endMs);
 const lastEnd = (item: WorkItem) => Math.max(...item.windows.map((w) => w.endMs), 0);
 
+const SOON = 0.4; // of the focus interval
+
 /** The night being laid out. */
 interface Run {
   readonly lines: (Block | SheetEvent)[];
@@ -142,6 +144,8 @@ function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Over
     add(run, "filter", o.filterChangeSec * 1000, item.filterName);
     run.focusDueMs = 0; // filters differ in focus
   }
+  // Rather now, while nothing is running, than in the middle of the block.
+  if (run.focusDueMs - run.now < SOON * o.focusEveryMin * MINUTE_MS) run.focusDueMs = 0;
 }
 
 /** One sub: joined to the block before it when nothing came between. */

@@ -1,0 +1,61 @@
+import { mkdirSync, writeFileSync } from "node:fs";
+import { newProfile, openBrowser, startApp } from "../e2e/browser";
+
+/** Remakes docs/screenshots from the demo on its fixed evening, so that the pictures never go stale. The build must exist. */
+const OUT = new URL("../docs/screenshots/", import.meta.url).pathname;
+const VIEWS: readonly {
+  readonly file: string;
+  readonly path: string;
+  readonly waitFor: string;
+  readonly theme?: string;
+  readonly width?: number;
+  readonly height?: number;
+}[] = [
+  { file: "tonight", path: "/", waitFor: "Where the night goes" },
+  { file: "tonight-day", path: "/", waitFor: "Where the night goes", theme: "day" },
+  { file: "tonight-narrow", path: "/", waitFor: "If it clears", width: 400, height: 800 },
+  { file: "targets", path: "/targets", waitFor: "usable this night" },
+  { file: "target", path: "/targets/NGC%20253", waitFor: "Its way over the skyline" },
+  { file: "projects", path: "/projects", waitFor: "kept of" },
+  { file: "frame", path: "/projects/project-loop/frame", waitFor: "Stars in the seams" },
+  { file: "budget", path: "/projects/project-loop/budget", waitFor: "by the clock" },
+  { file: "plan", path: "/projects/project-loop/plan", waitFor: "The next 60 nights" },
+  { file: "log", path: "/projects/project-shell/log", waitFor: "What we have" },
+  { file: "crew", path: "/projects/project-shell/crew", waitFor: "Together" },
+  { file: "nights", path: "/nights?project=project-loop", waitFor: "Checklist" },
+  { file: "nights-ember", path: "/nights?project=project-loop", waitFor: "Checklist", theme: "ember" },
+  { file: "kit-place", path: "/kit/places/place-garden", waitFor: "Clear nights by month" },
+  { file: "kit-rig", path: "/kit/rigs/rig-refractor", waitFor: "What it sees" },
+];
+
+const wanted = process.argv.slice(2);
+const app = await startApp();
+const profile = newProfile();
+const driver = await openBrowser(profile.path);
+mkdirSync(OUT, { recursive: true });
+try {
+  await driver.get(`${app.url}/healthz`);
+  for (const view of VIEWS.filter((v) => wanted.length === 0 || wanted.includes(v.file))) {
+    const size = { width: view.width ?? 1280, height: view.height ?? 800 };
+    await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
+      ...size,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+    await driver.manage().addCookie({ name: "theme", value: view.theme ?? "dusk" });
+    await driver.get(app.url + view.path);
+    await driver.wait(
+      async () => (await driver.executeScript<string>("return document.body.innerText")).includes(view.waitFor),
+      20_000,
+      view.file,
+    );
+    await driver.executeScript("return document.fonts.ready.then(() => true)");
+    await driver.sleep(700); // the chart's objects come a moment after its stars
+    writeFileSync(`${OUT}${view.file}.png`, await driver.takeScreenshot(), "base64");
+    console.log(`${view.file}.png`);
+  }
+} finally {
+  await driver.quit();
+  await app.stop();
+  profile.remove();
+}
