@@ -9,7 +9,17 @@ export default defineConfig({
         test: {
           name: "unit",
           environment: "node",
-          include: ["app/**/*.test.ts", "scripts/**/*.test.ts", "server/**/*.test.ts"],
+          include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
+          exclude: ["app/storage/**"],
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: "dom",
+          environment: "jsdom",
+          include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts"],
+          setupFiles: ["app/test-setup.ts"],
         },
       },
       {

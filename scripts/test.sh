@@ -35,6 +35,8 @@ step "types" npm run -s typecheck
 step "lint" npm run -s lint
 echo "== unit tests"
 units unit
+echo "== component and storage tests"
+units dom
 step "build" npm run -s build
 echo "== browser tests"
 units browser

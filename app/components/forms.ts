@@ -44,7 +44,7 @@ export function readNumbers<N extends string>(
     const text = textOf(form, spec.name);
     const fault = numberFault(spec, text);
     if (fault) faults[spec.name] = fault;
-    else values[spec.name] = parseNumber(text)!;
+    else values[spec.name] = parseNumber(text)! + 0; // −0 becomes 0
   }
   return { values, faults };
 }

@@ -168,7 +168,10 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             <ul className="space-y-0.5">
               {view.near.map((e) => (
                 <li key={e.id}>
-                  <Link to={`/targets/${encodeURIComponent(e.id)}${search}`} className="hover:underline">
+                  <Link
+                    to={`/targets/${encodeURIComponent(e.id)}${search}`}
+                    className="block min-h-6 py-0.5 hover:underline"
+                  >
                     {entryTitle(e)}
                   </Link>
                 </li>
@@ -177,7 +180,11 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
           </Panel>
         ) : null}
         {projects.map((p) => (
-          <Link key={p.id} to={`/projects/${p.id}/frame${search}`} className="block underline underline-offset-4">
+          <Link
+            key={p.id}
+            to={`/projects/${p.id}/frame${search}`}
+            className="block min-h-6 underline underline-offset-4"
+          >
             Your project: {p.name}
           </Link>
         ))}

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Cause, NightAccount } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { CAUSE_WORDS } from "../words";
@@ -21,44 +22,43 @@ export function NightAccountChart({
   const exposureMin = Math.max(0, account.usableMin - overheadMin);
   return (
     <dl className="space-y-1">
-      <div>
-        <Row word="sunset to sunrise" value={formatMinutes(account.nightMin)} />
-        <div className="bg-raised h-2" />
-      </div>
+      <Row word="sunset to sunrise" value={formatMinutes(account.nightMin)}>
+        <span className="bg-raised block h-2" />
+      </Row>
       {losses.map((l, i) => (
-        <div key={l.word}>
-          <Row word={l.word} value={`− ${formatMinutes(l.minutes)}`} isSoft />
-          <div className="relative h-2">
-            <div
-              className="hatch absolute h-full"
-              style={{ left: `${(100 * starts[i]!) / total}%`, width: `${(100 * l.minutes) / total}%` }}
-            />
-          </div>
-        </div>
+        <Row key={l.word} word={l.word} value={`− ${formatMinutes(l.minutes)}`} look="text-soft">
+          <span
+            className="hatch block h-2"
+            style={{ marginLeft: `${(100 * starts[i]!) / total}%`, width: `${(100 * l.minutes) / total}%` }}
+          />
+        </Row>
       ))}
-      <div>
-        <Row word="exposure" value={formatMinutes(exposureMin)} isStrong />
-        <div className="bg-lamp h-2.5" style={{ width: `${(100 * exposureMin) / total}%` }} />
-      </div>
+      <Row word="exposure" value={formatMinutes(exposureMin)} look="font-bold">
+        <span className="bg-lamp block h-2.5" style={{ width: `${(100 * exposureMin) / total}%` }} />
+      </Row>
     </dl>
   );
 }
 
+/** A term of the account, its time, and its bar. */
 function Row({
   word,
   value,
-  isSoft,
-  isStrong,
+  look,
+  children,
 }: {
   readonly word: string;
   readonly value: string;
-  readonly isSoft?: boolean;
-  readonly isStrong?: boolean;
+  readonly look?: string;
+  readonly children: ReactNode;
 }) {
   return (
-    <div className={`text-note flex justify-between ${isSoft ? "text-soft" : ""} ${isStrong ? "font-bold" : ""}`}>
+    <div className={`text-note grid grid-cols-[1fr_auto] ${look ?? ""}`}>
       <dt>{word}</dt>
       <dd>{value}</dd>
+      <dd className="col-span-2" aria-hidden="true">
+        {children}
+      </dd>
     </div>
   );
 }

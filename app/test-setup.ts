@@ -1,0 +1,19 @@
+import "fake-indexeddb/auto";
+import { cleanup } from "@testing-library/react";
+import { afterEach } from "vitest";
+
+// What the browser has and the test page lacks.
+globalThis.ResizeObserver ??= class {
+  observe() {
+    return undefined;
+  }
+  unobserve() {
+    return undefined;
+  }
+  disconnect() {
+    return undefined;
+  }
+};
+Element.prototype.scrollIntoView ??= () => undefined;
+
+afterEach(() => cleanup());

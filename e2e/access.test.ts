@@ -1,0 +1,80 @@
+import axe from "axe-core";
+import type { AxeResults } from "axe-core";
+import type * as chrome from "selenium-webdriver/chrome.js";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+
+/** WCAG 2.2 A and AA by axe-core on every main view, in Day and Dusk; and the whole app by keyboard. */
+describe("access", () => {
+  const profile = newProfile();
+  let app: RunningApp;
+  let driver: chrome.Driver;
+  const VIEWS = [
+    ["/", "Where the night goes"],
+    ["/targets", "usable this night"],
+    ["/targets/NGC%20253", "Its way over the skyline"],
+    ["/projects", "kept of"],
+    ["/projects/project-loop/frame", "Stars in the seams"],
+    ["/projects/project-loop/budget", "by the clock"],
+    ["/projects/project-loop/plan", "The next 60 nights"],
+    ["/projects/project-shell/log", "What we have"],
+    ["/projects/project-shell/crew", "Together"],
+    ["/nights?project=project-loop", "Checklist"],
+    ["/kit/places/place-garden", "Clear nights by month"],
+    ["/kit/rigs/rig-refractor", "What it sees"],
+    ["/kit/data", "Bring it back"],
+    ["/kit/sources", "Where the numbers come from"],
+  ] as const;
+  beforeAll(async () => {
+    app = await startApp();
+    driver = await openBrowser(profile.path);
+    await driver.get(app.url);
+    await hands(driver).see("If it clears");
+  });
+  afterAll(async () => {
+    await driver.quit();
+    await app.stop();
+    profile.remove();
+  });
+
+  for (const theme of ["day", "dusk"])
+    it(`finds no breach of WCAG 2.2 AA on any main view in ${theme}`, async () => {
+      const breaches: string[] = [];
+      await driver.manage().addCookie({ name: "theme", value: theme });
+      for (const [path, words] of VIEWS) {
+        await driver.get(app.url + path);
+        await hands(driver).see(words);
+        await driver.executeScript(axe.source);
+        const results = await driver.executeAsyncScript<AxeResults>(
+          "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] }).then(done);",
+        );
+        for (const v of results.violations)
+          breaches.push(
+            `${path} ${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => `${n.target.join(" ")} ${n.failureSummary?.split("\n")[1] ?? ""}`)
+              .join(" | ")}`,
+          );
+      }
+      expect(breaches).toEqual([]);
+    });
+
+  it("goes round all stations, the nights, the help sheet and the search by keys alone", async () => {
+    const me = hands(driver);
+    await driver.get(app.url);
+    await me.see("If it clears");
+    const press = (key: string) => driver.actions().sendKeys(key).perform();
+    await press("2");
+    await me.see("usable this night");
+    await press("]");
+    await me.see("What suits Sun 6 Dec?");
+    await press("t");
+    await me.see("What suits Sat 5 Dec?");
+    await press("?");
+    await me.see("Night before, night after");
+    await press("\uE00C"); // Escape
+    await me.gone("Night before, night after");
+    await press("3");
+    await me.see("kept of");
+  });
+});
