@@ -14,6 +14,6 @@ globalThis.ResizeObserver ??= class {
     return undefined;
   }
 };
-Element.prototype.scrollIntoView ??= () => undefined;
+if (!("scrollIntoView" in Element.prototype)) Object.assign(Element.prototype, { scrollIntoView: () => undefined });
 
 afterEach(() => cleanup());

@@ -110,7 +110,7 @@ function nextVersion(
   const winner = heads ? winnerOf(heads) : null;
   const isStale = winner !== null && edit.baseRev !== "latest" && winner.rev !== edit.baseRev;
   const shown = edit.baseRev === null ? null : (heads?.find((h) => h.rev === edit.baseRev) ?? null);
-  const by = { node: isStale ? freshNodeId() : nodeId(), author, nowMs: now() };
+  const by = { node: isStale ? freshNodeId() : nodeId(), author, nowMs: now(), heard: heads?.map((h) => h.rev) ?? [] };
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: now() } : {}) };
   return {
     record: editRecord(

@@ -81,6 +81,19 @@ describe("merging", () => {
     );
   });
 
+  it("lets the later of two edits win on one device even while the wall clock stands still", () => {
+    const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "m", author: "A", nowMs: 10 }, null);
+    for (const fresh of ["a", "z"]) {
+      const other = editRecord({ id: "r", kind: "place", data: 2 }, { node: "m", author: "A", nowMs: 10 }, first);
+      const late = editRecord(
+        { id: "r", kind: "place", data: 3 },
+        { node: fresh, author: "A", nowMs: 10, heard: [other.rev] },
+        first,
+      );
+      expect(joinHeads([other], [late]).map((h) => h.data)).toEqual([3, 2]);
+    }
+  });
+
   it("knows what a file would really bring: not what is here, nor what is built upon", () => {
     const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "a", author: "A", nowMs: 10 }, null);
     const mine = editRecord({ id: "r", kind: "place", data: 2 }, { node: "a", author: "A", nowMs: 20 }, first);

@@ -35,13 +35,19 @@ export const losersOf = <D>(heads: Heads<D>): readonly StoredRecord<D>[] => head
  */
 export function editRecord<D>(
   edit: { readonly id: string; readonly kind: StoredRecord["kind"]; readonly data: D; readonly deletedAt?: number },
-  by: { readonly node: string; readonly author: string; readonly nowMs: number },
+  by: {
+    readonly node: string;
+    readonly author: string;
+    readonly nowMs: number;
+    /** Revisions this device has heard of without building upon them: the clock runs past them all the same. */
+    readonly heard?: readonly string[];
+  },
   base: StoredRecord | null,
   settles: readonly StoredRecord[] = [],
 ): StoredRecord<D> {
   const before = [...(base ? [base] : []), ...settles];
   const known = before.flatMap((r) => Object.values(r.seen));
-  const rev = nextRev(known, by.nowMs, by.node);
+  const rev = nextRev([...known, ...(by.heard ?? [])], by.nowMs, by.node);
   const seen: Record<string, string> = {};
   for (const reading of [...known, rev]) {
     const node = nodeOfRev(reading);

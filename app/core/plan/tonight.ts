@@ -1,13 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import {
-  channelSky,
-  stretches,
-  usableOf,
-  walkTarget,
-  type NightSteps,
-  type Place,
-  type TargetNight,
-} from "~/core/night";
+import { channelSky, stretches, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
 import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
