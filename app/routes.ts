@@ -21,6 +21,7 @@ export default [
       index("routes/kit-places.tsx"),
       route("places/:placeId", "routes/kit-place.tsx"),
       route("rigs", "routes/kit-rigs.tsx"),
+      route("filters", "routes/kit-filters.tsx"),
       route("rigs/:rigId", "routes/kit-rig.tsx"),
       route("data", "routes/kit-data.tsx"),
       route("sources", "routes/kit-sources.tsx"),

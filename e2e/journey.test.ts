@@ -115,6 +115,32 @@ describe("the whole job", () => {
     await me.see("135 mm f/2.8");
   });
 
+  it("1 · Kit: takes a filter by its bandwidth, and one's own name", async () => {
+    await me.press("Filters");
+    await me.see("A new filter");
+    const last = async (label: string) => {
+      const labels = await driver.findElements(By.xpath(`//label[starts-with(normalize-space(.), '${label}')]`));
+      return driver.findElement(By.id((await labels.at(-1)!.getAttribute("for")) ?? ""));
+    };
+    await (await last("Name in its files")).sendKeys("Ha 7 nm");
+    const width = await last("Bandwidth");
+    await width.clear();
+    await width.sendKeys("0");
+    await me.press("Add");
+    await me.see("More than 0 to 1000 nm; 0 is outside.");
+    await (await last("Bandwidth")).clear();
+    await (await last("Bandwidth")).sendKeys("7");
+    await me.press("Add");
+    await driver.wait(async () => (await driver.findElements(By.css("input[value='Ha 7 nm']"))).length === 1, 5000);
+    await me.press("Data in and out");
+    await me.fill("Your name", "Ines of the mill");
+    await me.press("Save name");
+    await driver.wait(
+      async () => !(await driver.findElement(By.xpath("//button[contains(., 'Save name')]")).isEnabled()),
+      5000,
+    );
+  });
+
   it("2 · Targets: ranks the catalogue, filters, finds by any name, and starts a project", async () => {
     await me.press("Targets");
     await me.see("usable this night");
@@ -147,6 +173,27 @@ describe("the whole job", () => {
 
   it("3 · Frame: nudges and turns by key, makes a mosaic, refuses 60 % overlap, hands out the panels", async () => {
     const chart = await driver.findElement(By.css("canvas"));
+    // by mouse: the frame follows the pointer, the wheel zooms
+    const ra = async () => (await me.box("Right ascension")).getAttribute("value");
+    const start = await ra();
+    await driver
+      .actions()
+      .move({ origin: chart, x: 10, y: 10 })
+      .press()
+      .move({ origin: chart, x: 70, y: 10, duration: 200 })
+      .release()
+      .perform();
+    await driver.wait(async () => (await ra()) !== start, 5000, "the frame did not follow the pointer");
+    const high = () => driver.findElement(By.xpath("//p[contains(., 'high.')]")).getText();
+    const wide = await high();
+    await driver.sendDevToolsCommand("Input.dispatchMouseEvent", {
+      type: "mouseWheel",
+      x: 450,
+      y: 450,
+      deltaX: 0,
+      deltaY: -300,
+    });
+    await driver.wait(async () => (await high()) !== wide, 5000, "the wheel did not zoom");
     const declination = async () => (await me.box("Declination")).getAttribute("value");
     const before = await declination();
     await chart.sendKeys(Key.ARROW_UP, Key.ARROW_UP, ".");

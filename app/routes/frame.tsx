@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { data, useFetcher } from "react-router";
+import { data, useFetcher, useSubmit } from "react-router";
 import { Copies } from "~/components/Copies";
 import { FrameControls } from "~/components/FrameControls";
 import { PanelTable } from "~/components/PanelTable";
@@ -62,14 +62,17 @@ function starsNear(sky: SkyData, at: { raDeg: number; decDeg: number; radiusDeg:
   });
 }
 
-export default function FrameRoute({ loaderData }: Route.ComponentProps) {
+export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
+  const action = `/projects/${params.projectId}/frame`;
   const { frame: kept, optics, title, rigName } = loaderData;
   const [frame, setFrame] = useState<FrameData>(kept.data);
   const [past, setPast] = useState<readonly FrameData[]>([]);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
   const [sky, setSky] = useState<SkyData | null>(null);
   const [objects, setObjects] = useState<readonly CatalogEntry[]>([]);
-  const fetcher = useFetcher<typeof clientAction>();
+  const fetcherKey = `frame-${kept.id}`;
+  const fetcher = useFetcher<typeof clientAction>({ key: fetcherKey });
+  const submit = useSubmit();
   const base = useRef(kept.rev);
   const { send } = useEdits();
 
@@ -95,20 +98,26 @@ export default function FrameRoute({ loaderData }: Route.ComponentProps) {
     };
   }, [gaze]);
 
-  // Every change is kept by itself, half a second after the last one.
-  const { submit, data: answer } = fetcher;
+  // Every change is kept by itself, half a second after the last one, and at once when the page is left.
+  const answer = fetcher.data;
   useEffect(() => {
     if (answer?.rev) base.current = answer.rev;
   }, [answer]);
   const isChanged = past.length > 0;
+  const unsaved = useRef<FrameData | null>(null);
+  const save = useCallback(() => {
+    if (!unsaved.current) return;
+    const fields = { id: kept.id, frame: JSON.stringify(unsaved.current), baseRev: base.current };
+    unsaved.current = null;
+    void submit(fields, { method: "post", action, navigate: false, fetcherKey });
+  }, [submit, kept.id, action, fetcherKey]);
   useEffect(() => {
     if (!isChanged) return;
-    const timer = setTimeout(
-      () => void submit({ id: kept.id, frame: JSON.stringify(frame), baseRev: base.current }, { method: "post" }),
-      SAVE_AFTER_MS,
-    );
+    unsaved.current = frame;
+    const timer = setTimeout(save, SAVE_AFTER_MS);
     return () => clearTimeout(timer);
-  }, [frame, isChanged, kept.id, submit]);
+  }, [frame, isChanged, save]);
+  useEffect(() => save, [save]);
 
   const change = useCallback(
     (part: Partial<FrameData>) => {

@@ -2,6 +2,7 @@ import { useRevalidator } from "react-router";
 import { useState } from "react";
 import { BundleDrop } from "~/components/BundleDrop";
 import { download } from "~/components/download";
+import { OwnName } from "~/components/OwnName";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
@@ -11,6 +12,7 @@ import { demoRecords } from "~/storage/demo";
 import { allRecords, clearStore, loadLibrary, mergeIn, refillStore, saveAll } from "~/storage/records";
 import { isDemo, now } from "~/storage/session";
 import type { Route } from "./+types/kit-data";
+import { useEdits } from "./use-edits";
 
 export async function clientLoader() {
   const library = await loadLibrary();
@@ -26,6 +28,7 @@ export async function clientLoader() {
     isEmpty: library.places.length + library.rigs.length + library.projects.length === 0,
     quarantine: library.quarantine,
     settings: library.settings,
+    me: library.members.find((m) => m.id === library.settings?.data.memberId) ?? null,
     isDemo: isDemo(),
     ageDays: library.settings?.data.lastBackupMs
       ? Math.floor((now() - library.settings.data.lastBackupMs) / 86_400_000)
@@ -37,7 +40,8 @@ clientLoader.hydrate = true as const;
 export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zenithar" }];
 
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
-  const { summary, isEmpty, quarantine, settings, ageDays } = loaderData;
+  const { summary, isEmpty, quarantine, settings, me, ageDays } = loaderData;
+  const { send } = useEdits();
   const { revalidate } = useRevalidator();
   const say = useSay();
   const [fault, setFault] = useState<string | null>(null);
@@ -55,7 +59,8 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
     await revalidate();
   };
   const take = async (bundle: Pick<Bundle, "records" | "refused">, name: string) => {
-    const merged = await mergeIn(bundle.records);
+    // Someone else's settings say who they are; one's own stay.
+    const merged = await mergeIn(bundle.records.filter((r) => r.kind !== "settings" || settings === null));
     await revalidate();
     if (!merged.ok) return setFault(merged.error.code);
     const { added, changed, known } = merged.value;
@@ -95,6 +100,16 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           </p>
           <BundleDrop words="Import a file" onBundle={(bundle, name) => void take(bundle, name)} />
         </Panel>
+        {me ? (
+          <Panel title="Who you are">
+            <p className="text-soft mb-3">Your hours carry this name in every file you give away.</p>
+            <OwnName
+              key={me.rev}
+              name={me.data.name}
+              onSave={(name) => send([{ kind: "member", id: me.id, data: { name }, baseRev: me.rev }])}
+            />
+          </Panel>
+        ) : null}
         {isEmpty ? (
           <Panel title="Look around first">
             <p className="text-soft mb-3">An invented group with places, rigs and three pictures in the making.</p>

@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
@@ -21,9 +21,15 @@ clientLoader.hydrate = true as const;
 export const meta: Route.MetaFunction = () => [{ title: "Places · Zenithar" }];
 
 export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
-  const { places, usedBy, chosenId } = loaderData;
+  const { places, usedBy, chosenId, settings } = loaderData;
   const [params] = useSearchParams();
-  const { remove } = useEdits();
+  const { send, remove } = useEdits();
+  const navigate = useNavigate();
+  const use = (id: string) => {
+    if (settings)
+      send([{ kind: "settings", id: "settings", data: { ...settings.data, placeId: id }, baseRev: settings.rev }]);
+    void navigate(keptSearch(params, { place: id }));
+  };
   return (
     <>
       <header className="flex items-baseline justify-between gap-4">
@@ -47,12 +53,13 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
               {p.id === chosenId ? (
                 <span className="text-note text-lamp">used on every screen</span>
               ) : (
-                <Link
-                  to={keptSearch(params, { place: p.id })}
+                <button
+                  type="button"
+                  onClick={() => use(p.id)}
                   className="text-note text-soft underline underline-offset-4"
                 >
                   Use this place
-                </Link>
+                </button>
               )}
             </div>
             <p className="text-soft">

@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { opticsOf } from "~/core/framing";
@@ -14,16 +14,27 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     optics: opticsOf(r.data),
     filters: r.data.filterIds.map((id) => filterName.get(id) ?? "?").join(", "),
   }));
-  return { rigs, usedBy: library.projects.map((p) => p.data.rigId), chosenId: choice.rig?.id ?? null };
+  return {
+    rigs,
+    usedBy: library.projects.map((p) => p.data.rigId),
+    chosenId: choice.rig?.id ?? null,
+    settings: library.settings,
+  };
 }
 clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Rigs · Zenithar" }];
 
 export default function RigsRoute({ loaderData }: Route.ComponentProps) {
-  const { rigs, usedBy, chosenId } = loaderData;
+  const { rigs, usedBy, chosenId, settings } = loaderData;
   const [params] = useSearchParams();
-  const { remove } = useEdits();
+  const { send, remove } = useEdits();
+  const navigate = useNavigate();
+  const use = (id: string) => {
+    if (settings)
+      send([{ kind: "settings", id: "settings", data: { ...settings.data, rigId: id }, baseRev: settings.rev }]);
+    void navigate(keptSearch(params, { rig: id }));
+  };
   return (
     <>
       <header className="flex items-baseline justify-between gap-4">
@@ -49,12 +60,13 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
               {r.id === chosenId ? (
                 <span className="text-note text-lamp">used on every screen</span>
               ) : (
-                <Link
-                  to={keptSearch(params, { rig: r.id })}
+                <button
+                  type="button"
+                  onClick={() => use(r.id)}
                   className="text-note text-soft underline underline-offset-4"
                 >
                   Use this rig
-                </Link>
+                </button>
               )}
             </div>
             <p>

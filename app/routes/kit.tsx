@@ -5,6 +5,7 @@ import { keptSearch } from "./choice";
 const TABS = [
   { to: "/kit", word: "Places", isExact: true },
   { to: "/kit/rigs", word: "Rigs" },
+  { to: "/kit/filters", word: "Filters" },
   { to: "/kit/data", word: "Data in and out" },
   { to: "/kit/sources", word: "Sources and licences" },
 ] as const;
