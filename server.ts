@@ -55,7 +55,7 @@ app.use(
   }),
 );
 app.use((_req, res, next) => {
-  res.set("Permissions-Policy", "camera=(), geolocation=(self), microphone=(), payment=(), usb=()");
+  res.set("Permissions-Policy", "camera=(), geolocation=(), microphone=(), payment=(), usb=()");
   next();
 });
 

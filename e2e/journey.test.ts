@@ -339,6 +339,10 @@ describe("the whole job", () => {
     const backup = readdirSync(join(profile.path, "downloads")).find((f) => f.includes("everything"))!;
     await me.press("Delete everything");
     await me.see("0 places, 0 rigs, 0 projects");
+    await me.press("Put everything back");
+    await me.see(summary);
+    await me.press("Delete everything");
+    await me.see("0 places, 0 rigs, 0 projects");
     await chooseFiles("Import a file", [join(profile.path, "downloads", backup)]);
     await me.see(summary);
     await me.press("Projects");

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import type { Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
-import { isNightDate, nightOf, type NightDate } from "~/core/time";
+import { addMs, HOUR_MS, isNightDate, nightOf, type NightDate } from "~/core/time";
 import type { Entity, Library } from "~/storage/library";
 import { loadLibrary } from "~/storage/records";
 import { now } from "~/storage/session";
@@ -26,7 +26,11 @@ export function choiceOf(library: Library, params: URLSearchParams): Choice {
   if (placeId && !place) throw data({ code: "unknownPlace" }, { status: 404 });
   if (rigId && !rig) throw data({ code: "unknownRig" }, { status: 404 });
   if (night !== null && !isNightDate(night)) throw data({ code: "badNight" }, { status: 400 });
-  const today = nightOf(now(), place?.data.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone);
+  // From eight in the morning on, tonight is the coming night; before, it is the one just ending.
+  const today = nightOf(
+    addMs(now(), 4 * HOUR_MS),
+    place?.data.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+  );
   return { night: night ?? today, today, place, rig };
 }
 

@@ -9,8 +9,8 @@ import { Panel } from "~/components/ui/Panel";
 import { useSay } from "~/components/ui/Toasts";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import { demoRecords } from "~/storage/demo";
-import { allRecords, clearStore, loadLibrary, mergeIn, refillStore, saveAll } from "~/storage/records";
-import { isDemo, now } from "~/storage/session";
+import { allRecords, clearedHere, clearStore, loadLibrary, mergeIn, refillStore, saveAll } from "~/storage/records";
+import { now } from "~/storage/session";
 import type { Route } from "./+types/kit-data";
 import { useEdits } from "./use-edits";
 
@@ -29,7 +29,7 @@ export async function clientLoader() {
     quarantine: library.quarantine,
     settings: library.settings,
     me: library.members.find((m) => m.id === library.settings?.data.memberId) ?? null,
-    isDemo: isDemo(),
+    cleared: clearedHere(),
     ageDays: library.settings?.data.lastBackupMs
       ? Math.floor((now() - library.settings.data.lastBackupMs) / 86_400_000)
       : null,
@@ -40,7 +40,7 @@ clientLoader.hydrate = true as const;
 export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zenithar" }];
 
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
-  const { summary, isEmpty, quarantine, settings, me, ageDays } = loaderData;
+  const { summary, isEmpty, quarantine, settings, me, ageDays, cleared } = loaderData;
   const { send } = useEdits();
   const { revalidate } = useRevalidator();
   const say = useSay();
@@ -108,6 +108,12 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
               name={me.data.name}
               onSave={(name) => send([{ kind: "member", id: me.id, data: { name }, baseRev: me.rev }])}
             />
+          </Panel>
+        ) : null}
+        {cleared ? (
+          <Panel title="Deleted in this tab">
+            <p className="text-soft mb-3">{cleared.size} stored things can be put back until the tab is closed.</p>
+            <Button onClick={() => void refillStore(cleared).then(() => revalidate())}>Put everything back</Button>
           </Panel>
         ) : null}
         {isEmpty ? (

@@ -1,8 +1,7 @@
-import { Suspense, useCallback, useEffect, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useState } from "react";
 import { Await, Outlet, useLocation, useNavigate, useRevalidator, useSearchParams } from "react-router";
 import { NightRibbon } from "~/components/charts/NightRibbon";
-import { KeyHelp } from "~/components/KeyHelp";
-import { SearchPalette, type OwnPlace } from "~/components/SearchPalette";
+import type { OwnPlace } from "~/components/SearchPalette";
 import { ShellFrame, STATIONS } from "~/components/Shell";
 import { ThemeChoice } from "~/components/ThemeChoice";
 import { Toasts } from "~/components/ui/Toasts";
@@ -12,6 +11,10 @@ import { onOtherTab } from "~/storage/tabs";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/shell";
 import { keptSearch, loadChoice } from "./choice";
+
+// Opened now and then: not part of the first load.
+const SearchPalette = lazy(() => import("~/components/SearchPalette").then((m) => ({ default: m.SearchPalette })));
+const KeyHelp = lazy(() => import("~/components/KeyHelp").then((m) => ({ default: m.KeyHelp })));
 
 const NIGHTS = 34;
 
@@ -104,14 +107,18 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       >
         <Outlet />
       </ShellFrame>
-      <SearchPalette
-        open={isSearching}
-        onOpenChange={setSearching}
-        own={own}
-        searchObjects={searchObjects}
-        onGo={(to) => void navigate(to.includes("?") ? to : `${to}${search}`)}
-      />
-      <KeyHelp open={isHelping} onOpenChange={setHelping} />
+      <Suspense>
+        {isSearching ? (
+          <SearchPalette
+            open
+            onOpenChange={setSearching}
+            own={own}
+            searchObjects={searchObjects}
+            onGo={(to) => void navigate(to.includes("?") ? to : `${to}${search}`)}
+          />
+        ) : null}
+        {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
+      </Suspense>
     </Toasts>
   );
 }

@@ -60,7 +60,7 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
         For {place.name} with {rigName}: worth of the night × fit to the field × how rewarding the object is. Clear sky
         assumed.
       </p>
-      <Suspense fallback={<p className="text-soft py-8">Ranking 18,299 objects …</p>}>
+      <Suspense fallback={<p className="text-soft py-8">Ranking the catalogue …</p>}>
         <Await
           resolve={ranked}
           errorElement={
@@ -88,7 +88,10 @@ function Ranking({
   readonly search: string;
 }) {
   const [filter, setFilter] = useState<TargetFilter>(NO_FILTER);
-  const [found, setFound] = useState<readonly CatalogEntry[]>([]);
+  const [found, setFound] = useState<{ readonly query: string; readonly entries: readonly CatalogEntry[] }>({
+    query: "",
+    entries: [],
+  });
   const query = filter.query.trim();
   useEffect(() => {
     if (query === "") return;
@@ -96,14 +99,14 @@ function Ranking({
     void skyWorker()
       .search(query, 80)
       .then((entries) => {
-        if (isCurrent) setFound(entries);
+        if (isCurrent) setFound({ query, entries });
       });
     return () => {
       isCurrent = false;
     };
   }, [query]);
   const lines = useMemo(
-    () => narrow(list, query === "" ? null : found, filter, data),
+    () => narrow(list, query === "" ? null : found.entries, filter, data),
     [list, query, found, filter, data],
   );
   return (
@@ -121,11 +124,13 @@ function Ranking({
       {lines.length === 0 ? (
         <Empty>
           <p>
-            {query !== ""
-              ? "Nothing by that name. Planets and comets are out of scope."
-              : data.steps.count === 0
-                ? "The Sun does not set here on this night."
-                : "Nothing passes all filters. Ask for fewer hours, another size or any kind."}
+            {query !== "" && found.query !== query
+              ? "Looking …"
+              : query !== ""
+                ? "Nothing by that name. Planets and comets are out of scope."
+                : data.steps.count === 0
+                  ? "The Sun does not set here on this night."
+                  : "Nothing passes all filters. Ask for fewer hours, another size or any kind."}
           </p>
         </Empty>
       ) : (

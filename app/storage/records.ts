@@ -175,12 +175,18 @@ export async function allRecords(): Promise<StoredRecord[]> {
   return [...(await readStore()).store.values()].flat();
 }
 
-/** Empties the store and hands back what was in it, raw, so that it can be put back. */
+let lastCleared: ReadonlyMap<string, unknown> | null = null;
+
+/** What this tab deleted at one stroke and has not put back. */
+export const clearedHere = (): ReadonlyMap<string, unknown> | null => lastCleared;
+
+/** Empties the store and hands back what was in it, raw; the tab remembers it, so that it can be put back. */
 export const clearStore = (): Promise<ReadonlyMap<string, unknown>> =>
   exclusively(async () => {
     const d = await drawer();
     const all = await d.readAll();
     for (const key of all.keys()) await d.drop(key);
+    lastCleared = all.size > 0 ? all : lastCleared;
     announce();
     return all;
   });
@@ -193,6 +199,7 @@ export const refillStore = (all: ReadonlyMap<string, unknown>): Promise<Result<n
       const done = await d.write(key, value);
       if (!done.ok) return err(done.error);
     }
+    lastCleared = null;
     announce();
     return ok(null);
   });
