@@ -1,17 +1,30 @@
-import { render, screen, within } from "@testing-library/react";
+import { fireEvent, render, screen, within } from "@testing-library/react";
 import { createMemoryRouter, RouterProvider } from "react-router";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import type { ReactNode } from "react";
 import type { LoomCell } from "~/core/ledger";
-import { accountOf, channelSky, nightSteps, placeSky, ribbonNight, walkTarget } from "~/core/night";
+import {
+  accountOf,
+  channelSky,
+  nightSteps,
+  placeSky,
+  ribbonNight,
+  seasonOf,
+  walkTarget,
+  yearOf,
+  yearSkies,
+} from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { apparentVector } from "~/core/sky";
 import { nightDate } from "~/core/time";
 import { Loom } from "./charts/Loom";
 import { NightAccountChart } from "./charts/NightAccountChart";
 import { NightRibbon } from "./charts/NightRibbon";
+import { SeasonChart } from "./charts/SeasonChart";
 import { SkylineDrawing } from "./charts/SkylineDrawing";
 import { WorthStrip } from "./charts/WorthStrip";
+import { PlacesCompared } from "./PlacesCompared";
+import { SeasonWords } from "./SeasonWords";
 import { testPlace } from "./test-data";
 
 const sky = placeSky(testPlace, nightDate("2026-12-05"));
@@ -121,4 +134,65 @@ describe("skyline drawing", () => {
     expect(screen.getByText("21")).toBeTruthy();
     expect(screen.getByText("lowest used, 20°")).toBeTruthy();
   });
+});
+
+describe("season", () => {
+  const nights = yearOf(
+    testPlace,
+    yearSkies(testPlace, nightDate("2026-12-01"), 365),
+    { frame: "icrs", raDeg: 71, decDeg: 46.7 },
+    "L",
+  );
+  it("says the best weeks and the ends of the season in words", () => {
+    const { container } = render(<SeasonWords season={seasonOf(nights, 60)} />);
+    expect(container.textContent).toMatch(
+      /^Best from \w{3} \d+ (Nov|Dec) to \w{3} \d+ (Dec|Jan)\.An hour or more, the Moon set aside, from .* (Jul|Aug) to .* (Mar|Apr)\.$/,
+    );
+  });
+  it("says never for what never rises", () => {
+    render(<SeasonWords season={{ kind: "never" }} />);
+    expect(screen.getByText(/Never an hour in a night from here/)).toBeTruthy();
+  });
+  it("lists the hours of every month and the chosen night in numbers, and hands over the night that is pressed", async () => {
+    const onChoose = vi.fn();
+    render(<SeasonChart nights={nights} chosen="2026-12-05" onChoose={onChoose} />);
+    expect(screen.getAllByRole("columnheader").map((h) => h.textContent)).toEqual([
+      "Dec",
+      "Jan",
+      "Feb",
+      "Mar",
+      "Apr",
+      "May",
+      "Jun",
+      "Jul",
+      "Aug",
+      "Sep",
+      "Oct",
+      "Nov",
+    ]);
+    expect(
+      screen.getByText(/^Sat 5 Dec: 1\d h \d\d usable, 1\d h \d\d without the Moon, which is 9 % lit/),
+    ).toBeTruthy();
+    const chart = screen.getByRole("img");
+    chart.getBoundingClientRect = () => ({ left: 0, width: 365 }) as DOMRect;
+    fireEvent.click(chart, { clientX: 31.5 });
+    expect(onChoose).toHaveBeenCalledWith("2027-01-01");
+  });
+});
+
+it("compares places best first, in hours of the chosen one's zenith", () => {
+  const place = (name: string, hereMin: number) => ({ id: name, name, skyMagPerArcsec2: 20, usableMin: 60, hereMin });
+  routed(
+    <PlacesCompared
+      places={[place("Yard", 30), place("Pass", 150)]}
+      hereName="Yard"
+      channel="L"
+      linkTo={(id) => `?place=${id}`}
+    />,
+  );
+  expect(screen.getAllByRole("link").map((l) => [l.textContent, l.getAttribute("href")])).toEqual([
+    ["Pass", "/?place=Pass"],
+    ["Yard", "/?place=Yard"],
+  ]);
+  expect(screen.getByText("2 h 30")).toBeTruthy();
 });

@@ -1,17 +1,34 @@
-import { data, Form, Link, redirect, useSearchParams } from "react-router";
+import { Suspense } from "react";
+import { Await, data, Form, Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { NightAccountChart } from "~/components/charts/NightAccountChart";
+import { SeasonChart } from "~/components/charts/SeasonChart";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
 import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
 import { clockTime, longNight } from "~/components/clock";
+import { PlacesCompared } from "~/components/PlacesCompared";
+import { SeasonWords } from "~/components/SeasonWords";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TargetFacts } from "~/components/TargetFacts";
 import { entryFacts, entryTitle } from "~/components/target-words";
 import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
+import type { CatalogEntry } from "~/core/catalog";
+import { equivalentHours, type Channel } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import { accountOf, channelFor, channelSky, hourlySteps, nightSteps, placeSky, walkTarget } from "~/core/night";
+import type { NightDate } from "~/core/time";
+import {
+  accountOf,
+  channelFor,
+  channelSky,
+  hourlySteps,
+  nightSteps,
+  placeSky,
+  seasonOf,
+  walkTarget,
+  type Place,
+} from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { newProject } from "~/core/plan";
+import { newProject, nightOffer } from "~/core/plan";
 import { apparentVector, transits } from "~/core/sky";
 import { loadLibrary, saveAll } from "~/storage/records";
 import { newId } from "~/storage/session";
@@ -35,6 +52,9 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
   const steps = nightSteps(sky, 2);
   const vector = apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
   const walk = walkTarget(steps, channelSky(place, steps, channel), vector);
+  const icrs = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const year = orAborted(skyWorker().year({ place, from: choice.today, target: icrs, channel }), request.signal);
+  year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
   const near = await orAborted(
     skyWorker().within({
       raDeg: entry.raDeg,
@@ -59,10 +79,29 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
       hourly: hourlySteps(sky, steps, walk, vector),
       transit: transits(sky, vector)[0] ?? null,
       near: near.filter((e) => e.id !== entry.id),
+      year,
+      elsewhere:
+        library.places.length > 1
+          ? library.places.map((p) => placeTonight(p.id, p.data, place, entry, channel, choice.night))
+          : [],
     },
   };
 }
 clientLoader.hydrate = true as const;
+
+/** One night of a target from another place, in hours of this one's zenith. */
+function placeTonight(id: string, there: Place, here: Place, entry: CatalogEntry, channel: Channel, night: NightDate) {
+  const target = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const offer = nightOffer(there, target, [channel], night).channels[channel]!;
+  const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
+  return {
+    id,
+    name: there.name,
+    skyMagPerArcsec2: there.skyMagPerArcsec2,
+    usableMin: offer.usableMin,
+    hereMin: offer.worthMin * ratio,
+  };
+}
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const url = new URL(request.url);
@@ -92,6 +131,7 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targ
 export default function TargetRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { entry, view, night, projects } = loaderData;
   const [params] = useSearchParams();
+  const navigate = useNavigate();
   const search = keptSearch(params);
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
@@ -123,6 +163,30 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
                 zone={view.place.timeZone}
                 isTall
               />
+            </Section>
+            <Section
+              title="Its year from here"
+              aside="filled = usable hours, pale = lost to the Moon · press a night to choose it"
+            >
+              <Suspense fallback={<p className="text-soft h-56 py-4">Going through the year …</p>}>
+                <Await
+                  resolve={view.year}
+                  errorElement={<p className="text-soft">The year did not come. Try the page again.</p>}
+                >
+                  {(nights) => (
+                    <>
+                      <SeasonWords season={seasonOf(nights, 60)} />
+                      <SeasonChart
+                        nights={nights}
+                        chosen={night}
+                        onChoose={(date) =>
+                          void navigate(keptSearch(params, { night: date }), { preventScrollReset: true })
+                        }
+                      />
+                    </>
+                  )}
+                </Await>
+              </Suspense>
             </Section>
             <Section title="Its way over the skyline" aside={`hours at ${view.place.name} · filled = usable`}>
               <SkylineDrawing
@@ -160,8 +224,16 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
         />
         {view ? (
           <Panel title="Where the night goes" aside={view.channel}>
-            <NightAccountChart account={view.account} overheadMin={0} />
+            <NightAccountChart account={view.account} />
           </Panel>
+        ) : null}
+        {view && view.elsewhere.length > 0 ? (
+          <PlacesCompared
+            places={view.elsewhere}
+            hereName={view.place.name}
+            channel={view.channel}
+            linkTo={(id) => keptSearch(params, { place: id })}
+          />
         ) : null}
         {view && view.near.length > 0 ? (
           <Panel title="In the same field">

@@ -12,12 +12,16 @@ import {
   placeSky,
   rankCatalog,
   ribbonNight,
+  yearOf,
+  yearSkies,
+  type YearNight,
+  type YearSky,
   type Place,
   type RankedTarget,
   type RibbonNight,
 } from "~/core/night";
 import type { Channel } from "~/core/exposure";
-import { separationDeg } from "~/core/sky";
+import { separationDeg, type Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import objectsUrl from "~/data/objects.json?url";
 
@@ -41,6 +45,16 @@ function catalog(): Promise<SearchIndex> {
     throw error;
   });
   return loading;
+}
+
+const YEAR_NIGHTS = 365;
+let year: { readonly key: string; readonly skies: YearSky[] } | null = null;
+
+/** Sun and Moon of a year over a place: kept, since every target asks for the same. */
+function skiesOf(place: Place, from: NightDate): YearSky[] {
+  const key = [place.latitudeDeg, place.longitudeDeg, place.elevationM, place.timeZone, from].join();
+  if (year?.key !== key) year = { key, skies: yearSkies(place, from, YEAR_NIGHTS) };
+  return year.skies;
 }
 
 const api = {
@@ -71,6 +85,9 @@ const api = {
         separationDeg(centre, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg }) <= at.radiusDeg,
     );
     return near.slice(0, at.limit);
+  },
+  year(at: { place: Place; from: NightDate; target: Equatorial<"icrs">; channel: Channel }): YearNight[] {
+    return yearOf(at.place, skiesOf(at.place, at.from), at.target, at.channel);
   },
   ribbon(at: { place: Place; from: NightDate; count: number }): RibbonNight[] {
     return Array.from({ length: at.count }, (_, i) => ribbonNight(at.place, addNights(at.from, i)));

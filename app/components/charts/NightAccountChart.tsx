@@ -8,10 +8,11 @@ const ORDER: readonly Exclude<Cause, "none">[] = ["lightSky", "set", "skyline", 
 /** A descending account: sunset to sunrise, then each loss starting where the rest ends, down to exposure. */
 export function NightAccountChart({
   account,
-  overheadMin,
+  overheadMin = 0,
 }: {
   readonly account: NightAccount;
-  readonly overheadMin: number;
+  /** Clock time within the usable part that is not exposure; without it the account ends at usable time. */
+  readonly overheadMin?: number;
 }) {
   const total = Math.max(1, account.nightMin);
   const losses = [
@@ -33,7 +34,7 @@ export function NightAccountChart({
           />
         </Row>
       ))}
-      <Row word="exposure" value={formatMinutes(exposureMin)} look="font-bold">
+      <Row word={overheadMin > 0 ? "exposure" : "usable"} value={formatMinutes(exposureMin)} look="font-bold">
         <span className="bg-lamp block h-2.5" style={{ width: `${(100 * exposureMin) / total}%` }} />
       </Row>
     </dl>

@@ -37,7 +37,7 @@ export function SkylineDrawing({
   return (
     <figure>
       <svg
-        viewBox={`0 0 ${width} 172`}
+        viewBox={`0 -14 ${width} 186`}
         className="w-full"
         role="img"
         aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg)).toFixed(0)}°`}

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { expect, it } from "vitest";
 import snr from "../../../reference/tables/snr.json";
 import {
-  ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
+  ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
   skyRate, stackSnr, subAdvice, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
 } from "."; // prettier-ignore
 
@@ -142,4 +142,13 @@ it("rounds subs to usual lengths and suggests more hours under a brighter sky (b
     suggestedHours({ hoursMin: 4, rig, skyMagPerArcsec2: sky, isNarrow });
   expect(hours(19, false)).toBeGreaterThan(hours(21, false));
   expect(hours(19, true)).toBe(hours(21, true));
+});
+
+it("counts 1 h at 21.5 as 2.512, 6.310 and 15.849 h at 20.5, 19.5 and 18.5 (MATHS C4.5), and back", () => {
+  [
+    [20.5, 2.512],
+    [19.5, 6.31],
+    [18.5, 15.849],
+  ].forEach(([here, h]) => expect(equivalentHours(21.5, here!)).toBeCloseTo(h!, 3));
+  expect(equivalentHours(21.5, 19) * equivalentHours(19, 21.5)).toBeCloseTo(1, 12);
 });

@@ -14,4 +14,5 @@ export {
 export { subAdvice, subEffects, type SubAdvice, type SubEffects, type SubLimit } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
+export { equivalentHours } from "./equivalent";
 export { suggestedHours } from "./suggest";

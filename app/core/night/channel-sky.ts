@@ -17,21 +17,16 @@ import type { NightSteps } from "./steps";
 const SIN_BINS = 1024; // of sin h: 0.06° at 30°, worth exact to 0.2 %
 const COS_BINS = 1024; // of cos ρ: 0.2° at 30°
 
-/** Everything about one channel over one place in one night that does not depend on the target, tabulated for speed. */
-export interface ChannelSky {
+/** What one channel over one place is every night, tabulated for speed. */
+export interface ChannelTables {
   readonly channel: Channel;
-  /** Per step: whether the Sun is low enough. */
-  readonly isDark: Uint8Array;
-  /** By sin h: worth without Moon, and moonless sky over the zenith sky. */
+  /** By sin h: extinction twice over, and moonless sky over the zenith sky. */
   readonly extinction2: Float64Array;
   readonly darkOverZenith: Float64Array;
-  /** By sin h: scattering path of moonlight; per step: the Moon's strength over the zenith sky; by cos ρ: scattering function. */
+  /** By sin h: scattering path of moonlight; by cos ρ: scattering function. */
   readonly scatter: Float64Array;
-  readonly moonStrength: Float64Array;
   readonly scattering: Float64Array;
-  /** Cosine of the separation the Moon rule asks for; 2 when it asks for none. */
-  readonly cosAvoidance: number;
-  readonly avoidanceDeg: number;
+  readonly zenithNanolambert: number;
   readonly sinMinAltitude: number;
   /** Sine of the skyline by half degrees of azimuth, its highest and its lowest. */
   readonly sinSkyline: Float64Array;
@@ -41,68 +36,93 @@ export interface ChannelSky {
   readonly cosLatitude: number;
 }
 
+/** The tables, and what of a channel depends on the night but not on the target. */
+export interface ChannelSky extends ChannelTables {
+  /** Per step: whether the Sun is low enough. */
+  readonly isDark: Uint8Array;
+  /** Per step: the Moon's strength over the zenith sky. */
+  readonly moonStrength: Float64Array;
+  /** Cosine of the separation the Moon rule asks for; 2 when it asks for none. */
+  readonly cosAvoidance: number;
+  readonly avoidanceDeg: number;
+}
+
 /** Index into the tables by sin h, [0, 1]. */
 export const sinBin = (sinAltitude: number): number => (sinAltitude * (SIN_BINS - 1) + 0.5) | 0;
 /** Index into the table by cos ρ, [−1, 1]. */
 export const cosBin = (cosSeparation: number): number => ((cosSeparation + 1) * 0.5 * (COS_BINS - 1) + 0.5) | 0;
 
-/**
- * Prepares the worth of a minute by altitude, Moon and channel: w = 10^(−0.8 k (X − 1)) · B_zenith/B, the SNR² rate of a
- * faint extended object relative to the same place's moonless zenith. Krisciunas & Schaefer's moonlight, scaled to the
- * channel's wavelength. Bright objects and read-noise-limited subs lose less than it says; clear air is assumed.
- */
-export function channelSky(place: Place, steps: NightSteps, channel: Channel): ChannelSky {
+/** Scattering function with each part scaled to a wavelength ratio to V; ratio 1 = the published one. */
+function scatteringAt(separationDeg: number, ratio: number): number {
+  const { rayleigh, mie } = scatteringTerms(separationDeg);
+  return rayleigh * ratio ** -4.09 + mie * ratio ** -1.3;
+}
+
+/** Tabulates a channel over a place; about 0.4 ms. */
+export function channelTables(place: Place, channel: Channel): ChannelTables {
   const facts = CHANNEL_FACTS[channel];
   const k = extinctionMagPerAirmass(facts.centreNm, place.elevationM);
   const kV = extinctionMagPerAirmass(550, place.elevationM);
-  const zenith = darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 0, extinctionMag: kV });
+  const dark = (h: number) =>
+    darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV });
+  const zenithNanolambert = dark(90);
   const bySin = (f: (altitudeDeg: number) => number) =>
     Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
-  const ratio = facts.centreNm / 550;
-  // Colour of moonlight at a fixed geometry, then scaled by the two parts of the scattering function.
-  const reference = {
-    wavelengthNm: facts.centreNm,
-    separationDeg: 60,
-    zenithDistanceDeg: 45,
-    elevationM: place.elevationM,
-  };
-  const plain = (rho: number) => {
-    const t = scatteringTerms(rho);
-    return t.rayleigh + t.mie;
-  };
-  const coloured = (rho: number) => {
-    const t = scatteringTerms(rho);
-    return t.rayleigh * ratio ** -4.09 + t.mie * ratio ** -1.3;
-  };
-  const avoidanceDeg = moonAvoidanceDeg(facts.moonRule, steps.moonPhaseAngleDeg);
   const skyline = skylineTable(place.skyline).map((deg) => Math.sin(degToRad(deg)));
   return {
     channel,
-    isDark: Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0)),
     extinction2: bySin((h) => 10 ** (-0.8 * k * (airmassKastenYoung(Math.max(5, h)) - 1))),
-    darkOverZenith: bySin(
-      (h) =>
-        darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV }) /
-        zenith,
-    ),
+    darkOverZenith: bySin((h) => dark(h) / zenithNanolambert),
     scatter: bySin((h) => 1 - 10 ** (-0.4 * kV * thinAirmass(90 - h))),
-    moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt) => {
-      if (alt <= 0) return 0;
-      const moonZ = 90 - alt;
-      const colour = moonColourFactor({ ...reference, moonZenithDistanceDeg: moonZ }) / (coloured(60) / plain(60));
-      const atUnitScattering = moonIlluminance(steps.moonPhaseAngleDeg) * 10 ** (-0.4 * kV * thinAirmass(moonZ));
-      return (colour * atUnitScattering) / zenith;
+    scattering: Float64Array.from({ length: COS_BINS }, (_, i) => {
+      const separationDeg = radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1)));
+      return scatteringAt(separationDeg, facts.centreNm / 550);
     }),
-    scattering: Float64Array.from({ length: COS_BINS }, (_, i) =>
-      coloured(radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1)))),
-    ),
-    cosAvoidance: avoidanceDeg > 0 ? Math.cos(degToRad(avoidanceDeg)) : 2,
-    avoidanceDeg,
+    zenithNanolambert,
     sinMinAltitude: Math.sin(degToRad(place.minAltitudeDeg)),
     sinSkyline: skyline,
     sinSkylineMax: Math.max(0, ...skyline),
     sinSkylineMin: Math.min(...skyline),
     sinLatitude: Math.sin(degToRad(place.latitudeDeg)),
     cosLatitude: Math.cos(degToRad(place.latitudeDeg)),
+  };
+}
+
+/**
+ * Prepares the worth of a minute by altitude, Moon and channel: w = 10^(−0.8 k (X − 1)) · B_zenith/B, the SNR² rate of a
+ * faint extended object relative to the same place's moonless zenith. Krisciunas & Schaefer's moonlight, scaled to the
+ * channel's wavelength at one geometry. Bright objects and read-noise-limited subs lose less than it says; clear air is
+ * assumed. `tables` saves time over many nights.
+ */
+export function channelSky(
+  place: Place,
+  steps: NightSteps,
+  channel: Channel,
+  tables: ChannelTables = channelTables(place, channel),
+): ChannelSky {
+  const facts = CHANNEL_FACTS[channel];
+  const kV = extinctionMagPerAirmass(550, place.elevationM);
+  const avoidanceDeg = moonAvoidanceDeg(facts.moonRule, steps.moonPhaseAngleDeg);
+  const illuminance = moonIlluminance(steps.moonPhaseAngleDeg);
+  const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
+  return {
+    ...tables,
+    isDark: Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0)),
+    moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt) => {
+      if (alt <= 0) return 0;
+      const moonZ = 90 - alt;
+      const colour = moonColourFactor({
+        wavelengthNm: facts.centreNm,
+        separationDeg: 60,
+        zenithDistanceDeg: 45,
+        moonZenithDistanceDeg: moonZ,
+        elevationM: place.elevationM,
+      });
+      return (
+        ((colour / scatteringRatio) * illuminance * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / tables.zenithNanolambert
+      );
+    }),
+    cosAvoidance: avoidanceDeg > 0 ? Math.cos(degToRad(avoidanceDeg)) : 2,
+    avoidanceDeg,
   };
 }

@@ -1,6 +1,6 @@
 export type { Place } from "./place";
 export { nightSteps, sunsetToSunrise, type NightSteps } from "./steps";
-export { channelSky, type ChannelSky } from "./channel-sky";
+export { channelSky, channelTables, type ChannelSky, type ChannelTables } from "./channel-sky";
 export {
   CAUSES,
   walkTarget,
@@ -17,3 +17,4 @@ export { ribbonNight, type RibbonNight } from "./ribbon";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
 export { placeSky } from "./place-sky";
 export { hourlySteps, type HourlyStep } from "./hourly";
+export { seasonOf, yearOf, yearSkies, type Season, type YearNight, type YearSky } from "./year";

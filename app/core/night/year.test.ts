@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import { nightDate, nightsBetween } from "~/core/time";
+import { seasonOf, yearOf, yearSkies, type Place, type YearNight } from ".";
+
+const place: Place = {
+  name: "Check",
+  latitudeDeg: 50,
+  longitudeDeg: 10,
+  elevationM: 0,
+  timeZone: "Europe/Berlin",
+  skyMagPerArcsec2: 22,
+  skyline: [],
+  minAltitudeDeg: 30,
+  seeingArcsec: 3,
+  clearChance: Array<number>(12).fill(0.3),
+};
+const m31 = { frame: "icrs", raDeg: 10.6847, decDeg: 41.269 } as const;
+const skies = yearSkies(place, nightDate("2025-01-01"), 365);
+const hours = (nights: readonly YearNight[], of: (n: YearNight) => number) =>
+  nights.reduce((s, n) => s + of(n), 0) / 60;
+
+describe("a year of nights (MATHS C6.12, PyEphem: M 31 from 50° N, 10° E in 2025)", () => {
+  const at30 = yearOf(place, skies, m31, "L");
+  it("holds 1420 h of darkness above 30° and 1596 h above 20°, Moon ignored, to 0.5 %", () => {
+    expect(Math.abs(hours(at30, (n) => n.moonlessMin) / 1420 - 1)).toBeLessThan(0.005);
+    expect(
+      Math.abs(hours(yearOf({ ...place, minAltitudeDeg: 20 }, skies, m31, "L"), (n) => n.moonlessMin) / 1596 - 1),
+    ).toBeLessThan(0.005);
+  });
+  it("loses to the Moon rule, but less than if every minute with the Moon up were lost (755 h left)", () => {
+    const left = hours(at30, (n) => n.usableMin);
+    expect(left).toBeLessThan(1420);
+    expect(left).toBeGreaterThan(755);
+    for (const n of at30) expect(n.usableMin).toBeLessThanOrEqual(n.moonlessMin);
+  });
+});
+
+describe("the season", () => {
+  it("of M 31 is best in late autumn and ends in February (C6.3: 87 min in mid July, 115 in mid February, none in March)", () => {
+    const season = seasonOf(yearOf(place, skies, m31, "L"), 60);
+    if (season.kind !== "season") throw new Error("no season");
+    expect(nightsBetween(nightDate("2025-10-01"), season.bestFrom)).toBeGreaterThan(0);
+    expect(season.bestTo <= "2025-12-10").toBe(true);
+    expect(season.firstUseful! > "2025-06-30" && season.firstUseful! < "2025-07-16").toBe(true);
+    expect(season.lastUseful! > "2025-02-14" && season.lastUseful! < "2025-03-10").toBe(true);
+  });
+  it("never comes for what does not rise, and has no ends for what is always up", () => {
+    const nights = (decDeg: number) =>
+      yearOf({ ...place, latitudeDeg: 35, minAltitudeDeg: 15 }, skies, { frame: "icrs", raDeg: 0, decDeg }, "Ha");
+    expect(seasonOf(nights(-70), 60)).toEqual({ kind: "never" });
+    const even = skies.map((s) => ({
+      date: s.date,
+      usableMin: 200,
+      moonlessMin: 240,
+      worthMin: 100,
+      illuminatedFraction: 0.5,
+    }));
+    expect(seasonOf(even, 60)).toMatchObject({ kind: "season", firstUseful: null, lastUseful: null });
+  });
+});

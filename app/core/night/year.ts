@@ -1,0 +1,96 @@
+import type { Channel } from "~/core/exposure";
+import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
+import { addNights, type NightDate } from "~/core/time";
+import { channelSky, channelTables } from "./channel-sky";
+import type { Place } from "./place";
+import { placeSky } from "./place-sky";
+import { nightSteps, type NightSteps } from "./steps";
+import { usableOf, walkTarget } from "./target-night";
+
+/** One night of a year over a place, without any target. */
+export interface YearSky {
+  readonly date: NightDate;
+  readonly steps: NightSteps;
+  readonly toOfDate: readonly number[];
+  readonly earthBeta: Vec3;
+  readonly illuminatedFraction: number;
+}
+
+/** One night of a year for a target. */
+export interface YearNight {
+  readonly date: NightDate;
+  readonly usableMin: number;
+  /** What it would be without the Moon. */
+  readonly moonlessMin: number;
+  readonly worthMin: number;
+  readonly illuminatedFraction: number;
+}
+
+/** When a target can be shot: the useful nights in a row around the best weeks, the Moon set aside. */
+export type Season =
+  | { readonly kind: "never" }
+  | {
+      readonly kind: "season";
+      /** The 28 nights in a row with most usable time, the Moon set aside. */
+      readonly bestFrom: NightDate;
+      readonly bestTo: NightDate;
+      /** First and last useful night around them; null when it is useful all year round. */
+      readonly firstUseful: NightDate | null;
+      readonly lastUseful: NightDate | null;
+    };
+
+const STEP_MIN = 5;
+const BEST_NIGHTS = 28; // a Moon, so that no choice of weeks gains by dodging it
+
+/** Sun and Moon of `count` nights over a place: about 1 ms a night, the same for every target. */
+export const yearSkies = (place: Place, from: NightDate, count: number): YearSky[] =>
+  Array.from({ length: count }, (_, i) => {
+    const date = addNights(from, i);
+    const sky = placeSky(place, date);
+    const { toOfDate, earthBeta, illuminatedFraction } = sky;
+    return { date, steps: nightSteps(sky, STEP_MIN), toOfDate, earthBeta, illuminatedFraction };
+  });
+
+/** Every night of `skies` for a target in one channel, clear sky assumed. */
+export function yearOf(
+  place: Place,
+  skies: readonly YearSky[],
+  target: Equatorial<"icrs">,
+  channel: Channel,
+): YearNight[] {
+  const tables = channelTables(place, channel);
+  return skies.map((sky) => {
+    const vector = apparentVector(sky, target);
+    const channelNow = channelSky(place, sky.steps, channel, tables);
+    const now = usableOf(sky.steps, walkTarget(sky.steps, channelNow, vector));
+    const moonless = { ...sky.steps, moonAltitudeDeg: new Float64Array(sky.steps.count).fill(-1) };
+    const { usableMin: moonlessMin } = usableOf(sky.steps, walkTarget(moonless, channelNow, vector));
+    return { date: sky.date, ...now, moonlessMin, illuminatedFraction: sky.illuminatedFraction };
+  });
+}
+
+/** The season of a target from a year of nights, Moon set aside: useful = at least `usefulMin` without the Moon. */
+export function seasonOf(nights: readonly YearNight[], usefulMin: number): Season {
+  if (!nights.some((n) => n.moonlessMin >= usefulMin)) return { kind: "never" };
+  const at = (i: number) => nights[((i % nights.length) + nights.length) % nights.length]!;
+  let best = { from: 0, worth: -1 };
+  let worth = 0;
+  for (let i = 0; i < nights.length + BEST_NIGHTS; i++) {
+    worth += at(i).moonlessMin - (i >= BEST_NIGHTS ? at(i - BEST_NIGHTS).moonlessMin : 0);
+    if (i >= BEST_NIGHTS - 1 && worth > best.worth) best = { from: i - BEST_NIGHTS + 1, worth };
+  }
+  const isUseful = (i: number) => at(i).moonlessMin >= usefulMin;
+  const season = {
+    kind: "season" as const,
+    bestFrom: at(best.from).date,
+    bestTo: at(best.from + BEST_NIGHTS - 1).date,
+  };
+  if (nights.every((_, i) => isUseful(i))) return { ...season, firstUseful: null, lastUseful: null };
+  // From the best night of the best weeks outwards: their middle itself need not be useful where seasons are short.
+  const weeks = Array.from({ length: BEST_NIGHTS }, (_, i) => best.from + i);
+  const peak = weeks.reduce((a, b) => (at(b).moonlessMin > at(a).moonlessMin ? b : a));
+  let [first, last] = [peak, peak];
+  while (isUseful(first - 1)) first--;
+  while (isUseful(last + 1)) last++;
+  return { ...season, firstUseful: at(first).date, lastUseful: at(last).date };
+}
