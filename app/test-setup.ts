@@ -16,4 +16,11 @@ globalThis.ResizeObserver ??= class {
 };
 if (!("scrollIntoView" in Element.prototype)) Object.assign(Element.prototype, { scrollIntoView: () => undefined });
 
+if (!("hasPointerCapture" in Element.prototype))
+  Object.assign(Element.prototype, {
+    hasPointerCapture: () => false,
+    setPointerCapture: () => undefined,
+    releasePointerCapture: () => undefined,
+  });
+
 afterEach(() => cleanup());
