@@ -153,7 +153,7 @@ describe("season", () => {
     render(<SeasonWords season={{ kind: "never" }} />);
     expect(screen.getByText(/Never an hour in a night from here/)).toBeTruthy();
   });
-  it("lists the hours of every month and the chosen night in numbers, and hands over the night that is pressed", async () => {
+  it("lists the hours of every month and the chosen night in numbers, and hands over the night that is pressed", () => {
     const onChoose = vi.fn();
     render(<SeasonChart nights={nights} chosen="2026-12-05" onChoose={onChoose} />);
     expect(screen.getAllByRole("columnheader").map((h) => h.textContent)).toEqual([
