@@ -139,13 +139,32 @@ export function hands(driver: chrome.Driver) {
       );
       return driver.findElement(By.id((await labelled.getAttribute("for")) ?? ""));
     },
+    /** Types into the box of a label (the last one of that name), again if the page draws itself anew meanwhile. */
     async fill(label: string, value: string): Promise<void> {
-      const box = await self.box(label);
-      await driver.executeScript(
-        "arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();",
-        box,
+      await driver.wait(
+        async () => {
+          try {
+            const word = JSON.stringify(label);
+            // The label itself, with or without its unit; the last one where a page has several.
+            const labels = await driver.findElements(
+              By.xpath(
+                `//label[normalize-space(.) = ${word} or starts-with(normalize-space(.), concat(${word}, " ·"))]`,
+              ),
+            );
+            const box = await driver.findElement(By.id((await labels.at(-1)?.getAttribute("for")) ?? ""));
+            await driver.executeScript(
+              "arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();",
+              box,
+            );
+            await box.sendKeys(value === "" ? "\uE017" : value);
+            return (await box.getAttribute("value")) === value;
+          } catch {
+            return false;
+          }
+        },
+        WAIT_MS,
+        `could not fill “${label}”`,
       );
-      await box.sendKeys(value === "" ? "\uE017" : value);
     },
     async choose(label: string, option: string): Promise<void> {
       const box = await self.box(label);

@@ -118,18 +118,11 @@ describe("the whole job", () => {
   it("1 · Kit: takes a filter by its bandwidth, and one's own name", async () => {
     await me.press("Filters");
     await me.see("A new filter");
-    const last = async (label: string) => {
-      const labels = await driver.findElements(By.xpath(`//label[starts-with(normalize-space(.), '${label}')]`));
-      return driver.findElement(By.id((await labels.at(-1)!.getAttribute("for")) ?? ""));
-    };
-    await (await last("Name in its files")).sendKeys("Ha 7 nm");
-    const width = await last("Bandwidth");
-    await width.clear();
-    await width.sendKeys("0");
+    await me.fill("Name in its files", "Ha 7 nm");
+    await me.fill("Bandwidth", "0");
     await me.press("Add");
     await me.see("More than 0 to 1000 nm; 0 is outside.");
-    await (await last("Bandwidth")).clear();
-    await (await last("Bandwidth")).sendKeys("7");
+    await me.fill("Bandwidth", "7");
     await me.press("Add");
     await driver.wait(async () => (await driver.findElements(By.css("input[value='Ha 7 nm']"))).length === 1, 5000);
     await me.press("Data in and out");

@@ -1,28 +1,25 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { data, useFetcher, useSubmit } from "react-router";
+import { useMemo, useState } from "react";
+import { data } from "react-router";
 import { Copies } from "~/components/Copies";
 import { FrameControls } from "~/components/FrameControls";
 import { PanelTable } from "~/components/PanelTable";
-import { SeamReport, type NamedStar } from "~/components/SeamReport";
-import { gazeRadiusDeg, SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
-import type { SkyData } from "~/components/sky-chart/layers";
+import { SeamReport } from "~/components/SeamReport";
+import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
-import { starsWithin, type CatalogEntry } from "~/core/catalog";
 import { mosaicExtent, placeMosaic, skyToFrame, frameToSky, starsInSeams } from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { wrap360 } from "~/core/units";
 import { textOf } from "~/components/forms";
 import { loadLibrary, saveAll } from "~/storage/records";
-import { skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/frame";
 import { requireContext } from "./project-context";
-import { skyData } from "./sky-data";
+import { namedStarsNear, useChartData } from "./use-chart-data";
 import { useEdits } from "./use-edits";
+import { useFrameDraft } from "./use-frame-draft";
 
 const SEAM_LIMIT = 8.5;
-const SAVE_AFTER_MS = 500;
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const c = requireContext(await loadLibrary(), params.projectId);
@@ -49,110 +46,22 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
 
-/** Stars near a mosaic down to a magnitude, with names where they have one. */
-function starsNear(sky: SkyData, at: { raDeg: number; decDeg: number; radiusDeg: number }): NamedStar[] {
-  const { stars } = sky.stars;
-  return starsWithin(sky.stars, { ...at, faintest: SEAM_LIMIT }).map((i) => {
-    const [raDeg, decDeg] = [stars.raDeg[i]!, stars.decDeg[i]!];
-    const name =
-      stars.magnitude[i]! < 5.6
-        ? sky.named.find((n) => Math.abs(n[1] - decDeg) < 1e-3 && Math.abs(n[0] - raDeg) < 1e-3)?.[3]
-        : undefined;
-    return { frame: "icrs", raDeg, decDeg, magnitude: stars.magnitude[i]!, name: name ?? "star" };
-  });
-}
-
 export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
-  const action = `/projects/${params.projectId}/frame`;
   const { frame: kept, optics, title, rigName } = loaderData;
-  const [frame, setFrame] = useState<FrameData>(kept.data);
-  const [past, setPast] = useState<readonly FrameData[]>([]);
+  const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, `/projects/${params.projectId}/frame`);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
-  const [sky, setSky] = useState<SkyData | null>(null);
-  const [objects, setObjects] = useState<readonly CatalogEntry[]>([]);
-  const fetcherKey = `frame-${kept.id}`;
-  const fetcher = useFetcher<typeof clientAction>({ key: fetcherKey });
-  const submit = useSubmit();
-  const base = useRef(kept.rev);
+  const { sky, objects } = useChartData(gaze);
   const { send } = useEdits();
-
-  useEffect(() => {
-    let isCurrent = true;
-    void skyData().then((s) => isCurrent && setSky(s));
-    return () => {
-      isCurrent = false;
-    };
-  }, []);
-  useEffect(() => {
-    let isCurrent = true;
-    const timer = setTimeout(
-      () =>
-        void skyWorker()
-          .within({ raDeg: gaze.centre.raDeg, decDeg: gaze.centre.decDeg, radiusDeg: gazeRadiusDeg(gaze), limit: 400 })
-          .then((found) => isCurrent && setObjects(found)),
-      80,
-    );
-    return () => {
-      isCurrent = false;
-      clearTimeout(timer);
-    };
-  }, [gaze]);
-
-  // Every change is kept by itself, half a second after the last one, and at once when the page is left.
-  const answer = fetcher.data;
-  useEffect(() => {
-    if (answer?.rev) base.current = answer.rev;
-  }, [answer]);
-  const isChanged = past.length > 0;
-  const unsaved = useRef<FrameData | null>(null);
-  const save = useCallback(() => {
-    if (!unsaved.current) return;
-    const fields = { id: kept.id, frame: JSON.stringify(unsaved.current), baseRev: base.current };
-    unsaved.current = null;
-    void submit(fields, { method: "post", action, navigate: false, fetcherKey });
-  }, [submit, kept.id, action, fetcherKey]);
-  useEffect(() => {
-    if (!isChanged) return;
-    unsaved.current = frame;
-    const timer = setTimeout(save, SAVE_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [frame, isChanged, save]);
-  useEffect(() => save, [save]);
-
-  const change = useCallback(
-    (part: Partial<FrameData>) => {
-      setPast((all) => [...all.slice(-99), frame]);
-      setFrame({ ...frame, ...part });
-    },
-    [frame],
-  );
-  const undo = useCallback(() => {
-    const before = past.at(-1);
-    if (!before) return;
-    setFrame(before);
-    setPast(past.slice(0, -1).concat(past.length === 1 ? [before] : []));
-  }, [past]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        !(event.ctrlKey || event.metaKey) ||
-        event.key.toLowerCase() !== "z" ||
-        (event.target as HTMLElement).closest("input, textarea")
-      )
-        return;
-      event.preventDefault();
-      undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [undo]);
 
   const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
   const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
   const extent = mosaicExtent(layout);
   const radiusDeg = Math.hypot(extent.widthArcmin, extent.heightArcmin) / 100;
   const near = useMemo(
-    () => (sky && panels.length > 1 ? starsNear(sky, { raDeg: frame.raDeg, decDeg: frame.decDeg, radiusDeg }) : []),
+    () =>
+      sky && panels.length > 1
+        ? namedStarsNear(sky, { raDeg: frame.raDeg, decDeg: frame.decDeg, radiusDeg, faintest: SEAM_LIMIT })
+        : [],
     [sky, panels.length, frame.raDeg, frame.decDeg, radiusDeg],
   );
   const seams = useMemo(() => starsInSeams(layout, near), [layout, near]);
@@ -203,24 +112,23 @@ export default function FrameRoute({ loaderData, params }: Route.ComponentProps)
           >
             −
           </Button>
-          <Button onClick={undo} disabled={past.length < 2}>
+          <Button onClick={undo} disabled={!canUndo}>
             Undo
           </Button>
           <p className="text-note text-faint" aria-live="polite">
-            {fetcher.state !== "idle" ? "Keeping …" : isChanged ? "Kept." : ""} Outlines are catalogue extents, not what
-            a long exposure shows. Chart{" "}
+            {status} Outlines are catalogue extents, not what a long exposure shows. Chart{" "}
             {gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`} high.
           </p>
         </div>
       </div>
       <aside className="space-y-4">
-        {answer?.storage ? <StorageRefusal code={answer.storage} /> : null}
+        {storage ? <StorageRefusal code={storage} /> : null}
         <Copies
           now={kept.data}
           copies={kept.copies}
           onTake={(copy) => {
             const taken = copy.data as FrameData;
-            setFrame(taken);
+            change(taken);
             send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
           }}
           onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}

@@ -1,0 +1,111 @@
+import { data, redirect } from "react-router";
+import type { CatalogEntry } from "~/core/catalog";
+import { equivalentHours, type Channel } from "~/core/exposure";
+import { opticsOf } from "~/core/framing";
+import {
+  accountOf,
+  channelFor,
+  channelSky,
+  hourlySteps,
+  nightSteps,
+  placeSky,
+  walkTarget,
+  type Place,
+} from "~/core/night";
+import { newProject, nightOffer } from "~/core/plan";
+import { apparentVector, transits } from "~/core/sky";
+import type { NightDate } from "~/core/time";
+import { loadLibrary, saveAll } from "~/storage/records";
+import { newId } from "~/storage/session";
+import { orAborted, skyWorker } from "~/workers/sky";
+import { choiceOf, keptSearch, loadChoice } from "./choice";
+
+/** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
+export async function loadTarget(request: Request, targetId: string) {
+  const { library, choice } = await loadChoice(request);
+  const entry = await orAborted(skyWorker().entry(targetId), request.signal);
+  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  const projects = library.projects
+    .filter((p) => p.data.targetId === entry.id)
+    .map((p) => ({ id: p.id, name: p.data.name }));
+  if (!choice.place || !choice.rig) return { entry, projects, night: choice.night, view: null };
+  const place = choice.place.data;
+  const optics = opticsOf(choice.rig.data);
+  const channels = library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)).map((f) => f.data.channel);
+  const channel = channelFor(entry, channels);
+  const sky = placeSky(place, choice.night);
+  const steps = nightSteps(sky, 2);
+  const vector = apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
+  const walk = walkTarget(steps, channelSky(place, steps, channel), vector);
+  const icrs = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const year = orAborted(skyWorker().year({ place, from: choice.today, target: icrs, channel }), request.signal);
+  year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
+  const near = await orAborted(
+    skyWorker().within({
+      raDeg: entry.raDeg,
+      decDeg: entry.decDeg,
+      radiusDeg: Math.hypot(optics.fieldWidthDeg, optics.fieldHeightDeg) / 2,
+      limit: 12,
+    }),
+    request.signal,
+  );
+  return {
+    entry,
+    projects,
+    night: choice.night,
+    view: {
+      place,
+      optics,
+      rigName: choice.rig.data.name,
+      channel,
+      steps,
+      walk,
+      account: accountOf(steps, walk),
+      hourly: hourlySteps(sky, steps, walk, vector),
+      transit: transits(sky, vector)[0] ?? null,
+      near: near.filter((e) => e.id !== entry.id),
+      year,
+      elsewhere:
+        library.places.length > 1
+          ? library.places.map((p) => placeTonight(p.id, p.data, place, entry, channel, choice.night))
+          : [],
+    },
+  };
+}
+/** One night of a target from another place, in hours of this one's zenith. */
+function placeTonight(id: string, there: Place, here: Place, entry: CatalogEntry, channel: Channel, night: NightDate) {
+  const target = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const offer = nightOffer(there, target, [channel], night).channels[channel]!;
+  const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
+  return {
+    id,
+    name: there.name,
+    skyMagPerArcsec2: there.skyMagPerArcsec2,
+    usableMin: offer.usableMin,
+    hereMin: offer.worthMin * ratio,
+  };
+}
+
+/** Starts a project from a target and goes to its frame. */
+export async function startProject(request: Request, targetId: string) {
+  const url = new URL(request.url);
+  const library = await loadLibrary();
+  const choice = choiceOf(library, url.searchParams);
+  const entry = await skyWorker().entry(targetId);
+  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!choice.place || !choice.rig) return redirect("/kit");
+  const filters = library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id));
+  const made = newProject(
+    entry,
+    { rig: choice.rig.data, rigId: choice.rig.id, filters, place: choice.place.data, placeId: choice.place.id },
+    choice.today,
+  );
+  const projectId = newId("project");
+  const saved = await saveAll([
+    { kind: "project", id: projectId, data: made.project, baseRev: null },
+    { kind: "frame", id: newId("frame"), data: { projectId, ...made.frame }, baseRev: null },
+    { kind: "goal", id: newId("goal"), data: { projectId, ...made.goal }, baseRev: null },
+  ]);
+  if (!saved.ok) return data({ storage: saved.error.code }, { status: 507 });
+  return redirect(`/projects/${projectId}/frame${keptSearch(url.searchParams)}`);
+}
