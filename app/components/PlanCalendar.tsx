@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { CHANNEL_COLOUR } from "./charts/channel-colour";
 import { shortNight } from "./clock";
 
-/** What each night gives: usable time as a pale bar, the exposure planned in it by channel. */
+/** What each night gives: usable time as a pale bar, the exposure planned in it by channel, and for which panels. */
 export function PlanCalendar({
   nights,
   offers,
@@ -28,7 +28,7 @@ export function PlanCalendar({
         return (
           <li
             key={n.date}
-            className="border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_8.5rem] items-center gap-3 border-t py-1"
+            className="border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_8.5rem] items-center gap-x-3 border-t py-1"
           >
             <Link to={linkTo(n.date)} className="hover:underline">
               {shortNight(n.date)}
@@ -51,10 +51,7 @@ export function PlanCalendar({
                 ))}
               </div>
             </div>
-            <p
-              className="text-note truncate text-right"
-              title={byChannel.map((b) => `${b.channel} ${b.panels.join(" ")}`).join("; ")}
-            >
+            <p className="text-note truncate text-right">
               {byChannel.length === 0 ? (
                 <span className="text-faint">
                   {n.usableMin > 0 ? `${formatMinutes(n.usableMin)} free` : "nothing usable"}
@@ -63,6 +60,11 @@ export function PlanCalendar({
                 byChannel.map((b) => `${b.channel} ${formatMinutes(b.min)}`).join(", ")
               )}
             </p>
+            {byChannel.some((b) => b.panels.length > 1) ? (
+              <p className="text-note text-faint col-span-2 col-start-2 -mt-0.5">
+                {byChannel.map((b) => `${b.channel} ${b.panels.join(" ")}`).join(", ")}
+              </p>
+            ) : null}
           </li>
         );
       })}
