@@ -3,4 +3,3 @@ export { packCatalog, unpackCatalog, type PackedCatalog, type CatalogFault } fro
 export { searchKey, wordKey } from "./key";
 export { buildSearchIndex, searchCatalog, type SearchIndex } from "./search";
 export { packStars, unpackStars, starZones, starsWithin, type StarTable, type StarZones } from "./stars";
-export { meanSurfaceBrightness, sbClassOf } from "./surface-brightness";

@@ -1,5 +1,5 @@
 export type { Place } from "./place";
-export { nightSteps, sunsetToSunrise, type NightSteps } from "./steps";
+export { nightSteps, type NightSteps } from "./steps";
 export { channelSky, channelTables, type ChannelSky, type ChannelTables } from "./channel-sky";
 export {
   CAUSES,

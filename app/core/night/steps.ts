@@ -50,9 +50,3 @@ export function nightSteps(sky: NightSky, stepMin: number): NightSteps {
   }
   return steps;
 }
-
-/** Start and end of the steps. */
-export const sunsetToSunrise = (steps: NightSteps): { readonly startMs: UtcMs; readonly endMs: UtcMs } => ({
-  startMs: steps.startMs,
-  endMs: addMs(steps.startMs, steps.count * steps.stepMin * MINUTE_MS),
-});

@@ -2,7 +2,7 @@ import { skyMagToNanolambert } from "~/core/units";
 import { thinAirmass } from "./moonlight";
 
 /** A natural moonless zenith, 22.0 mag/arcsec². */
-export const NATURAL_ZENITH_NL = skyMagToNanolambert(22);
+const NATURAL_ZENITH_NL = skyMagToNanolambert(22);
 
 /**
  * Moonless sky brightness in nanolamberts at a zenith distance, from the zenith value of the place. The natural part

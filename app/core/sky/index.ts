@@ -10,7 +10,7 @@ export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction
 export { extinctionMagPerAirmass } from "./extinction";
 export { moonlightNanolambert, moonIlluminance, scatteringTerms, thinAirmass } from "./moonlight";
 export { moonColourFactor } from "./moon-colour";
-export { darkSkyNanolambert, NATURAL_ZENITH_NL } from "./darkness";
+export { darkSkyNanolambert } from "./darkness";
 export { moonAvoidanceDeg, type MoonRule } from "./moon-rule";
-export { skylineAltitudeDeg, skylineTable, FLAT_SKYLINE, type Skyline, type SkylinePoint } from "./skyline";
+export { skylineAltitudeDeg, skylineTable, type Skyline, type SkylinePoint } from "./skyline";
 export { galacticToIcrs, icrsToGalactic } from "./galactic";

@@ -9,9 +9,6 @@ export interface SkylinePoint {
 /** What hides the sky around a place, by rising azimuth; straight lines between points, wrapping at north. Empty = level horizon. */
 export type Skyline = readonly SkylinePoint[];
 
-/** Nothing in the way. */
-export const FLAT_SKYLINE: Skyline = [];
-
 /** Altitude of the skyline at an azimuth, degrees; 0 for an empty one. Points must be sorted by azimuth. */
 export function skylineAltitudeDeg(skyline: Skyline, azimuthDeg: number): number {
   if (skyline.length === 0) return 0;

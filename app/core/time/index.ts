@@ -1,5 +1,5 @@
 export { MINUTE_MS, HOUR_MS, DAY_MS, addMs, utcMs, type UtcInterval, type UtcMs } from "./instant";
-export { deltaTSeconds, jdTtOf, jdUtcOf, type JdTt } from "./julian";
+export { deltaTSeconds, jdUtcOf } from "./julian";
 export {
   nightDate,
   addNights,

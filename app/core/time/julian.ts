@@ -1,15 +1,16 @@
+import { linearAt } from "~/core/numeric";
 import type { UtcMs } from "./instant";
-
-declare const timeScale: unique symbol;
-
-/** Julian Date in days, Terrestrial Time. One double resolves about 40 µs. */
-export type JdTt = number & { readonly [timeScale]: "jd-tt" };
 
 const JD_UNIX_EPOCH = 2_440_587.5;
 const DAY_MS = 86_400_000;
 
 /** Julian Date of an instant, in days of UTC. */
 export const jdUtcOf = (ms: UtcMs): number => JD_UNIX_EPOCH + ms / DAY_MS;
+
+const DELTA_T = ([
+    [1961, 33.6], [1965, 35.7], [1970, 40.2], [1975, 45.5], [1980, 50.5], [1985, 54.3], [1990, 56.9], [1995, 60.8],
+    [2000, 63.8], [2005, 64.7], [2010, 66.1], [2015, 67.6], [2017, 68.6], [2019, 69.2],
+  ] as const).map(([x, y]) => ({ x, y })); // prettier-ignore
 
 /**
  * TT − UT1 in seconds at an instant.
@@ -20,16 +21,5 @@ export const jdUtcOf = (ms: UtcMs): number => JD_UNIX_EPOCH + ms / DAY_MS;
  */
 export function deltaTSeconds(ms: UtcMs): number {
   const year = 1970 + ms / (365.2425 * DAY_MS);
-  const table = [
-    [1961, 33.6], [1965, 35.7], [1970, 40.2], [1975, 45.5], [1980, 50.5], [1985, 54.3], [1990, 56.9], [1995, 60.8],
-    [2000, 63.8], [2005, 64.7], [2010, 66.1], [2015, 67.6], [2017, 68.6], [2019, 69.2],
-  ] as const; // prettier-ignore
-  const after = table.findIndex(([y]) => y >= year);
-  if (after === -1) return 69.2;
-  if (after === 0) return table[0][1];
-  const [[y0, t0], [y1, t1]] = [table[after - 1]!, table[after]!];
-  return t0 + ((t1 - t0) * (year - y0)) / (y1 - y0);
+  return linearAt(DELTA_T, year);
 }
-
-/** Terrestrial Time of an instant as a Julian Date; UT1 is taken as UTC (they differ by < 0.9 s). */
-export const jdTtOf = (ms: UtcMs): JdTt => (jdUtcOf(ms) + deltaTSeconds(ms) / 86_400) as JdTt;
