@@ -4,7 +4,7 @@ import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 
 /** Writes .br and .gz beside every text and binary asset of the build, so that the server never compresses them. */
 const ROOT = new URL("../build/client", import.meta.url).pathname;
-const WORTHWHILE = /\.(js|css|json|bin|svg|webmanifest|fits)$/;
+const WORTHWHILE = /\.(js|css|json|tsv|bin|svg|webmanifest|fits)$/;
 
 for (const name of readdirSync(ROOT, { recursive: true, encoding: "utf8" })) {
   const path = join(ROOT, name);

@@ -142,6 +142,12 @@ export const readLines = () =>
     f.geometry.coordinates.map((run) => run.map(([lon, lat]) => [(lon + 360) % 360, lat] as const)),
   );
 
+/** Borders of the constellations: runs of [ra, dec], the right ascension unbroken within a run. */
+export const readBorders = () =>
+  readJson<{ features: { geometry: { coordinates: [number, number][][] } }[] }>(
+    `${BASE}constellations.borders.json`,
+  ).features.flatMap((f) => f.geometry.coordinates);
+
 interface CuratedRecord {
   readonly id: string; readonly aliases: readonly string[]; readonly name: string | null; readonly kind: string; readonly scope: "object" | "field";
   readonly tier: 1 | 2; readonly ra_deg: number; readonly dec_deg: number; readonly major_arcmin: number | null; readonly minor_arcmin: number | null;

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { gzipSync } from "node:zlib";
 import { packCatalog, packStars } from "~/core/catalog";
-import { readLines, readStarNames, readStars } from "./base";
+import { readBorders, readLines, readStarNames, readStars } from "./base";
 import { mergeCatalog } from "./merge";
 
 const OUT = new URL("../../app/data/", import.meta.url).pathname;
@@ -33,3 +33,4 @@ write(
   "figures.json",
   JSON.stringify(readLines().map((run) => run.map(([ra, dec]) => [Number(ra.toFixed(3)), Number(dec.toFixed(3))]))),
 );
+write("borders.json", JSON.stringify(readBorders()));
