@@ -7,3 +7,4 @@ export {
   formatMinutes,
   formatSpan,
 } from "./format";
+export { parsePosition, looksLikePosition, type PositionFault, type ReadPosition } from "./position";

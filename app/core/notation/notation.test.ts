@@ -1,7 +1,9 @@
 import fc from "fast-check";
-import { expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import {
   formatDeclination,
+  looksLikePosition,
+  parsePosition,
   formatMinutes,
   formatRightAscension,
   parseAngle,
@@ -51,4 +53,59 @@ it("carries rounded seconds and minutes over", () => {
   expect(formatDeclination(-0.99999)).toBe("−01° 00′ 00″");
   expect(formatRightAscension(359.99999)).toBe("00h 00m 00.0s");
   expect(formatMinutes(119.6)).toBe("2 h 00");
+});
+
+describe("a position as people write it", () => {
+  const deneb = { raDeg: 310.358, decDeg: 45.2803 }; // α Cygni, Hipparcos
+  it.each([
+    ["20h41m25.9s +45°16′49″", "hours"],
+    ["20 41 25.9 +45 16 49", "hours"],
+    ["20:41:25.9, +45:16:49", "hours"],
+    ["J204125.9+451649", "hours"],
+    ["RA 20h 41m 25.9s Dec 45d 16m 49s", "hours"],
+    ["310.358 45.2803", "degrees"],
+    ["310.358,+45.2803", "degrees"],
+    ["310,358 45,2803", "degrees"],
+    ["310.358° +45.2803°", "degrees"],
+  ])("reads %s", (text, read) => {
+    const got = parsePosition(text);
+    expect(got.ok && got.value.read).toBe(read);
+    if (got.ok) {
+      expect(Math.abs(got.value.raDeg - deneb.raDeg)).toBeLessThan(0.001);
+      expect(Math.abs(got.value.decDeg - deneb.decDeg)).toBeLessThan(0.001);
+    }
+    expect(looksLikePosition(text)).toBe(true);
+  });
+  it("keeps the sign of a small southern declination", () => {
+    expect(parsePosition("5h35m -0 30")).toMatchObject({ ok: true, value: { decDeg: -0.5 } });
+  });
+  it.each([
+    ["25h +10", "positionRightAscension"],
+    ["400 10", "positionRightAscension"],
+    ["12 30 +95", "positionDeclination"],
+    ["Deneb", "positionUnreadable"],
+    ["12h", "positionUnreadable"],
+    ["", "positionUnreadable"],
+  ])("refuses %s and says which half", (text, code) => {
+    expect(parsePosition(text)).toMatchObject({ ok: false, error: { code } });
+  });
+  it.each(["ngc 6960", "M 31", "sh2-132", "Abell 21", "PK 36-57.1", "LDN 1235", "vdb 152", "6960"])(
+    "does not take the name %s for a position",
+    (text) => expect(looksLikePosition(text)).toBe(false),
+  );
+  it("reads back what it writes (law)", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 359.999, noNaN: true }),
+        fc.double({ min: -90, max: 90, noNaN: true }),
+        (raDeg, decDeg) => {
+          const got = parsePosition(`${formatRightAscension(raDeg, 2)} ${formatDeclination(decDeg, 1)}`);
+          expect(got.ok).toBe(true);
+          if (!got.ok) return;
+          expect(Math.abs(((got.value.raDeg - raDeg + 540) % 360) - 180)).toBeLessThan(0.1 / 3600);
+          expect(Math.abs(got.value.decDeg - decDeg)).toBeLessThan(0.06 / 3600);
+        },
+      ),
+    );
+  });
 });

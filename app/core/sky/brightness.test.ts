@@ -1,9 +1,10 @@
-import { expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
+import checks from "../../../reference/maths/checks.json";
 import airmass from "../../../reference/tables/airmass.json";
 import skymoon from "../../../reference/tables/skymoon.json";
 import { nanolambertToSkyMag, skyMagToNanolambert } from "~/core/units";
 import {
-  airmassKastenYoung, airmassPickering, darkSkyNanolambert, extinctionMagPerAirmass, moonAvoidanceDeg, moonColourFactor, moonlightNanolambert,
+  airmassKastenYoung, airmassPickering, darkSkyNanolambert, darknessClass, domeFootNanolambert, domeNanolambert, magOfDarknessClass, skyTowardsMag, extinctionMagPerAirmass, moonAvoidanceDeg, moonColourFactor, moonlightNanolambert,
   refractionOfApparentArcmin, refractionOfTrueArcmin, thinAirmass,
 } from "."; // prettier-ignore
 
@@ -99,4 +100,33 @@ it("asks for the separations of MATHS C2.10 and for none from a thin crescent", 
     [60, 7, 60, 50.7, 30, 19.7],
   ].forEach(([d, w, ...want]) => rule(d!, w!).forEach((got, i) => expect(Math.abs(got - want[i]!)).toBeLessThan(0.06)));
   expect(moonAvoidanceDeg({ atFullDeg: 120, halfWidthDays: 14 }, 165)).toBe(0);
+});
+
+describe("light domes (reference/maths, C2.18; the dome model is a proposal of this project)", () => {
+  const foot = { footNanolambert: 1500, azimuthDeg: 200, widthDeg: 30 };
+  it("fade along the horizon and upwards", () => {
+    const [a, b, c] = checks["C2.18"].outputs.v as [number, number, number];
+    const glow = (azimuthDeg: number, altitudeDeg: number) => domeNanolambert(foot, { azimuthDeg, altitudeDeg });
+    expect(glow(200, 0)).toBeCloseTo(a, 9);
+    expect(glow(200, 15)).toBeCloseTo(b, 6);
+    expect(glow(230, 30)).toBeCloseTo(c, 6);
+  });
+  it("give back the brightness that was measured at 30° above them, across north too", () => {
+    const dome = { name: "", azimuthDeg: 358, magPerArcsec2: 18.6, widthDeg: 25 };
+    const place = { zenithSkyMag: 20.9, extinctionMag: 0.25, domes: [dome] };
+    expect(skyTowardsMag(place, { azimuthDeg: 358, altitudeDeg: 30 })).toBeCloseTo(18.6, 6);
+    expect(skyTowardsMag(place, { azimuthDeg: 5, altitudeDeg: 30 })).toBeCloseTo(
+      skyTowardsMag(place, { azimuthDeg: 351, altitudeDeg: 30 }),
+      9,
+    );
+    expect(skyTowardsMag(place, { azimuthDeg: 178, altitudeDeg: 30 })).toBeGreaterThan(20);
+  });
+  it("add nothing where the sky towards them is no brighter than the even sky", () => {
+    expect(domeFootNanolambert({ name: "", azimuthDeg: 0, magPerArcsec2: 21.5, widthDeg: 30 }, 20, 0.25)).toBe(0);
+  });
+});
+
+it("hints at a class 1 to 9 and takes one (common practice, approximate: two conversions circulate)", () => {
+  expect([22, 21.7, 21.4, 21, 20.5, 19.8, 18.9, 18.2, 17].map(darknessClass)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9]);
+  for (let c = 1; c <= 9; c++) expect(darknessClass(magOfDarknessClass(c))).toBe(c);
 });

@@ -1,5 +1,5 @@
 import {
-  AstroTime, BaryState, Body, C_AUDAY, Equator, Illumination, Observer as AstroObserver, Rotation_EQJ_EQD, SetDeltaTFunction, SiderealTime,
+  AstroTime, BaryState, Body, C_AUDAY, Constellation, Equator, Illumination, Observer as AstroObserver, Rotation_EQJ_EQD, SetDeltaTFunction, SiderealTime,
 } from "astronomy-engine"; // prettier-ignore
 import { deltaTSeconds, utcMs, type UtcMs } from "~/core/time";
 import { degToRad, wrap360 } from "~/core/units";
@@ -51,3 +51,7 @@ export function moonPhase(ms: UtcMs): { readonly phaseAngleDeg: number; readonly
   const { phase_angle: phaseAngleDeg } = Illumination(Body.Moon, time(ms));
   return { phaseAngleDeg, illuminatedFraction: (1 + Math.cos(degToRad(phaseAngleDeg))) / 2 };
 }
+
+/** IAU code of the constellation a J2000 direction lies in, by the borders of 1875 (astronomy-engine). */
+export const constellationOf = (at: { readonly raDeg: number; readonly decDeg: number }): string =>
+  Constellation(at.raDeg / 15, at.decDeg).symbol;

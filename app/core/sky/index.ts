@@ -1,6 +1,7 @@
 export type { Equatorial, EquatorialFrame, Horizontal, Observer, Vec3 } from "./frames";
 export { directionOf, unitVector } from "./frames";
 export { separationDeg, positionAngleDeg, offsetBy } from "./separation";
+export { bodyOfDate, constellationOf } from "./ephemeris";
 export { nightSky, sunAltitudeDeg, moonAt, moonUpperLimbDeg, type MoonState, type NightSky } from "./night-sky";
 export { apparentVector, horizontalAt, sinAltitudeAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";
 export { nightEvents, type NightEvents, type SunLine } from "./events";
@@ -10,7 +11,27 @@ export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction
 export { extinctionMagPerAirmass } from "./extinction";
 export { moonlightNanolambert, moonIlluminance, scatteringTerms, thinAirmass } from "./moonlight";
 export { moonColourFactor } from "./moon-colour";
-export { darkSkyNanolambert } from "./darkness";
+export {
+  DOME_FADE_DEG,
+  darkSkyNanolambert,
+  darknessClass,
+  domeFootNanolambert,
+  domeNanolambert,
+  magOfDarknessClass,
+  skyTowardsMag,
+  type Lamp,
+  type LightDome,
+} from "./darkness";
 export { moonAvoidanceDeg, type MoonRule } from "./moon-rule";
-export { skylineAltitudeDeg, skylineTable, type Skyline, type SkylinePoint } from "./skyline";
+export {
+  hiddenBelowDeg,
+  landmarkAltitudeDeg,
+  shiftSkyline,
+  skylineAltitudeDeg,
+  skylineTable,
+  trueAzimuthDeg,
+  type Landmark,
+  type Skyline,
+  type SkylinePoint,
+} from "./skyline";
 export { galacticToIcrs, icrsToGalactic } from "./galactic";

@@ -8,7 +8,7 @@ import transit from "../../../reference/tables/transit.json";
 import { nightDate, nightWindow, utcMs } from "~/core/time";
 import {
   altitudeCrossings, apparentVector, directionOf, galacticToIcrs, horizontalAt, icrsToGalactic, moonAt, nightEvents, nightSky, offsetBy,
-  positionAngleDeg, refractionOfTrueArcmin, separationDeg, skylineAltitudeDeg, skylineTable, transits, unitVector, zenithPositionAngleDeg,
+  positionAngleDeg, refractionOfTrueArcmin, separationDeg, shiftSkyline, skylineAltitudeDeg, skylineTable, transits, trueAzimuthDeg, hiddenBelowDeg, unitVector, zenithPositionAngleDeg,
   type Equatorial, type SunLine,
 } from "."; // prettier-ignore
 
@@ -254,5 +254,41 @@ describe("skyline", () => {
         },
       ),
     );
+  });
+});
+
+describe("landmarks and shifts of a skyline", () => {
+  const skyline = [
+    { azimuthDeg: 90, altitudeDeg: 10 },
+    { azimuthDeg: 270, altitudeDeg: 20 },
+  ];
+  const shed = { name: "shed", shape: "box", azimuthDeg: 355, widthDeg: 20, altitudeDeg: 35 } as const;
+  const tree = { name: "ash", shape: "tree", azimuthDeg: 120, widthDeg: 40, altitudeDeg: 50 } as const;
+  it("stand before the line: a box to its edges, a tree with a round crown, across north", () => {
+    const at = (az: number) => hiddenBelowDeg(skyline, [shed, tree], az);
+    expect([at(355), at(4), at(346)]).toEqual([35, 35, 35]);
+    expect(at(6)).toBeLessThan(20);
+    expect(at(120)).toBe(50);
+    expect(at(132)).toBeCloseTo(50 * Math.sqrt(1 - (12 / 20) ** 2), 9); // half an ellipse
+    expect(at(90)).toBe(10);
+  });
+  it("never lower the line, and a pole thinner than a sample is not lost", () => {
+    const pole = { name: "mast", shape: "pole", azimuthDeg: 200.2, widthDeg: 0.1, altitudeDeg: 60 } as const;
+    const [plain, table] = [skylineTable(skyline), skylineTable(skyline, [pole, shed, tree])];
+    expect(table.every((h, i) => h >= plain[i]!)).toBe(true);
+    expect(Math.max(...table)).toBe(60);
+  });
+  it("turn and turn back; altitudes move within 0 to 90", () => {
+    const points = fc.uniqueArray(fc.record({ azimuthDeg: fc.integer({ min: 0, max: 359 }), altitudeDeg: fc.integer({ min: 0, max: 90 }) }), { minLength: 2, maxLength: 12, selector: (p) => p.azimuthDeg }).map((s) => s.sort((a, b) => a.azimuthDeg - b.azimuthDeg)); // prettier-ignore
+    fc.assert(
+      fc.property(points, fc.integer({ min: -400, max: 400 }), fc.integer({ min: 0, max: 359 }), (s, by, az) => {
+        expect(shiftSkyline(shiftSkyline(s, by, 0), -by, 0)).toEqual(s);
+        return Math.abs(skylineAltitudeDeg(shiftSkyline(s, by, 0), az + by) - skylineAltitudeDeg(s, az)) < 1e-6;
+      }),
+    );
+    expect(shiftSkyline(skyline, 0, 85).map((p) => p.altitudeDeg)).toEqual([90, 90]);
+  });
+  it("turn compass bearings by the declination, east positive", () => {
+    expect([trueAzimuthDeg(350, 12.5), trueAzimuthDeg(5, -9)]).toEqual([2.5, 356]);
   });
 });

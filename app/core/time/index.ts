@@ -10,4 +10,4 @@ export {
   monthOf,
   type NightDate,
 } from "./night-date";
-export { isTimeZone, utcOffsetMinutes } from "./zone";
+export { fullHours, isTimeZone, utcOffsetMinutes } from "./zone";

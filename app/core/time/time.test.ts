@@ -11,6 +11,7 @@ import {
   nightOf,
   nightWindow,
   utcMs,
+  fullHours,
   utcOffsetMinutes,
 } from ".";
 
@@ -63,4 +64,12 @@ it("knows zones by their IANA name only", () => {
 it("holds TT − UT near its published values: 55.8 s in 1988 and 69.2 s today (Astronomical Almanac, from memory; ± 0.4 s)", () => {
   expect(Math.abs(deltaTSeconds(utcMs(Date.UTC(1988, 0, 1))) - 55.8)).toBeLessThan(0.4);
   expect(deltaTSeconds(utcMs(Date.UTC(2026, 11, 5)))).toBe(69.2);
+});
+
+it("finds the full hours of the clocks where they are 45 minutes off UTC, and one twice when clocks go back", () => {
+  const chatham = fullHours(utcMs(Date.UTC(2026, 11, 5, 8, 0)), Date.UTC(2026, 11, 5, 11, 0), "Pacific/Chatham"); // UTC+13:45
+  expect(chatham.map((ms) => new Date(ms).toISOString().slice(11, 16))).toEqual(["08:15", "09:15", "10:15"]);
+  const paris = fullHours(utcMs(Date.UTC(2026, 9, 24, 23, 30)), Date.UTC(2026, 9, 25, 2, 30), "Europe/Paris");
+  const clock = paris.map((ms) => new Date(ms + utcOffsetMinutes("Europe/Paris", ms) * 60_000).getUTCHours());
+  expect(clock).toEqual([2, 2, 3]);
 });

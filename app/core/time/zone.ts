@@ -1,5 +1,5 @@
 import { tzOffset } from "@date-fns/tz";
-import type { UtcMs } from "./instant";
+import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "./instant";
 
 /** Whether this runtime knows the IANA zone name, such as "Europe/Rome". */
 export const isTimeZone = (name: string): boolean => name !== "" && !Number.isNaN(tzOffset(name, new Date(0)));
@@ -9,4 +9,14 @@ export function utcOffsetMinutes(zone: string, ms: UtcMs): number {
   const offset = tzOffset(zone, new Date(ms));
   if (Number.isNaN(offset)) throw new RangeError(`unknown time zone ${zone}`);
   return offset;
+}
+
+/**
+ * Instants at which clocks in `zone` show a full hour, from `fromMs` up to but not including `toMs`. In zones 30 or 45 minutes
+ * off, these are no full hours of UTC; on the night the clocks go back an hour comes twice.
+ */
+export function fullHours(fromMs: UtcMs, toMs: number, zone: string): UtcMs[] {
+  const offMs = utcOffsetMinutes(zone, fromMs) * MINUTE_MS;
+  const first = Math.ceil((fromMs + offMs) / HOUR_MS) * HOUR_MS - offMs;
+  return Array.from({ length: Math.max(0, Math.ceil((toMs - first) / HOUR_MS)) }, (_, i) => utcMs(first + i * HOUR_MS));
 }
