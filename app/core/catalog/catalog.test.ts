@@ -7,8 +7,10 @@ import {
   buildSearchIndex,
   packCatalog,
   packStars,
+  readTowns,
   searchCatalog,
   searchKey,
+  searchTowns,
   starZones,
   starsWithin,
   unpackCatalog,
@@ -185,5 +187,25 @@ describe("stars", () => {
         ],
       },
     );
+  });
+});
+
+describe("the gazetteer (GeoNames, CC BY 4.0)", () => {
+  const towns = readTowns(readFileSync(new URL("../../data/towns.tsv", import.meta.url), "utf8"));
+  const find = (query: string) => searchTowns(towns, query, 5);
+  it("finds a town by its own letters, by plain ones, and by a later word; the largest first", () => {
+    expect(find("Tromsø")[0]).toMatchObject({ name: "Tromsø", country: "NO" });
+    expect(find("tromso")[0]).toMatchObject({ name: "Tromsø", country: "NO" });
+    expect(find("reykj")[0]).toMatchObject({ name: "Reykjavík", country: "IS" });
+    expect(find("hempstead").map((t) => t.name)).toContain("Hemel Hempstead"); // a later word
+  });
+  it("puts it where the world has it, to a few kilometres (coordinates of Alice Springs and Suva from memory)", () => {
+    const [alice] = find("alice springs");
+    expect(Math.abs(alice!.latitudeDeg + 23.7) < 0.05 && Math.abs(alice!.longitudeDeg - 133.88) < 0.05).toBe(true);
+    const [suva] = find("suva");
+    expect(Math.abs(suva!.latitudeDeg + 18.14) < 0.05 && Math.abs(suva!.longitudeDeg - 178.44) < 0.05).toBe(true);
+  });
+  it("answers nothing to one letter or to what is no town", () => {
+    expect([find("a"), find("xqzzy"), find("  ")]).toEqual([[], [], []]);
   });
 });

@@ -27,6 +27,9 @@ export const KIND_WORDS: Readonly<Record<Kind, string>> = {
 export const isNebula = (kind: Kind): boolean =>
   kind === "emissionNebula" || kind === "planetaryNebula" || kind === "supernovaRemnant" || kind === "wolfRayetNebula";
 
+/** What an object mostly shines in. */
+export type Light = "continuum" | "Ha" | "OIII" | "mixed";
+
 /** What is known only of the hand-picked targets; a rule of thumb, not measured. */
 export interface CuratedFacts {
   /** A composed picture of several objects, not one object. */
@@ -34,7 +37,7 @@ export interface CuratedFacts {
   readonly tier: 1 | 2;
   /** Mean surface brightness class, 1 bright (< 20.5 mag/arcsec²) to 6 faint (> 25.5). */
   readonly sbClass: number;
-  readonly light: "continuum" | "Ha" | "OIII" | "mixed";
+  readonly light: Light;
   /** Strength 0 none to 3 strong; null for continuum objects. */
   readonly lines: { readonly ha: number; readonly oiii: number; readonly sii: number } | null;
   readonly hasBrightCore: boolean;
@@ -65,4 +68,43 @@ export interface CatalogEntry {
   /** 0–100, how much the object deserves a label when nothing else is known. */
   readonly rank: number;
   readonly curated: CuratedFacts | null;
+  /** As its owner says, of a target of one's own. */
+  readonly light?: Light;
 }
+
+/** What an object mostly shines in: as picked by hand or said by its owner, else by its kind. */
+export const lightOf = (entry: CatalogEntry): Light =>
+  entry.curated?.light ?? entry.light ?? (isNebula(entry.kind) ? "Ha" : "continuum");
+
+/** A target of one's own, in no list or beside a listed one; direction ICRS. */
+export interface OwnTarget {
+  readonly name: string;
+  readonly raDeg: number;
+  readonly decDeg: number;
+  readonly kind: Kind;
+  readonly majorArcmin: number | null;
+  readonly light: Light;
+  /** Listed object to aim at so that this one comes into the frame; "" = aim at it. */
+  readonly neighbourId: string;
+  readonly note: string;
+}
+
+const OWN_RANK = 60; // somebody went to the trouble of entering it
+
+/** One's own target in the form of the catalogue, under the id of its record. */
+export const ownEntry = (id: string, own: OwnTarget, constellation: string): CatalogEntry => ({
+  id,
+  name: own.name,
+  aliases: [],
+  kind: own.kind,
+  raDeg: own.raDeg,
+  decDeg: own.decDeg,
+  majorArcmin: own.majorArcmin,
+  minorArcmin: null,
+  positionAngleDeg: null,
+  magnitude: null,
+  constellation,
+  rank: OWN_RANK,
+  curated: null,
+  light: own.light,
+});
