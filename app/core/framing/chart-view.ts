@@ -15,6 +15,8 @@ export interface ChartView {
   readonly east: Vec3;
   readonly north: Vec3;
   readonly sight: Vec3;
+  /** −1 when left and right are swapped, as behind an odd number of mirrors. */
+  readonly flip: 1 | -1;
 }
 
 /** Pixels from the top left. */
@@ -29,7 +31,9 @@ export function chartView(at: {
   readonly heightDeg: number;
   readonly widthPx: number;
   readonly heightPx: number;
+  /** Position angle that stands upright. */
   readonly rollDeg?: number;
+  readonly isMirrored?: boolean;
 }): ChartView {
   const { raDeg, decDeg } = at.centre;
   const east0 = unitVector({ raDeg: raDeg + 90, decDeg: 0 });
@@ -49,6 +53,7 @@ export function chartView(at: {
     east: mix(east0, north0, Math.cos(roll), -Math.sin(roll)),
     north: mix(north0, east0, Math.cos(roll), Math.sin(roll)),
     sight: unitVector(at.centre),
+    flip: at.isMirrored ? -1 : 1,
   };
 }
 
@@ -59,13 +64,13 @@ export function toScreen(view: ChartView, v: Vec3): ScreenPoint | null {
   const c = dot(v, view.sight);
   if (c < -0.5) return null;
   const k = (2 / (1 + c)) * radToDeg(1) * view.pxPerDeg;
-  return { x: view.widthPx / 2 - k * dot(v, view.east), y: view.heightPx / 2 - k * dot(v, view.north) };
+  return { x: view.widthPx / 2 - view.flip * k * dot(v, view.east), y: view.heightPx / 2 - k * dot(v, view.north) };
 }
 
 /** The direction under a point of the chart; the inverse of `toScreen`. */
 export function fromScreen(view: ChartView, p: ScreenPoint): Equatorial<"icrs"> {
   const scale = 2 * radToDeg(1) * view.pxPerDeg;
-  const [e, n] = [(view.widthPx / 2 - p.x) / scale, (view.heightPx / 2 - p.y) / scale];
+  const [e, n] = [(view.flip * (view.widthPx / 2 - p.x)) / scale, (view.heightPx / 2 - p.y) / scale];
   const r2 = e * e + n * n;
   const [ke, kn, ks] = [(2 * e) / (1 + r2), (2 * n) / (1 + r2), (1 - r2) / (1 + r2)];
   const along = (i: 0 | 1 | 2) => ke * view.east[i] + kn * view.north[i] + ks * view.sight[i];

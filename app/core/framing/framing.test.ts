@@ -55,6 +55,10 @@ describe("tangent plane", () => {
     const pole = deprojectTan(at(100, 89), { xiDeg: 1.5, etaDeg: 2 });
     expect([pole.raDeg.toFixed(6), pole.decDeg.toFixed(6)]).toEqual(["223.683354", "88.198782"]);
   });
+  it("is R = (180/π) cot θ (W2, Calabretta & Greisen 2002): 5, 30 and 45° away", () => {
+    for (const [away, r] of [[5, 5.01273], [30, 33.07973], [45, 57.29578]] as const)
+      expect(projectTan(at(80, 0), at(80, away))!.etaDeg).toBeCloseTo(r, 5); // prettier-ignore
+  });
   it("leads back from anywhere to 1e-9 degrees, and refuses the far side", () => {
     fc.assert(
       fc.property(

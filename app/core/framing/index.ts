@@ -4,6 +4,9 @@ export {
   frameCorners,
   frameToSky,
   mosaicPanels,
+  isInPanel,
+  mosaicArea,
+  mosaicBounds,
   mosaicExtent,
   seamsOf,
   panelName,
@@ -11,8 +14,20 @@ export {
   type Panel,
   type Seam,
 } from "./mosaic";
-export { skyToFrame, starsInSeams, type PlaneStar, type SeamStar } from "./seams";
-export { placementCost, placeMosaic, type Outline, type Placement } from "./placement";
+export { seamLines, skyToFrame, starsInSeams, type PlaneStar, type SeamLine, type SeamStar } from "./seams";
+export {
+  placementCost,
+  placeMosaic,
+  type Outline,
+  type Placement,
+  type PlacementFound,
+  type PlacementLimits,
+  type PlacementTask,
+} from "./placement";
+export { coverOutlines, emptyPanels, type Cover, type PlaneVertex } from "./cover";
 export { ellipseFill, bestEllipseAngle, type EllipseFit } from "./fit";
-export { rotationAdvice, type RotationAdvice } from "./rotation";
+export { rotationAdvice, toleratedTurnDeg, type RotationAdvice } from "./rotation";
 export { chartView, toScreen, fromScreen, type ChartView, type ScreenPoint } from "./chart-view";
+export { panelsFor, USUAL_OVERLAP } from "./panels-for";
+export { neighbourHold, type NeighbourHold } from "./neighbour";
+export { meshCells, meshFromCorners, meshOf, type CornerFault, type FourCorners, type SkyMesh } from "./underlay";

@@ -14,14 +14,23 @@ export interface MosaicLayout {
   readonly planeHeightArcmin: number;
   readonly columns: number;
   readonly rows: number;
-  /** Share of a panel side that neighbours have in common, [0, 0.5]. */
+  /** Share of a panel's width that neighbours in a row have in common, [0, 0.5]. */
   readonly overlap: number;
+  /** The same between rows, of a panel's height; absent = as in a row. */
+  readonly overlapRows?: number;
+  /** Part of a step by which neighbouring rows are moved against each other, [−0.5, 0.5]; absent = 0. */
+  readonly rowShift?: number;
+  /** Panels beside the grid, put down by hand: centre in the mosaic's frame, arcmin on the plane. */
+  readonly extra?: readonly { readonly xArcmin: number; readonly yArcmin: number }[];
+  /** Numbers of panels that are left out; the others keep theirs. */
+  readonly skipped?: readonly number[];
 }
 
 /** One pointing of a mosaic. */
 export interface Panel {
-  /** From 1, row by row from the frame's top left. */
+  /** From 1, row by row from the frame's top left, then those put down by hand. */
   readonly number: number;
+  /** Both 0 for a panel put down by hand. */
   readonly row: number;
   readonly column: number;
   /** Offset from the mosaic's centre in its frame, arcmin on the plane. */
@@ -59,26 +68,40 @@ export function frameToSky(
   });
 }
 
-/** Centres and own position angles of all panels: exact on the sphere for gnomonic optics, poles and 0h included. */
-export function mosaicPanels(layout: MosaicLayout): Panel[] {
+/** Offsets of all panels in the mosaic's frame, those left out too. */
+function offsetsOf(layout: MosaicLayout): Omit<Panel, "centre" | "positionAngleDeg">[] {
   const stepX = layout.planeWidthArcmin * (1 - layout.overlap);
-  const stepY = layout.planeHeightArcmin * (1 - layout.overlap);
-  return Array.from({ length: layout.rows * layout.columns }, (_, i) => {
+  const stepY = layout.planeHeightArcmin * (1 - (layout.overlapRows ?? layout.overlap));
+  const shift = layout.rows > 1 ? ((layout.rowShift ?? 0) * stepX) / 2 : 0;
+  const grid = Array.from({ length: layout.rows * layout.columns }, (_, i) => {
     const [row, column] = [Math.floor(i / layout.columns) + 1, (i % layout.columns) + 1];
-    const x = (column - (layout.columns + 1) / 2) * stepX;
-    const y = ((layout.rows + 1) / 2 - row) * stepY;
-    const centre = frameToSky(layout, x, y);
-    // A straight line on the plane is a great circle: any further point on it gives the exact bearing.
     return {
       number: i + 1,
       row,
       column,
-      xArcmin: x,
-      yArcmin: y,
-      centre,
-      positionAngleDeg: positionAngleDeg(centre, frameToSky(layout, x, y + 6)),
+      xArcmin: (column - (layout.columns + 1) / 2) * stepX + (row % 2 === 1 ? -shift : shift),
+      yArcmin: ((layout.rows + 1) / 2 - row) * stepY,
     };
   });
+  const extra = (layout.extra ?? []).map((e, i) => ({
+    number: grid.length + i + 1,
+    row: 0,
+    column: 0,
+    xArcmin: e.xArcmin,
+    yArcmin: e.yArcmin,
+  }));
+  return [...grid, ...extra];
+}
+
+/** Centres and own position angles of the panels that are shot: exact on the sphere for gnomonic optics, poles and 0h included. */
+export function mosaicPanels(layout: MosaicLayout): Panel[] {
+  return offsetsOf(layout)
+    .filter((p) => !layout.skipped?.includes(p.number))
+    .map((p) => {
+      const centre = frameToSky(layout, p.xArcmin, p.yArcmin);
+      // A straight line on the plane is a great circle: any further point on it gives the exact bearing.
+      return { ...p, centre, positionAngleDeg: positionAngleDeg(centre, frameToSky(layout, p.xArcmin, p.yArcmin + 6)) };
+    });
 }
 
 /** Corners of one frame, top left, top right, bottom right, bottom left, of the given plane size about its own centre. */
@@ -91,41 +114,94 @@ export function frameCorners(
   return [frameToSky(frame, -w, h), frameToSky(frame, w, h), frameToSky(frame, w, -h), frameToSky(frame, -w, -h)];
 }
 
-/** Full width and height of a mosaic on the plane: w(1 + (n − 1)(1 − o)). */
-export const mosaicExtent = (
-  layout: MosaicLayout,
-): { readonly widthArcmin: number; readonly heightArcmin: number } => ({
-  widthArcmin: layout.planeWidthArcmin * (1 + (layout.columns - 1) * (1 - layout.overlap)),
-  heightArcmin: layout.planeHeightArcmin * (1 + (layout.rows - 1) * (1 - layout.overlap)),
-});
-
-/** All seams of a mosaic; where four panels meet, strips of both directions cross. */
-export function seamsOf(layout: MosaicLayout): Seam[] {
-  const panels = mosaicPanels(layout);
-  const at = (row: number, column: number) => panels.find((p) => p.row === row && p.column === column);
+/** The box around all panels in the mosaic's frame, arcmin on the plane; the mosaic's centre is its origin. */
+export function mosaicBounds(layout: MosaicLayout): {
+  readonly left: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly top: number;
+} {
+  const all = offsetsOf(layout);
+  const shot = all.filter((p) => !layout.skipped?.includes(p.number));
+  const [xs, ys] = [
+    (shot.length > 0 ? shot : all).map((p) => p.xArcmin),
+    (shot.length > 0 ? shot : all).map((p) => p.yArcmin),
+  ];
   const [halfW, halfH] = [layout.planeWidthArcmin / 2, layout.planeHeightArcmin / 2];
-  return panels.flatMap((p) => {
-    const right = at(p.row, p.column + 1);
-    const below = at(p.row + 1, p.column);
-    const seams: Seam[] = [];
-    if (right)
-      seams.push({
-        between: [p.number, right.number],
-        isVertical: true,
-        atArcmin: (p.xArcmin + right.xArcmin) / 2,
-        fromArcmin: p.yArcmin - halfH,
-        toArcmin: p.yArcmin + halfH,
-        halfWidthArcmin: halfW * layout.overlap,
-      });
-    if (below)
-      seams.push({
-        between: [p.number, below.number],
-        isVertical: false,
-        atArcmin: (p.yArcmin + below.yArcmin) / 2,
-        fromArcmin: p.xArcmin - halfW,
-        toArcmin: p.xArcmin + halfW,
-        halfWidthArcmin: halfH * layout.overlap,
-      });
-    return seams;
+  return {
+    left: Math.min(...xs) - halfW,
+    right: Math.max(...xs) + halfW,
+    bottom: Math.min(...ys) - halfH,
+    top: Math.max(...ys) + halfH,
+  };
+}
+
+/** Full width and height of a mosaic on the plane; of a plain grid w(1 + (n − 1)(1 − o)). */
+export function mosaicExtent(layout: MosaicLayout): { readonly widthArcmin: number; readonly heightArcmin: number } {
+  const { left, right, bottom, top } = mosaicBounds(layout);
+  return { widthArcmin: right - left, heightArcmin: top - bottom };
+}
+
+/** Whether a point of the mosaic's frame lies in a panel. */
+export const isInPanel = (
+  layout: Pick<MosaicLayout, "planeWidthArcmin" | "planeHeightArcmin">,
+  panel: Pick<Panel, "xArcmin" | "yArcmin">,
+  at: { readonly xArcmin: number; readonly yArcmin: number },
+): boolean =>
+  Math.abs(at.xArcmin - panel.xArcmin) <= layout.planeWidthArcmin / 2 &&
+  Math.abs(at.yArcmin - panel.yArcmin) <= layout.planeHeightArcmin / 2;
+
+const CORNER_SHARE = 0.5; // panels that share less than half of both sides meet at a corner only
+
+/** All seams of a mosaic: strips that two panels share side by side. Where four panels meet, strips of both directions cross. */
+export function seamsOf(layout: MosaicLayout): Seam[] {
+  const panels = offsetsOf(layout).filter((p) => !layout.skipped?.includes(p.number));
+  const [w, h] = [layout.planeWidthArcmin, layout.planeHeightArcmin];
+  const seams: Seam[] = [];
+  panels.forEach((p, i) => {
+    for (const q of panels.slice(i + 1)) {
+      const [dx, dy] = [Math.abs(p.xArcmin - q.xArcmin), Math.abs(p.yArcmin - q.yArcmin)];
+      const [sharedX, sharedY] = [w - dx, h - dy];
+      if (sharedX <= 0 || sharedY <= 0) continue;
+      if (sharedX < CORNER_SHARE * w && sharedY < CORNER_SHARE * h) continue;
+      const isVertical = dx / w >= dy / h;
+      const between = [p.number, q.number] as const;
+      seams.push(
+        isVertical
+          ? {
+              between,
+              isVertical,
+              atArcmin: (p.xArcmin + q.xArcmin) / 2,
+              fromArcmin: Math.max(p.yArcmin, q.yArcmin) - h / 2,
+              toArcmin: Math.min(p.yArcmin, q.yArcmin) + h / 2,
+              halfWidthArcmin: sharedX / 2,
+            }
+          : {
+              between,
+              isVertical,
+              atArcmin: (p.yArcmin + q.yArcmin) / 2,
+              fromArcmin: Math.max(p.xArcmin, q.xArcmin) - w / 2,
+              toArcmin: Math.min(p.xArcmin, q.xArcmin) + w / 2,
+              halfWidthArcmin: sharedY / 2,
+            },
+      );
+    }
   });
+  return seams;
+}
+
+/** Area covered by at least one panel and by all panels counted singly, square degrees on the plane (0.2 % below 8° a side). */
+export function mosaicArea(layout: MosaicLayout): { readonly uniqueDeg2: number; readonly framesDeg2: number } {
+  const panels = offsetsOf(layout).filter((p) => !layout.skipped?.includes(p.number));
+  const [w, h] = [layout.planeWidthArcmin / 2, layout.planeHeightArcmin / 2];
+  const cuts = (values: readonly number[]) => [...new Set(values)].sort((a, b) => a - b);
+  const xs = cuts(panels.flatMap((p) => [p.xArcmin - w, p.xArcmin + w]));
+  const ys = cuts(panels.flatMap((p) => [p.yArcmin - h, p.yArcmin + h]));
+  let unique = 0;
+  for (let i = 0; i + 1 < xs.length; i++)
+    for (let j = 0; j + 1 < ys.length; j++) {
+      const at = { xArcmin: (xs[i]! + xs[i + 1]!) / 2, yArcmin: (ys[j]! + ys[j + 1]!) / 2 };
+      if (panels.some((p) => isInPanel(layout, p, at))) unique += (xs[i + 1]! - xs[i]!) * (ys[j + 1]! - ys[j]!);
+    }
+  return { uniqueDeg2: unique / 3600, framesDeg2: (panels.length * 4 * w * h) / 3600 };
 }

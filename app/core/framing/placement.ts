@@ -1,7 +1,6 @@
 import { degToRad } from "~/core/units";
-import type { MosaicLayout } from "./mosaic";
-import { mosaicExtent } from "./mosaic";
-import type { PlaneStar } from "./seams";
+import { isInPanel, mosaicBounds, mosaicPanels, type MosaicLayout } from "./mosaic";
+import { seamLines, type PlaneStar } from "./seams";
 
 /** What must be inside: an ellipse in the start frame of the mosaic, full axes in arcmin, its angle from the frame's up axis towards the left (as a position angle). */
 export interface Outline {
@@ -17,8 +16,24 @@ export interface Placement {
   readonly turnDeg: number;
 }
 
+/** How far a mosaic may be moved, and which overlaps may be tried; none = the one it has. */
+export interface PlacementLimits {
+  readonly shiftArcmin: number;
+  readonly turnDeg: number;
+  readonly overlaps?: readonly number[];
+}
+
+/** The best placement found, what it costs, and what staying costs. */
+export interface PlacementFound {
+  readonly placement: Placement;
+  readonly overlap: number;
+  readonly cost: number;
+  readonly costBefore: number;
+}
+
 const SIGMA_SHARE = 0.03; // of a panel side: how near a seam a star begins to matter
 const REFERENCE_MAGNITUDE = 8; // a star of this magnitude on a seam costs 1
+const SUBJECT_WEIGHT = 16; // a seam through the subject's middle costs as much as one through a star of magnitude 5
 const UNCOVERED_WEIGHT = 2000; // 1 % of the outline left out costs as much as a star of magnitude 4.7 on a seam
 
 /** Points spread evenly over an ellipse, in the start frame. */
@@ -38,36 +53,44 @@ function outlinePoints(o: Outline): [number, number][] {
   return points;
 }
 
-interface Task {
+/** What is to be placed: the mosaic, stars in its frame, what must be inside, and the point no seam should cross. */
+export interface PlacementTask {
   readonly layout: MosaicLayout;
   readonly stars: readonly PlaneStar[];
   readonly outline: Outline | null;
+  readonly subject?: { readonly xArcmin: number; readonly yArcmin: number } | null;
 }
 
 /** The cost of a placement as a function, with all that does not change worked out once. */
-function costOf({ layout, stars, outline }: Task): (at: Placement) => number {
-  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
-  const lines = (count: number, side: number) =>
-    Array.from({ length: count - 1 }, (_, i) => (i + 1 - count / 2) * side * (1 - layout.overlap));
-  const [xs, ys] = [lines(layout.columns, layout.planeWidthArcmin), lines(layout.rows, layout.planeHeightArcmin)];
+function costOf({ layout, stars, outline, subject }: PlacementTask): (at: Placement) => number {
+  const bounds = mosaicBounds(layout);
+  const lines = seamLines(layout);
+  const panels = mosaicPanels(layout);
+  const isPlainGrid = !layout.extra?.length && !layout.skipped?.length && !layout.rowShift;
   const [sigmaX, sigmaY] = [SIGMA_SHARE * layout.planeWidthArcmin, SIGMA_SHARE * layout.planeHeightArcmin];
   const weighted = stars.map((s) => [s.xArcmin, s.yArcmin, 10 ** (0.4 * (REFERENCE_MAGNITUDE - s.magnitude))] as const);
+  if (subject) weighted.push([subject.xArcmin, subject.yArcmin, SUBJECT_WEIGHT]);
   const points = outline ? outlinePoints(outline) : [];
+  const isOutside = (u: number, v: number) =>
+    u < bounds.left || u > bounds.right || v < bounds.bottom || v > bounds.top ||
+    (!isPlainGrid && !panels.some((p) => isInPanel(layout, p, { xArcmin: u, yArcmin: v }))); // prettier-ignore
   return ({ dxArcmin, dyArcmin, turnDeg }) => {
     const [c, s] = [Math.cos(degToRad(turnDeg)), Math.sin(degToRad(turnDeg))];
     let cost = 0;
     for (const [x, y, weight] of weighted) {
       const [u, v] = [(x - dxArcmin) * c + (y - dyArcmin) * s, -(x - dxArcmin) * s + (y - dyArcmin) * c];
-      if (Math.abs(u) > widthArcmin / 2 || Math.abs(v) > heightArcmin / 2) continue;
-      for (const line of xs)
-        if (Math.abs(u - line) < 4 * sigmaX) cost += weight * Math.exp(-0.5 * ((u - line) / sigmaX) ** 2);
-      for (const line of ys)
-        if (Math.abs(v - line) < 4 * sigmaY) cost += weight * Math.exp(-0.5 * ((v - line) / sigmaY) ** 2);
+      if (u < bounds.left || u > bounds.right || v < bounds.bottom || v > bounds.top) continue;
+      for (const line of lines) {
+        const [across, along, sigma] = line.isVertical ? [u, v, sigmaX] : [v, u, sigmaY];
+        const off = across - line.atArcmin;
+        if (Math.abs(off) < 4 * sigma && along >= line.fromArcmin && along <= line.toArcmin)
+          cost += weight * Math.exp(-0.5 * (off / sigma) ** 2);
+      }
     }
     let outside = 0;
     for (const [x, y] of points) {
       const [u, v] = [(x - dxArcmin) * c + (y - dyArcmin) * s, -(x - dxArcmin) * s + (y - dyArcmin) * c];
-      if (Math.abs(u) > widthArcmin / 2 || Math.abs(v) > heightArcmin / 2) outside++;
+      if (isOutside(u, v)) outside++;
     }
     return cost + (points.length ? (UNCOVERED_WEIGHT * outside) / points.length : 0);
   };
@@ -75,22 +98,18 @@ function costOf({ layout, stars, outline }: Task): (at: Placement) => number {
 
 /**
  * How bad a placement is: Σ over stars of 10^(0.4(8 − m)) · Σ over seams exp(−½(d/σ)²), σ = 3 % of a panel side, plus the
- * share of the outline left outside. A proposal of this project: compare values, do not read them alone.
+ * share of the outline left outside and a seam through the subject. A proposal of this project: compare values, do not read
+ * them alone.
  */
-export const placementCost = (task: Task, at: Placement): number => costOf(task)(at);
+export const placementCost = (task: PlacementTask, at: Placement): number => costOf(task)(at);
 
-/**
- * The shift and turn, within limits, that keep bright stars out of the seams and the outline inside. Grid search, then
- * halving steps around the best; deterministic. Distances over the grid are taken on the plane, good for mosaics under 15°.
- */
-export function placeMosaic(
-  task: Task,
-  limits: { readonly shiftArcmin: number; readonly turnDeg: number },
-): { readonly placement: Placement; readonly cost: number; readonly costBefore: number } {
-  const cost = costOf(task);
+/** Grid search over one overlap, then halving steps around the best. */
+function search(
+  cost: (at: Placement) => number,
+  limits: PlacementLimits,
+): { readonly placement: Placement; readonly cost: number } {
   const stay: Placement = { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 };
   let best = { placement: stay, cost: cost(stay) };
-  const costBefore = best.cost;
   const attempt = (placement: Placement) => {
     const inside =
       Math.abs(placement.dxArcmin) <= limits.shiftArcmin &&
@@ -100,20 +119,21 @@ export function placeMosaic(
     const value = cost(placement);
     if (value < best.cost - 1e-12) best = { placement, cost: value };
   };
-  const [shifts, turns] = [15, limits.turnDeg > 0 ? 13 : 1];
+  const [shifts, turns] = [limits.shiftArcmin > 0 ? 15 : 1, limits.turnDeg > 0 ? 13 : 1];
+  const part = (i: number, count: number) => (count === 1 ? 0 : (2 * i) / (count - 1) - 1);
   for (let i = 0; i < shifts; i++)
     for (let j = 0; j < shifts; j++)
       for (let k = 0; k < turns; k++)
         attempt({
-          dxArcmin: limits.shiftArcmin * ((2 * i) / (shifts - 1) - 1),
-          dyArcmin: limits.shiftArcmin * ((2 * j) / (shifts - 1) - 1),
-          turnDeg: turns === 1 ? 0 : limits.turnDeg * ((2 * k) / (turns - 1) - 1),
+          dxArcmin: limits.shiftArcmin * part(i, shifts),
+          dyArcmin: limits.shiftArcmin * part(j, shifts),
+          turnDeg: limits.turnDeg * part(k, turns),
         });
-  let [shift, turn] = [limits.shiftArcmin / (shifts - 1), limits.turnDeg / 12];
+  let [shift, turn] = [limits.shiftArcmin / 14, limits.turnDeg / 12];
   for (let round = 0; round < 8; round++) {
     const { placement } = best;
-    for (const dx of [-shift, 0, shift])
-      for (const dy of [-shift, 0, shift])
+    for (const dx of shifts === 1 ? [0] : [-shift, 0, shift])
+      for (const dy of shifts === 1 ? [0] : [-shift, 0, shift])
         for (const dt of turns === 1 ? [0] : [-turn, 0, turn])
           attempt({
             dxArcmin: placement.dxArcmin + dx,
@@ -123,5 +143,31 @@ export function placeMosaic(
     shift /= 2;
     turn /= 2;
   }
-  return { ...best, costBefore };
+  return best;
+}
+
+/**
+ * The shift, turn and overlap, within limits, that keep bright stars out of the seams and the outline inside. Deterministic.
+ * Distances over the grid are taken on the plane, good for mosaics under 15°. `onProgress` is told the share done after each
+ * overlap tried.
+ */
+export function placeMosaic(
+  task: PlacementTask,
+  limits: PlacementLimits,
+  onProgress: (share: number) => void = () => undefined,
+): PlacementFound {
+  const { layout } = task;
+  const costBefore = placementCost(task, { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 });
+  const overlaps = [...new Set([layout.overlap, ...(limits.overlaps ?? [])])];
+  let best: { placement: Placement; cost: number; overlap: number } | null = null;
+  overlaps.forEach((overlap, i) => {
+    // Rows keep an overlap of their own; without one they follow.
+    const found = search(costOf({ ...task, layout: { ...layout, overlap } }), limits);
+    if (best === null || found.cost < best.cost - 1e-9) best = { ...found, overlap };
+    onProgress((i + 1) / overlaps.length);
+  });
+  return {
+    ...(best ?? { placement: { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 }, cost: costBefore, overlap: layout.overlap }),
+    costBefore,
+  };
 }

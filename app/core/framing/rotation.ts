@@ -1,4 +1,4 @@
-import { wrap360 } from "~/core/units";
+import { radToDeg, wrap360 } from "~/core/units";
 
 /** How to turn a camera. A rectangle is the same at PA and PA + 180, so the turn is never over 90°. */
 export interface RotationAdvice {
@@ -6,6 +6,25 @@ export interface RotationAdvice {
   readonly changeDeg: number;
   /** Which way to turn as seen from behind the camera, looking into the optics; "none" within the tolerance. */
   readonly turn: "clockwise" | "counterClockwise" | "none";
+}
+
+/**
+ * Largest error of the camera angle at which neighbouring panels still overlap, degrees: o h = w sin ε along the longer seams
+ * (MATHS 5.5, pointing perfect). Valid below 5°. 0 without overlap.
+ */
+export function toleratedTurnDeg(layout: {
+  readonly planeWidthArcmin: number;
+  readonly planeHeightArcmin: number;
+  readonly columns: number;
+  readonly rows: number;
+  readonly overlap: number;
+  readonly overlapRows?: number;
+}): number {
+  const { planeWidthArcmin: w, planeHeightArcmin: h } = layout;
+  const between: number[] = [];
+  if (layout.rows > 1) between.push(((layout.overlapRows ?? layout.overlap) * h) / w);
+  if (layout.columns > 1) between.push((layout.overlap * w) / h);
+  return between.length === 0 ? 90 : radToDeg(Math.asin(Math.min(1, ...between)));
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Equatorial } from "~/core/sky";
 import { degToRad } from "~/core/units";
-import { mosaicExtent, seamsOf, type MosaicLayout, type Seam } from "./mosaic";
+import { seamsOf, type MosaicLayout, type Seam } from "./mosaic";
 import { projectTan } from "./tangent";
 
 /** A star in the frame of a mosaic, arcmin on the plane, x right and y up. */
@@ -40,11 +40,10 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
   stars: readonly S[],
 ): SeamStar<S>[] {
   const seams = seamsOf(layout);
-  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
   const found: SeamStar<S>[] = [];
   for (const star of stars) {
     const p = skyToFrame(layout, star);
-    if (!p || Math.abs(p.xArcmin) > widthArcmin / 2 || Math.abs(p.yArcmin) > heightArcmin / 2) continue;
+    if (!p) continue;
     let nearest: SeamStar<S> | null = null;
     for (const seam of seams) {
       const [across, along] = seam.isVertical ? [p.xArcmin, p.yArcmin] : [p.yArcmin, p.xArcmin];
@@ -55,4 +54,26 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
     if (nearest) found.push(nearest);
   }
   return found.sort((a, b) => a.star.magnitude - b.star.magnitude);
+}
+
+/** A line on which seams of one direction lie: merged where they run on into each other. */
+export interface SeamLine {
+  readonly isVertical: boolean;
+  readonly atArcmin: number;
+  readonly fromArcmin: number;
+  readonly toArcmin: number;
+}
+
+/** Middle lines of all seams, merged along their length, so that a star near one is counted once. */
+export function seamLines(layout: MosaicLayout): SeamLine[] {
+  const lines: { isVertical: boolean; atArcmin: number; fromArcmin: number; toArcmin: number }[] = [];
+  const sorted = [...seamsOf(layout)].sort((a, b) => a.fromArcmin - b.fromArcmin);
+  for (const { isVertical, atArcmin, fromArcmin, toArcmin } of sorted) {
+    const known = lines.find(
+      (l) => l.isVertical === isVertical && Math.abs(l.atArcmin - atArcmin) < 1e-6 && fromArcmin <= l.toArcmin + 1e-6,
+    );
+    if (known) known.toArcmin = Math.max(known.toArcmin, toArcmin);
+    else lines.push({ isVertical, atArcmin, fromArcmin, toArcmin });
+  }
+  return lines;
 }
