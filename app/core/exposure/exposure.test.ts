@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
+import { opticsOf } from "~/core/framing";
 import snr from "../../../reference/tables/snr.json";
 import {
   ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
@@ -139,7 +140,7 @@ it("rounds subs to usual lengths and suggests more hours under a brighter sky (b
     20, 60, 1, 1200,
   ]);
   const hours = (sky: number, isNarrow: boolean) =>
-    suggestedHours({ hoursMin: 4, rig, skyMagPerArcsec2: sky, isNarrow });
+    suggestedHours({ hoursMin: 4, focalRatio: opticsOf(rig).focalRatio, skyMagPerArcsec2: sky, isNarrow });
   expect(hours(19, false)).toBeGreaterThan(hours(21, false));
   expect(hours(19, true)).toBe(hours(21, true));
 });

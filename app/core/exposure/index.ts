@@ -16,3 +16,7 @@ export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { suggestedHours } from "./suggest";
+export { firstChannels, firstHours, leastHours, type LeastHours } from "./first-hours";
+export { blurOf, detailVerdict, type Blur, type DetailVerdict } from "./detail";
+export { focusShiftMm, criticalFocusZoneUm } from "./focus";
+export { compareRig, lightGrasp, type RigComparison } from "./compare-rigs";

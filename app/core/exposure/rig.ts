@@ -9,6 +9,8 @@ export interface Filter {
   readonly bandwidthNm: number;
   /** Peak transmission (0, 1]. */
   readonly transmission: number;
+  /** Of the glass; absent or 0 = not known, or none. */
+  readonly thicknessMm?: number;
 }
 
 /** Time that is not exposure. */
@@ -70,4 +72,8 @@ export interface Rig {
   readonly flipsAtMeridian: boolean;
   readonly filterIds: readonly string[];
   readonly overheads: Overheads;
+  /** Gusts at the mount that spoil subs, km/h; absent = the usual for a short refractor. */
+  readonly gustLimitKmh?: number;
+  /** Thickest filter its wheel or drawer takes; absent or 0 = not known. */
+  readonly slotMm?: number;
 }
