@@ -1,6 +1,9 @@
 import { CHANNEL_FACTS, type Channel } from "~/core/exposure";
 import {
+  DOME_FADE_DEG,
   darkSkyNanolambert,
+  domeFootNanolambert,
+  domeNanolambert,
   extinctionMagPerAirmass,
   moonAvoidanceDeg,
   moonColourFactor,
@@ -9,6 +12,7 @@ import {
   skylineTable,
   airmassKastenYoung,
   thinAirmass,
+  type LightDome,
 } from "~/core/sky";
 import { degToRad, radToDeg } from "~/core/units";
 import type { Place } from "./place";
@@ -34,6 +38,17 @@ export interface ChannelTables {
   readonly sinSkylineMin: number;
   readonly sinLatitude: number;
   readonly cosLatitude: number;
+  /** Glow of towns at the horizon over the zenith sky, by half degrees of azimuth; null without any. */
+  readonly domeFoot: Float64Array | null;
+  /** By sin h: what is left of it at that altitude. */
+  readonly domeFade: Float64Array;
+  /** Lamps as directions of the horizon frame. */
+  readonly lamps: readonly {
+    readonly north: number;
+    readonly east: number;
+    readonly up: number;
+    readonly cosRadius: number;
+  }[];
 }
 
 /** The tables, and what of a channel depends on the night but not on the target. */
@@ -52,6 +67,22 @@ export const sinBin = (sinAltitude: number): number => (sinAltitude * (SIN_BINS 
 /** Index into the table by cos ρ, [−1, 1]. */
 export const cosBin = (cosSeparation: number): number => ((cosSeparation + 1) * 0.5 * (COS_BINS - 1) + 0.5) | 0;
 
+const ATAN_BINS = 2048;
+/** Arctangent of a ratio up to 1, in half degrees. */
+const HALF_DEGREES_OF = Float32Array.from({ length: ATAN_BINS + 1 }, (_, i) => radToDeg(Math.atan(i / ATAN_BINS)) * 2);
+
+/** Half degree of azimuth, 0–719, of a direction with these parts; exact to 0.02° at the edges of a bin and ten times faster than an arctangent. */
+export function azimuthBin(north: number, east: number): number {
+  const [n, e] = [Math.abs(north), Math.abs(east)];
+  const fromAxis =
+    n >= e
+      ? HALF_DEGREES_OF[((n === 0 ? 0 : e / n) * ATAN_BINS + 0.5) | 0]!
+      : 180 - HALF_DEGREES_OF[((n / e) * ATAN_BINS + 0.5) | 0]!;
+  const half = north >= 0 ? fromAxis : 360 - fromAxis;
+  const bin = ((east >= 0 ? half : 720 - half) + 0.5) | 0;
+  return bin === 720 ? 0 : bin;
+}
+
 /** Scattering function with each part scaled to a wavelength ratio to V; ratio 1 = the published one. */
 function scatteringAt(separationDeg: number, ratio: number): number {
   const { rayleigh, mie } = scatteringTerms(separationDeg);
@@ -68,7 +99,7 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
   const zenithNanolambert = dark(90);
   const bySin = (f: (altitudeDeg: number) => number) =>
     Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
-  const skyline = skylineTable(place.skyline).map((deg) => Math.sin(degToRad(deg)));
+  const skyline = skylineTable(place.skyline, place.landmarks).map((deg) => Math.sin(degToRad(deg)));
   return {
     channel,
     extinction2: bySin((h) => 10 ** (-0.8 * k * (airmassKastenYoung(Math.max(5, h)) - 1))),
@@ -85,7 +116,34 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
     sinSkylineMin: Math.min(...skyline),
     sinLatitude: Math.sin(degToRad(place.latitudeDeg)),
     cosLatitude: Math.cos(degToRad(place.latitudeDeg)),
+    domeFoot: domesByAzimuth(place.domes ?? [], place.skyMagPerArcsec2, kV, zenithNanolambert),
+    domeFade: bySin((h) => Math.exp(-h / DOME_FADE_DEG)),
+    lamps: (place.lamps ?? []).map((l) => {
+      const [az, alt] = [degToRad(l.azimuthDeg), degToRad(l.altitudeDeg)];
+      return {
+        north: Math.cos(alt) * Math.cos(az),
+        east: Math.cos(alt) * Math.sin(az),
+        up: Math.sin(alt),
+        cosRadius: Math.cos(degToRad(l.radiusDeg)),
+      };
+    }),
   };
+}
+
+/** All domes at the horizon over the zenith sky, every half degree; null when none shines. */
+function domesByAzimuth(
+  domes: readonly LightDome[],
+  zenithSkyMag: number,
+  extinctionMag: number,
+  zenithNanolambert: number,
+): Float64Array | null {
+  const feet = domes.map((d) => ({ ...d, footNanolambert: domeFootNanolambert(d, zenithSkyMag, extinctionMag) }));
+  if (feet.every((d) => d.footNanolambert === 0)) return null;
+  return Float64Array.from(
+    { length: 720 },
+    (_, i) =>
+      feet.reduce((sum, d) => sum + domeNanolambert(d, { azimuthDeg: i / 2, altitudeDeg: 0 }), 0) / zenithNanolambert,
+  );
 }
 
 /**

@@ -1,5 +1,5 @@
 import { horizontalAt, type Horizontal, type NightSky, type Vec3 } from "~/core/sky";
-import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
+import { fullHours, MINUTE_MS, type UtcMs } from "~/core/time";
 import type { NightSteps } from "./steps";
 import { CAUSES, type Cause, type TargetNight } from "./target-night";
 
@@ -9,15 +9,17 @@ export interface HourlyStep extends Horizontal {
   readonly cause: Cause;
 }
 
-/** A target's place in the sky on every full hour of UTC between sunset and sunrise. */
-export function hourlySteps(sky: NightSky, steps: NightSteps, walk: TargetNight, ofDate: Vec3): HourlyStep[] {
-  const stepMs = steps.stepMin * 60_000;
-  const first = Math.ceil(steps.startMs / HOUR_MS) * HOUR_MS;
-  const found: HourlyStep[] = [];
-  for (let ms = first; ms < steps.startMs + steps.count * stepMs; ms += HOUR_MS) {
-    const atMs = utcMs(ms);
-    const cause = CAUSES[walk.cause[Math.floor((ms - steps.startMs) / stepMs)]!]!;
-    found.push({ atMs, cause, ...horizontalAt(sky, ofDate, atMs) });
-  }
-  return found;
+/** A target's place in the sky on every full hour of the clocks in `zone` between sunset and sunrise. */
+export function hourlySteps(
+  sky: NightSky,
+  steps: NightSteps,
+  walk: TargetNight,
+  ofDate: Vec3,
+  zone: string,
+): HourlyStep[] {
+  const stepMs = steps.stepMin * MINUTE_MS;
+  return fullHours(steps.startMs, steps.startMs + steps.count * stepMs, zone).map((atMs) => {
+    const cause = CAUSES[walk.cause[Math.floor((atMs - steps.startMs) / stepMs)]!]!;
+    return { atMs, cause, ...horizontalAt(sky, ofDate, atMs) };
+  });
 }

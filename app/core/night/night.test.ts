@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { testRig } from "~/components/test-data";
 import { CHANNEL_FACTS, DEFAULT_OVERHEADS, type Channel } from "~/core/exposure";
 import {
   airmassKastenYoung,
@@ -225,13 +226,15 @@ describe("ranking and ribbon", () => {
       curated: null,
     });
     const sky = placeSky(place, nightDate("2026-12-05"));
-    const ranked = rankCatalog([entry("south", 11, -30), entry("high", 40, 50), entry("low", 40, -5)], {
+    const { ranked, tooLow } = rankCatalog([entry("south", 11, -30), entry("high", 40, 50), entry("low", 40, -5)], {
       place,
       sky,
       steps: nightSteps(sky, 5),
-      frameShortArcmin: 90,
+      date: nightDate("2026-12-05"),
+      rig: testRig,
       channels: ["L"],
     });
+    expect(tooLow).toBe(1);
     expect(ranked.map((r) => r.row)).toEqual([1, 2]);
     expect(ranked[0]!.worthMin).toBeGreaterThan(ranked[1]!.worthMin);
     expect(ranked[1]!.mainLoss).toBe("low");

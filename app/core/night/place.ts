@@ -1,4 +1,4 @@
-import type { Skyline } from "~/core/sky";
+import type { Lamp, Landmark, LightDome, Skyline } from "~/core/sky";
 
 /** A place to observe from, as its owner knows it. */
 export interface Place {
@@ -16,4 +16,15 @@ export interface Place {
   readonly seeingArcsec: number;
   /** Chance that a night is clear, January to December, [0, 1]. */
   readonly clearChance: readonly number[];
+  /** Named things in the way, on top of the skyline. */
+  readonly landmarks?: readonly Landmark[];
+  /** Glow of towns by direction. */
+  readonly domes?: readonly LightDome[];
+  readonly lamps?: readonly Lamp[];
+  /** One way from home; absent or 0 = at home. */
+  readonly travelMin?: number;
+  /** Set-up beyond the rig's own: carrying, levelling, warming up. */
+  readonly extraSetUpMin?: number;
+  /** Share of the forecast wind (at 10 m height) that is felt here, [0, 1]. */
+  readonly windShare?: number;
 }

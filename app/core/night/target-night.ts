@@ -1,19 +1,23 @@
 import type { Vec3 } from "~/core/sky";
 import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
-import { cosBin, sinBin, type ChannelSky } from "./channel-sky";
+import { azimuthBin, cosBin, sinBin, type ChannelSky } from "./channel-sky";
 import type { NightSteps } from "./steps";
 
 /** Why a minute is lost, in the order in which it is asked; "none" = usable. */
-export const CAUSES = ["none", "lightSky", "set", "skyline", "low", "moon"] as const;
+export const CAUSES = ["none", "lightSky", "set", "skyline", "low", "moon", "lamp"] as const;
 export type Cause = (typeof CAUSES)[number];
-
-const HALF_DEGREES_PER_RAD = 360 / Math.PI;
 
 /** A target through a night in one channel: per step the cause of loss (index into CAUSES) and the worth of a minute. */
 export interface TargetNight {
   readonly cause: Uint8Array;
   /** Relative to the place's moonless zenith; 0 where lost. */
   readonly worth: Float32Array;
+}
+
+/** Whether a lamp shines into a direction. A function of its own: a closure in the loop below would cost more than all the rest. */
+function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: number): boolean {
+  for (const l of lamps) if (north * l.north + east * l.east + up * l.up > l.cosRadius) return true;
+  return false;
 }
 
 /**
@@ -32,6 +36,7 @@ export function walkTarget(
   const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, sinMinAltitude } = sky;
   const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
   const { sinSidereal, cosSidereal, moon, moonAltitudeDeg, count } = steps;
+  const { domeFoot, domeFade, lamps } = sky;
   for (let i = 0; i < count; i++) {
     worth[i] = 0;
     if (isDark[i] === 0) {
@@ -44,18 +49,22 @@ export function walkTarget(
       cause[i] = 2;
       continue;
     }
-    if (up < sinSkylineMax) {
-      // Below its lowest point no azimuth is needed: the arctangent is what costs here.
-      let isHidden = up < sinSkylineMin;
-      if (!isHidden) {
-        const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
-        const north = cosLatitude * z - sinLatitude * toMeridian;
-        const halfDegrees = Math.atan2(east, north) * HALF_DEGREES_PER_RAD;
-        const bin = (halfDegrees < 0 ? halfDegrees + 720.5 : halfDegrees + 0.5) | 0;
-        isHidden = up < sinSkyline[bin === 720 ? 0 : bin]!;
-      }
-      if (isHidden) {
+    if (up < sinSkylineMin) {
+      cause[i] = 3;
+      continue;
+    }
+    let facing = -1;
+    // Below the lowest point of the skyline and above its highest no azimuth is needed.
+    if (up < sinSkylineMax || domeFoot !== null || lamps.length > 0) {
+      const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
+      const north = cosLatitude * z - sinLatitude * toMeridian;
+      facing = azimuthBin(north, east);
+      if (up < sinSkyline[facing]!) {
         cause[i] = 3;
+        continue;
+      }
+      if (lamps.length > 0 && isBlinded(lamps, north, east, up)) {
+        cause[i] = 6;
         continue;
       }
     }
@@ -65,6 +74,7 @@ export function walkTarget(
     }
     const bin = sinBin(up);
     let background = darkOverZenith[bin]!;
+    if (domeFoot !== null) background += domeFoot[facing]! * domeFade[bin]!;
     if (moonAltitudeDeg[i]! > 0) {
       const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
       if (cosSeparation > cosAvoidance) {
@@ -102,7 +112,7 @@ export interface NightAccount {
 
 /** Where a night goes for one target in one channel. */
 export function accountOf(steps: NightSteps, walk: TargetNight): NightAccount {
-  const lost = { lightSky: 0, set: 0, skyline: 0, low: 0, moon: 0 };
+  const lost = { lightSky: 0, set: 0, skyline: 0, low: 0, moon: 0, lamp: 0 };
   let usableMin = 0;
   for (let i = 0; i < steps.count; i++) {
     const cause = CAUSES[walk.cause[i]!]!;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { nightDate, nightsBetween } from "~/core/time";
-import { seasonOf, yearOf, yearSkies, type Place, type YearNight } from ".";
+import { monthsOf, seasonOf, yearOf, yearSkies, type Place, type YearNight } from ".";
 
 const place: Place = {
   name: "Check",
@@ -56,5 +56,20 @@ describe("the season", () => {
       illuminatedFraction: 0.5,
     }));
     expect(seasonOf(even, 60)).toMatchObject({ kind: "season", firstUseful: null, lastUseful: null });
+  });
+});
+
+describe("months in numbers", () => {
+  it("add up to the year, and clear hours to its chance of clear nights", () => {
+    const nights = yearOf(place, skies, m31, "L");
+    const months = monthsOf(nights, place.clearChance);
+    expect(months.map((m) => m.month).slice(0, 2)).toEqual(["2025-01", "2025-02"]);
+    expect(months).toHaveLength(12);
+    expect(months.reduce((s, m) => s + m.usableHours, 0)).toBeCloseTo(
+      hours(nights, (n) => n.usableMin),
+      6,
+    );
+    for (const m of months) expect(m.clearHours).toBeCloseTo(m.usableHours * 0.3, 9);
+    expect(months.find((m) => m.month === "2025-05")!.nights).toBe(0);
   });
 });

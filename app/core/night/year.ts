@@ -94,3 +94,34 @@ export function seasonOf(nights: readonly YearNight[], usefulMin: number): Seaso
   while (isUseful(last + 1)) last++;
   return { ...season, firstUseful: at(first).date, lastUseful: at(last).date };
 }
+
+/** A month of a year of nights in numbers, the Moon counted. */
+export interface MonthInNumbers {
+  /** "2026-12". */
+  readonly month: string;
+  /** Nights with at least an hour usable. */
+  readonly nights: number;
+  readonly usableHours: number;
+  /** Of the usable hours, what clear nights leave on average. */
+  readonly clearHours: number;
+  readonly longestMin: number;
+}
+
+/** A year of nights by calendar month, in order; the first and last month may be cut. `clearChance` January to December. */
+export function monthsOf(nights: readonly YearNight[], clearChance: readonly number[]): MonthInNumbers[] {
+  const months = new Map<string, YearNight[]>();
+  for (const night of nights) {
+    const month = night.date.slice(0, 7);
+    months.set(month, [...(months.get(month) ?? []), night]);
+  }
+  return [...months].map(([month, of]) => {
+    const usableHours = of.reduce((sum, n) => sum + n.usableMin, 0) / 60;
+    return {
+      month,
+      nights: of.filter((n) => n.usableMin >= 60).length,
+      usableHours,
+      clearHours: usableHours * (clearChance[Number(month.slice(5)) - 1] ?? 0),
+      longestMin: Math.max(...of.map((n) => n.usableMin)),
+    };
+  });
+}

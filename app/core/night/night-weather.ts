@@ -1,0 +1,108 @@
+import { HOUR_MS, type UtcMs } from "~/core/time";
+import { clearOdds, type ForecastHour, type Outcome } from "./forecast";
+import { brierScore, poolOdds, type Scored, type TrackRecord } from "./scores";
+
+/** One source's word for a night, with its record at this place. */
+export interface SourceNight {
+  readonly id: string;
+  readonly name: string;
+  readonly hours: readonly ForecastHour[];
+  readonly record: TrackRecord;
+}
+
+/** All that is known of one hour of a night. */
+export interface WeatherHour {
+  readonly atMs: UtcMs;
+  /** Odds by source, in the order given; null where a source is silent. */
+  readonly bySource: readonly (number | null)[];
+  /** Pooled odds that the hour is usable; the place's long-term chance where every source is silent. */
+  readonly odds: number;
+  /** How much the sources disagree; null with fewer than two. */
+  readonly spread: number | null;
+  readonly basis: "forecast" | "longTerm" | "lookedUp";
+  /** Medians over the sources; null where none speaks. */
+  readonly airC: number | null;
+  readonly dewC: number | null;
+  readonly humidity: number | null;
+  readonly windMs: number | null;
+  readonly seeingArcsec: number | null;
+  readonly hazeMag: number | null;
+  /** The highest any source says: what spoils or wets gear is taken from the side of caution. */
+  readonly gustMs: number | null;
+  readonly rainChance: number | null;
+}
+
+const LOOK_HOLDS_MS = 2.5 * HOUR_MS; // e-folding time of what one sees; a proposal of this project
+const [SEEN_CLEAR, SEEN_CLOUDY] = [0.96, 0.04];
+
+function median(values: readonly (number | null)[]): number | null {
+  const known = values.filter((v): v is number => v !== null).sort((a, b) => a - b);
+  if (known.length === 0) return null;
+  const half = known.length >> 1;
+  return known.length % 2 === 1 ? known[half]! : (known[half - 1]! + known[half]!) / 2;
+}
+
+function highest(values: readonly (number | null)[]): number | null {
+  const known = values.filter((v): v is number => v !== null);
+  return known.length === 0 ? null : Math.max(...known);
+}
+
+/**
+ * Puts the words of several sources together hour by hour. Odds are pooled linearly with weights from each one's record here.
+ * What somebody saw outweighs every forecast: odds start at 96 or 4 % and fall back to the forecast with an e-folding time
+ * of 2.5 h, and say nothing of hours before the look.
+ */
+export function nightWeather(at: {
+  readonly hours: readonly UtcMs[];
+  readonly sources: readonly SourceNight[];
+  readonly climatology: number;
+  readonly looks: readonly Outcome[];
+}): WeatherHour[] {
+  const climatologyBrier = at.climatology * (1 - at.climatology);
+  const bySource = at.sources.map((s) => new Map(s.hours.map((h) => [h.atMs as number, h])));
+  return at.hours.map((atMs) => {
+    const said = bySource.map((m) => m.get(atMs) ?? null);
+    const odds = said.map((h) => (h ? clearOdds(h) : null));
+    const speaking = odds.flatMap((p, i) => (p === null ? [] : [{ odds: p, record: at.sources[i]!.record }]));
+    const pooled = speaking.length > 0 ? poolOdds(speaking, climatologyBrier) : null;
+    const base = pooled?.linear ?? at.climatology;
+    const look = at.looks.filter((l) => l.atMs < atMs + HOUR_MS).sort((a, b) => b.atMs - a.atMs)[0];
+    const ageMs = look ? Math.max(0, atMs + HOUR_MS / 2 - look.atMs) : Number.POSITIVE_INFINITY;
+    const hold = Math.exp(-ageMs / LOOK_HOLDS_MS);
+    const seen = look?.isClear ? SEEN_CLEAR : SEEN_CLOUDY;
+    const of = (key: keyof Omit<ForecastHour, "atMs" | "issuedMs">) => said.map((h) => h?.[key] ?? null);
+    return {
+      atMs,
+      bySource: odds,
+      odds: look ? seen * hold + base * (1 - hold) : base,
+      spread: pooled && speaking.length > 1 ? pooled.spread : null,
+      basis: hold > 0.5 ? "lookedUp" : pooled ? "forecast" : "longTerm",
+      airC: median(of("airC")),
+      dewC: median(of("dewC")),
+      humidity: median(of("humidity")),
+      windMs: median(of("windMs")),
+      seeingArcsec: median(of("seeingArcsec")),
+      hazeMag: median(of("hazeMag")),
+      gustMs: highest(of("gustMs")),
+      rainChance: highest(of("rainChance")),
+    };
+  });
+}
+
+/** Pairs of what a source said of an hour and what it was; the last outcome of an hour counts. */
+export function scoredHours(hours: readonly ForecastHour[], outcomes: readonly Outcome[]): Scored[] {
+  const seen = new Map<number, boolean>();
+  for (const o of [...outcomes].sort((a, b) => a.atMs - b.atMs))
+    seen.set(Math.floor(o.atMs / HOUR_MS) * HOUR_MS, o.isClear);
+  return hours.flatMap((h) => {
+    const isClear = seen.get(h.atMs);
+    const odds = clearOdds(h);
+    return isClear === undefined || odds === null ? [] : [{ odds, outcome: isClear ? 1 : 0 }];
+  });
+}
+
+/** A source's record from all it said of a place and what was seen there. */
+export function trackRecord(hours: readonly ForecastHour[], outcomes: readonly Outcome[]): TrackRecord {
+  const scored = scoredHours(hours, outcomes);
+  return { hours: scored.length, brier: scored.length > 0 ? brierScore(scored) : Number.NaN };
+}

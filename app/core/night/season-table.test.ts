@@ -1,0 +1,81 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { addNights, nightDate } from "~/core/time";
+import { channelTables, comingSeason, seasonTable, yearOf, yearSkies, type Place } from ".";
+
+const place: Place = {
+  name: "Check",
+  latitudeDeg: 50,
+  longitudeDeg: 10,
+  elevationM: 0,
+  timeZone: "Europe/Berlin",
+  skyMagPerArcsec2: 22,
+  skyline: [],
+  minAltitudeDeg: 30,
+  seeingArcsec: 3,
+  clearChance: Array<number>(12).fill(0.5),
+};
+const from = nightDate("2025-09-01");
+const seasons = (at: Place) => seasonTable(at, channelTables(at, "L"), from);
+const m31 = { raDeg: 10.6847, decDeg: 41.269 };
+
+describe("the coming season in weeks", () => {
+  it("of M 31 at 50° N lasts from September into February (MATHS C6.3: 115 min in mid February, none in March)", () => {
+    const { left, clearNights } = comingSeason(seasons(place), m31);
+    expect(left).toMatchObject({ kind: "open" });
+    const weeks = left.kind === "open" ? left.weeksLeft : 0;
+    expect(addNights(from, 7 * weeks) > "2026-02-15").toBe(true);
+    expect(addNights(from, 7 * weeks) < "2026-03-15").toBe(true);
+    expect(clearNights).toBeCloseTo(weeks * 7 * 0.5, 6);
+  });
+  it("agrees with every night computed on its own: worth to 3 %, the last useful week to one (same core, independent path)", () => {
+    const skyline = [
+      { azimuthDeg: 90, altitudeDeg: 10 },
+      { azimuthDeg: 180, altitudeDeg: 35 },
+      { azimuthDeg: 270, altitudeDeg: 5 },
+    ];
+    const yard = { ...place, skyline, minAltitudeDeg: 20 };
+    const table = seasons(yard);
+    const skies = yearSkies(yard, from, 371);
+    for (const target of [m31, { raDeg: 300, decDeg: 22 }, { raDeg: 83, decDeg: -5.4 }, { raDeg: 148, decDeg: 69 }]) {
+      const nights = yearOf(yard, skies, { frame: "icrs", ...target }, "L");
+      const isUseful = Array.from({ length: 53 }, (_, w) => nights[7 * w]!.moonlessMin >= 60);
+      const { left } = comingSeason(table, target);
+      const opens = isUseful.indexOf(true);
+      const closes = isUseful.indexOf(false, opens);
+      if (left.kind === "open") expect(Math.abs(left.weeksLeft - closes)).toBeLessThanOrEqual(1);
+      else if (left.kind === "opens") {
+        expect(Math.abs(left.inWeeks - opens)).toBeLessThanOrEqual(1);
+        expect(Math.abs(left.inWeeks + left.weeks - (closes === -1 ? 53 : closes))).toBeLessThanOrEqual(1);
+      } else expect(left.kind).toBe(opens === -1 ? "short" : "allYear");
+    }
+  });
+  it("knows the pole is there all year, the far south never, and that July at 60° N has no dark night", () => {
+    expect(comingSeason(seasons({ ...place, latitudeDeg: 45 }), { raDeg: 40, decDeg: 88 }).left.kind).toBe("allYear");
+    expect(comingSeason(seasons(place), { raDeg: 40, decDeg: -60 })).toMatchObject({
+      left: { kind: "short" },
+      clearNights: 0,
+    });
+    const north = { ...place, latitudeDeg: 60, longitudeDeg: 25, timeZone: "Europe/Helsinki" };
+    const july = seasonTable(north, channelTables(north, "L"), nightDate("2026-07-01"));
+    expect(july.darkHalfDeg[0]).toBe(0);
+    expect(comingSeason(july, { raDeg: 300, decDeg: 60 }).left).toMatchObject({ kind: "opens" });
+  });
+  it("never grows when the skyline does (law)", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -40, max: 89, noNaN: true }),
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        (decDeg, wall) => {
+          const walled = { ...place, skyline: [{ azimuthDeg: 0, altitudeDeg: wall }] };
+          const [open, less] = [seasons(place), seasons(walled)].map((t) => t.byDec(decDeg).worth.at(-1)!) as [
+            number,
+            number,
+          ];
+          expect(less).toBeLessThanOrEqual(open + 1e-9);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+});
