@@ -1,4 +1,4 @@
-/** Kinds of record. Further kinds of the design (forecasts …) can be added without migration. */
+/** Kinds of record. Further kinds can be added without migration. */
 export const RECORD_KINDS = [
   "place",
   "rig",
@@ -11,6 +11,9 @@ export const RECORD_KINDS = [
   "night",
   "member",
   "settings",
+  "forecast",
+  "look",
+  "target",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

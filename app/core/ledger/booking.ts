@@ -85,10 +85,15 @@ function matchByName(facts: ExposureFacts, projects: readonly BookableProject[])
   if (facts.object === null) return null;
   const key = searchKey(facts.object);
   const found = projects.find(
-    (p) => p.frame.columns * p.frame.rows === 1 && p.targetNames.some((n) => searchKey(n) === key),
+    (p) => panelsOf(p.frame, opticsOf(p.rig)).length === 1 && p.targetNames.some((n) => searchKey(n) === key),
   );
   return found
-    ? { candidate: found, panel: panelName(1), offDeg: 0, panelAngleDeg: found.frame.positionAngleDeg }
+    ? {
+        candidate: found,
+        panel: panelName(panelsOf(found.frame, opticsOf(found.rig))[0]!.number),
+        offDeg: 0,
+        panelAngleDeg: found.frame.positionAngleDeg,
+      }
     : null;
 }
 

@@ -3,3 +3,4 @@ export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-fac
 export { channelOfFilter } from "./filter-name";
 export { bookExposure, type Booking, type BookingContext, type BookingFault, type Mismatch } from "./booking";
 export { keptMinutes, loomOf, nightTotals, type LoomCell, type NightTotal } from "./progress";
+export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";

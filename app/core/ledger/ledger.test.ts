@@ -11,7 +11,9 @@ import {
   fileIdentity,
   keptMinutes,
   loomOf,
+  nightOutcomes,
   nightTotals,
+  skyOutcomes,
   type BookingContext,
   type ContributionData,
   type ExposureFacts,
@@ -162,13 +164,14 @@ describe("the loom", () => {
     fileName: "",
     note: "",
   });
+  const numbered = (count: number) => Array.from({ length: count }, (_, i) => ({ number: i + 1 }));
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
-    expect(loomOf(goals.channels, 5, five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
+    expect(loomOf(goals.channels, numbered(5), five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
     expect(keptMinutes([c("P1", 28, 28, 300)], "P1", "Ha")).toBe(140);
   });
   it("keeps taken, kept and worth apart and shows work outside the goals", () => {
-    const loom = loomOf(goals.channels, 1, [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);
+    const loom = loomOf(goals.channels, numbered(1), [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);
     expect(loom[0]).toMatchObject({ panel: "P1", goalMin: 240, takenMin: 105, keptMin: 95, worthMin: 47.5 });
     expect(loom[1]).toMatchObject({ panel: "P7", channel: "L", goalMin: 0, keptMin: 4 });
   });
@@ -190,5 +193,42 @@ describe("the loom", () => {
         );
       }),
     );
+  });
+});
+
+describe("what the sky truly was", () => {
+  const look = (iso: string, isClear: boolean, placeId = "yard") => ({ placeId, memberId: "m", atMs: Date.parse(iso), isClear }); // prettier-ignore
+  const shot = (night: string, kept: number, reason: "" | "cloud" | "wind", startMs: number | null = null) =>
+    ({ placeId: "yard", night, kept, taken: 10, reason, startMs }) as unknown as ContributionData;
+  const yard = { id: "yard", timeZone: "Europe/Paris" };
+  it("is known hour by hour from looks and exposures; wind says nothing of cloud", () => {
+    const all = skyOutcomes(
+      "yard",
+      [look("2026-12-05T21:10:00Z", false), look("2026-12-05T22:00:00Z", true, "elsewhere")],
+      [
+        shot("2026-12-05", 8, "", Date.parse("2026-12-05T20:00:00Z")),
+        shot("2026-12-05", 0, "cloud", Date.parse("2026-12-05T23:00:00Z")),
+        shot("2026-12-05", 0, "wind", Date.parse("2026-12-06T01:00:00Z")),
+        shot("2026-12-05", 4, ""),
+      ],
+    );
+    expect(all.map((o) => o.isClear)).toEqual([true, false, false]);
+  });
+  it("makes a night clear by kept subs or by most looks, and leaves nights without an entry out", () => {
+    const nights = nightOutcomes(
+      yard,
+      [
+        look("2026-12-01T22:00:00Z", true),
+        look("2026-12-02T01:00:00Z", false), // after midnight: still the night of the 1st
+        look("2026-12-03T20:00:00Z", false),
+      ],
+      [shot("2026-12-05", 3, "cloud"), shot("2026-12-06", 0, "cloud"), shot("2026-12-07", 0, "wind")],
+    );
+    expect(nights.map((n) => `${n.night} ${n.isClear}`).sort()).toEqual([
+      "2026-12-01 true",
+      "2026-12-03 false",
+      "2026-12-05 true",
+      "2026-12-06 false",
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import { panelName } from "~/core/framing";
+import { panelName, type Panel } from "~/core/framing";
 import type { PanelGoal } from "~/core/plan";
 import type { ContributionData, CullReason } from "./contribution";
 
@@ -27,10 +27,10 @@ export function keptMinutes(contributions: readonly ContributionData[], panel: s
 /** Panels × channels against their goals, in panel order; work outside the goals gets cells of goal 0. */
 export function loomOf(
   goals: readonly PanelGoal[],
-  panelCount: number,
+  shot: readonly Pick<Panel, "number">[],
   contributions: readonly ContributionData[],
 ): LoomCell[] {
-  const panels = Array.from({ length: panelCount }, (_, i) => panelName(i + 1));
+  const panels = shot.map((p) => panelName(p.number));
   const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
   const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter(
     (c, i, all) => all.indexOf(c) === i,

@@ -1,5 +1,5 @@
 export type { FrameData, GoalData, ProjectData, PanelGoal } from "./project";
-export { layoutOf, panelsOf, remainingWork } from "./project";
+export { layoutOf, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,
   type Allocation,
@@ -15,3 +15,14 @@ export { chooseTonight, projectTonight, type TonightChoice, type TonightProject 
 export { nightSheet } from "./sheet";
 export { newProject } from "./new-project";
 export { inNightOrder, type ChannelChance } from "./channel-order";
+export {
+  feltKmh,
+  hoursOf,
+  weighNight,
+  type ExpectedProject,
+  type GoingRules,
+  type WeighedHour,
+  type WeighedNight,
+} from "./weigh";
+export { judgeNight, reasonsOf, type AwayNight, type Change, type Reason, type Verdict } from "./verdict";
+export { drivePays, type DriveAnswer, type DriveQuestion } from "./drive";

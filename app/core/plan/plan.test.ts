@@ -173,8 +173,10 @@ it("offers a target the nights its place has, and wants what is not yet kept", (
   );
   expect(full!.channels.L!.usableMin).toBeLessThan(dark!.channels.L!.usableMin / 3); // a full Moon stands beside it
   expect(dark!.channels.L!.usableMin).toBeGreaterThan(400);
-  const work = remainingWork([{ channel: "Ha", filterId: "f", hoursPerPanel: 2, subSec: 300 }], 2, (panel) =>
-    panel === "P1" ? 150 : 30,
+  const work = remainingWork(
+    [{ channel: "Ha", filterId: "f", hoursPerPanel: 2, subSec: 300 }],
+    [{ number: 1 }, { number: 2 }],
+    (panel) => (panel === "P1" ? 150 : 30),
   );
   expect(work.map((w) => [w.panel, w.remainingMin])).toEqual([
     ["P1", 0],

@@ -12,6 +12,8 @@ export interface ProjectData {
   readonly startedOn: string;
   readonly school: "allPanelsEveryNight" | "panelAfterPanel";
   readonly notes: string;
+  /** Which of several frames is shot; absent = the only one. */
+  readonly frameId?: string;
 }
 
 /** Where a project points: one record per project, under its own id, so that framing and naming do not collide. */
@@ -23,6 +25,25 @@ export interface FrameData {
   readonly columns: number;
   readonly rows: number;
   readonly overlap: number;
+  /** See `MosaicLayout`; absent = a plain grid. */
+  readonly overlapRows?: number;
+  readonly rowShift?: number;
+  readonly extra?: readonly { readonly xArcmin: number; readonly yArcmin: number }[];
+  readonly skipped?: readonly number[];
+  /** Names given to panels beside their numbers, by number. */
+  readonly names?: Readonly<Record<string, string>>;
+  /** Numbers of panels in the order of shooting; those not named follow. */
+  readonly order?: readonly number[];
+  /** Outlines of what is wanted, drawn by hand: corners as [ra, dec], ICRS degrees. */
+  readonly outlines?: readonly DrawnOutline[];
+  /** What this frame is called where a project has several. */
+  readonly title?: string;
+}
+
+/** "I want this plume": corners on the sky, in order, closed. */
+export interface DrawnOutline {
+  readonly name: string;
+  readonly corners: readonly (readonly [raDeg: number, decDeg: number])[];
 }
 
 /** Hours wanted in one channel for every panel, and the sub length chosen for it. */
@@ -50,20 +71,37 @@ export const layoutOf = (frame: FrameData, optics: Optics): MosaicLayout => ({
   columns: frame.columns,
   rows: frame.rows,
   overlap: frame.overlap,
+  ...(frame.overlapRows === undefined ? {} : { overlapRows: frame.overlapRows }),
+  ...(frame.rowShift === undefined ? {} : { rowShift: frame.rowShift }),
+  ...(frame.extra === undefined ? {} : { extra: frame.extra }),
+  ...(frame.skipped === undefined ? {} : { skipped: frame.skipped }),
 });
 
-/** Panels of a frame. */
-export const panelsOf = (frame: FrameData, optics: Optics): Panel[] => mosaicPanels(layoutOf(frame, optics));
+/** Panels of a frame in the order of shooting. */
+export function panelsOf(frame: FrameData, optics: Optics): Panel[] {
+  const panels = mosaicPanels(layoutOf(frame, optics));
+  const place = (p: Panel) => {
+    const at = frame.order?.indexOf(p.number) ?? -1;
+    return at === -1 ? Number.MAX_SAFE_INTEGER : at;
+  };
+  return panels.sort((a, b) => place(a) - place(b) || a.number - b.number);
+}
 
-/** What is left to do, per panel and channel, from the goals and the minutes kept. */
+/** "P3", or "P3 the arch" where it has a name. */
+export const panelLabel = (frame: Pick<FrameData, "names">, number: number): string => {
+  const name = frame.names?.[String(number)]?.trim();
+  return name ? `${panelName(number)} ${name}` : panelName(number);
+};
+
+/** What is left to do, per panel in the order of shooting and channel, from the goals and the minutes kept. */
 export function remainingWork(
   goals: readonly PanelGoal[],
-  panelCount: number,
+  panels: readonly Pick<Panel, "number">[],
   keptMin: (panel: string, channel: Channel) => number,
 ): Need[] {
   return goals.flatMap((g) =>
-    Array.from({ length: panelCount }, (_, i) => {
-      const panel = panelName(i + 1);
+    panels.map(({ number }) => {
+      const panel = panelName(number);
       const goalMin = g.hoursPerPanel * 60;
       return {
         panel,

@@ -1,5 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import { channelSky, stretches, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
+import { CAUSES, channelSky, stretches, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
 import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
@@ -24,7 +24,7 @@ export interface TonightProject {
 
 /** What to shoot tonight: nothing, one project, or one until it is lost and then another. */
 export type TonightChoice =
-  | { readonly kind: "stayIn"; readonly reason: "noDarkness" | "nothingUp" | "allDone" }
+  | { readonly kind: "stayIn"; readonly reason: "noDarkness" | "tooLight" | "nothingUp" | "allDone" }
   | {
       readonly kind: "go";
       readonly first: TonightProject;
@@ -79,7 +79,8 @@ export function chooseTonight(projects: readonly TonightProject[], steps: NightS
   if (steps.count === 0) return { kind: "stayIn", reason: "noDarkness" };
   if (projects.length === 0) return { kind: "stayIn", reason: "allDone" };
   const good = projects.filter((p) => p.usableMin >= LEAST_MIN && p.span !== null);
-  if (good.length === 0) return { kind: "stayIn", reason: "nothingUp" };
+  const isLight = projects.every((p) => p.walk.cause.every((c) => CAUSES[c] === "lightSky"));
+  if (good.length === 0) return { kind: "stayIn", reason: isLight ? "tooLight" : "nothingUp" };
   const byWorth = [...good].sort((a, b) => b.worthMin - a.worthMin);
   const main = byWorth[0]!;
   const hour = LEAST_MIN * 60_000;

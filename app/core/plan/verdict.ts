@@ -1,0 +1,162 @@
+import { wetnessOf, type NightSteps } from "~/core/night";
+import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
+import type { TonightChoice } from "./tonight";
+import type { GoingRules, WeighedHour, WeighedNight } from "./weigh";
+
+/** One thing that decides, worst or weightiest first. */
+export type Reason =
+  | { readonly code: "lookedUp"; readonly isClear: boolean; readonly atMs: UtcMs }
+  | { readonly code: "odds"; readonly odds: number; readonly fromMs: UtcMs; readonly toMs: UtcMs }
+  | { readonly code: "longTerm"; readonly odds: number }
+  | { readonly code: "cloudUntil" | "cloudFrom"; readonly atMs: UtcMs }
+  | { readonly code: "disagree"; readonly lowest: number; readonly highest: number }
+  | { readonly code: "wind"; readonly gustKmh: number; readonly limitKmh: number; readonly fromMs: UtcMs }
+  | { readonly code: "rain"; readonly deadlineMs: UtcMs; readonly chance: number }
+  | { readonly code: "wet"; readonly kind: "dew" | "frost"; readonly fromMs: UtcMs }
+  | { readonly code: "short"; readonly usableMin: number }
+  | { readonly code: "long"; readonly usableMin: number }
+  | { readonly code: "moon"; readonly share: number; readonly isUp: boolean };
+
+/** What would turn the verdict. */
+export type Change =
+  | { readonly code: "lastStart"; readonly atMs: UtcMs }
+  | { readonly code: "oddsNeeded"; readonly now: number; readonly needed: number }
+  | { readonly code: "calmer"; readonly limitKmh: number }
+  | { readonly code: "smallerWish"; readonly expectedMin: number };
+
+/** A place one could drive to, weighed with what is left of the night after the drive. */
+export interface AwayNight {
+  readonly placeId: string;
+  readonly name: string;
+  readonly travelMin: number;
+  /** Hours there in hours of the place at home: darkness of the zenith. */
+  readonly lightFactor: number;
+  readonly weighed: WeighedNight;
+  /** What decides there, weightiest first. */
+  readonly reasons: readonly Reason[];
+}
+
+/** Go, go later, stay in, or drive: with what decides it. */
+export interface Verdict {
+  readonly kind: "go" | "goLate" | "stayIn" | "borrow";
+  /** Where, when it is elsewhere. */
+  readonly away: AwayNight | null;
+  readonly weighed: WeighedNight;
+  readonly reasons: readonly Reason[];
+  readonly change: Change | null;
+}
+
+const LATE_MS = HOUR_MS; // later than this after the first usable minute, one stays at home first
+const SPREAD_TOLD = 0.15;
+const POOR = 0.4;
+
+/** Start of the first hour, from `fromMs` on, that `is`; null without one. */
+const firstHour = (hours: readonly WeighedHour[], is: (h: WeighedHour) => boolean): WeighedHour | null =>
+  hours.find(is) ?? null;
+
+/** What decides a night, weightiest first. */
+export function reasonsOf(
+  weighed: WeighedNight,
+  at: { readonly steps: NightSteps; readonly choice: TonightChoice; readonly rules: GoingRules },
+): Reason[] {
+  const { rules } = at;
+  const useful = weighed.hours.filter((h) => h.usableMin > 0);
+  if (useful.length === 0) return [];
+  const { window } = weighed;
+  const out = window ? useful.filter((h) => h.atMs + HOUR_MS > window.startMs && h.atMs < window.endMs) : useful;
+  const mean = (of: (h: WeighedHour) => number) =>
+    out.reduce((sum, h) => sum + of(h) * h.usableMin, 0) / out.reduce((sum, h) => sum + h.usableMin, 0);
+  const found: { readonly weight: number; readonly reason: Reason }[] = [];
+  const tell = (weight: number, reason: Reason) => found.push({ weight, reason });
+
+  const odds = mean((h) => h.odds);
+  const isPlain = out.every((h) => h.basis === "longTerm");
+  tell(isPlain ? 50 : 80 + 20 * Math.abs(odds - 0.5), isPlain ? { code: "longTerm", odds } : { code: "odds", odds, fromMs: out[0]!.atMs, toMs: utcMs(out.at(-1)!.atMs + HOUR_MS) }); // prettier-ignore
+  if (window) {
+    const before = useful.filter((h) => h.atMs + HOUR_MS <= window.startMs);
+    const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR);
+    if (before.length > 0 && before.every((h) => h.odds < POOR)) tell(75, { code: "cloudUntil", atMs: window.startMs });
+    if (after.length > 0) tell(60, { code: "cloudFrom", atMs: after[0]!.atMs });
+  }
+  const split = out.filter((h) => (h.spread ?? 0) > SPREAD_TOLD);
+  if (split.length > out.length / 3) {
+    const all = split.flatMap((h) => h.bySource.filter((p): p is number => p !== null));
+    tell(55, { code: "disagree", lowest: Math.min(...all), highest: Math.max(...all) });
+  }
+  const windy = firstHour(useful, (h) => (h.feltGustKmh ?? 0) > 0.8 * rules.gustLimitKmh);
+  if (windy) {
+    const gustKmh = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
+    tell(gustKmh > rules.gustLimitKmh ? 95 : 52, { code: "wind", gustKmh, limitKmh: rules.gustLimitKmh, fromMs: windy.atMs }); // prettier-ignore
+  }
+  if (weighed.rainDeadlineMs !== null && weighed.rainDeadlineMs < useful.at(-1)!.atMs + HOUR_MS) {
+    const chance = Math.max(...useful.map((h) => h.rainChance ?? 0));
+    tell(90, { code: "rain", deadlineMs: weighed.rainDeadlineMs, chance });
+  }
+  const usableMin = useful.reduce((sum, h) => sum + h.usableMin, 0);
+  if (usableMin < rules.wishMin + rules.setUpMin) tell(85, { code: "short", usableMin });
+  else tell(45, { code: "long", usableMin });
+  const wet = firstHour(out, (h) => h.airC !== null && h.dewC !== null && wetnessOf(h.airC, h.dewC) !== "dry");
+  if (wet) tell(40, { code: "wet", kind: wetnessOf(wet.airC!, wet.dewC!) as "dew" | "frost", fromMs: wet.atMs });
+  const moonlit = moonShare(at.steps, out);
+  tell(moonlit > 0.25 ? 48 : 30, { code: "moon", share: moonlit, isUp: moonlit > 0.05 });
+  return found.sort((a, b) => b.weight - a.weight).map((f) => f.reason);
+}
+
+/** Share of the hours with the Moon above the horizon. */
+function moonShare(steps: NightSteps, hours: readonly WeighedHour[]): number {
+  const [fromMs, toMs] = [hours[0]!.atMs, hours.at(-1)!.atMs + HOUR_MS];
+  let [up, all] = [0, 0];
+  for (let i = 0; i < steps.count; i++) {
+    const ms = steps.startMs + (i + 0.5) * steps.stepMin * MINUTE_MS;
+    if (ms < fromMs || ms > toMs) continue;
+    all++;
+    if (steps.moonAltitudeDeg[i]! > 0) up++;
+  }
+  return all === 0 ? 0 : up / all;
+}
+
+function changeOf(kind: Verdict["kind"], weighed: WeighedNight, rules: GoingRules): Change | null {
+  const useful = weighed.hours.filter((h) => h.usableMin > 0);
+  const usableMin = useful.reduce((sum, h) => sum + h.usableMin, 0);
+  if (kind === "go" || kind === "goLate") {
+    const atMs = weighed.window!.endMs - (rules.wishMin + rules.setUpMin) * MINUTE_MS;
+    return atMs > weighed.window!.startMs ? { code: "lastStart", atMs: utcMs(atMs) } : null;
+  }
+  if (useful.length === 0) return null;
+  const gust = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
+  if (gust > rules.gustLimitKmh) return { code: "calmer", limitKmh: rules.gustLimitKmh };
+  const now = useful.reduce((sum, h) => sum + h.odds * h.usableMin, 0) / usableMin;
+  const needed = (rules.wishMin + rules.setUpMin) / usableMin;
+  if (needed <= 1 && now < Math.max(0.5, needed)) return { code: "oddsNeeded", now, needed: Math.max(0.5, needed) };
+  return { code: "smallerWish", expectedMin: weighed.odds.expectedMin };
+}
+
+/**
+ * The verdict on a night at home and at the places one could drive to. Driving pays when it is likely enough there, and when
+ * every hour on the road, both ways, brings at least one hour's worth more than staying; a proposal of this project.
+ */
+export function judgeNight(at: {
+  readonly steps: NightSteps;
+  readonly choice: TonightChoice;
+  readonly weighed: WeighedNight;
+  readonly rules: GoingRules;
+  readonly away: readonly AwayNight[];
+  readonly look: { readonly isClear: boolean; readonly atMs: UtcMs } | null;
+}): Verdict {
+  const { weighed, rules, choice } = at;
+  const homeMin = weighed.passes ? weighed.expectedWorthMin : 0;
+  const gain = (a: AwayNight) => a.weighed.expectedWorthMin * a.lightFactor - homeMin - 2 * a.travelMin;
+  const away =
+    [...at.away].filter((a) => a.weighed.passes && gain(a) >= 0).sort((a, b) => gain(b) - gain(a))[0] ?? null;
+  const firstMs = choice.kind === "go" ? Math.max(choice.startMs, rules.fromMs) : null;
+  const kind: Verdict["kind"] = away
+    ? "borrow"
+    : !weighed.passes || firstMs === null
+      ? "stayIn"
+      : weighed.window!.startMs - firstMs > LATE_MS
+        ? "goLate"
+        : "go";
+  const looked: Reason[] = at.look && weighed.hours.some((h) => h.basis === "lookedUp") ? [{ code: "lookedUp", ...at.look }] : []; // prettier-ignore
+  const reasons = [...looked, ...reasonsOf(weighed, at)].slice(0, 3);
+  return { kind, away, weighed, reasons, change: changeOf(kind, weighed, rules) };
+}
