@@ -13,6 +13,8 @@ export interface FitsHeader {
   readonly hdu: number;
   readonly values: ReadonlyMap<string, FitsValue>;
   readonly axes: readonly number[];
+  /** Byte at which the pixels begin; 0 for a header given as text. */
+  readonly dataOffset: number;
 }
 
 const BLOCK = 2880;
@@ -110,9 +112,29 @@ export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<Fits
     const isImage = axes.length >= 2 && (hdu === 0 || values.get("XTENSION") === "IMAGE");
     if (isImage) {
       if (fileSize < next + size) return err({ code: "truncatedData" });
-      return ok({ hdu, axes, values: hdu === 0 ? values : new Map([...primary, ...values]) });
+      return ok({ hdu, axes, values: hdu === 0 ? values : new Map([...primary, ...values]), dataOffset: next });
     }
     offset = next + Math.ceil(size / BLOCK) * BLOCK;
-    if (offset >= fileSize) return ok({ hdu: 0, axes: axesOf(primary), values: primary });
+    if (offset >= fileSize) return ok({ hdu: 0, axes: axesOf(primary), values: primary, dataOffset: 0 });
   }
+}
+
+/**
+ * Reads header cards given as text, a card a line (as solvers and viewers write them) or run together in 80 columns. Without
+ * NAXIS1 and NAXIS2 the size is taken from IMAGEW and IMAGEH; an image without any has no axes. "notFits" when no card is found.
+ */
+export function readHeaderText(text: string): Result<FitsHeader, FitsFault> {
+  const lines = text.includes("\n") ? text.split(/\r?\n/) : (text.match(/.{1,80}/gs) ?? []);
+  const values = new Map<string, FitsValue>();
+  for (const line of lines.slice(0, 20_000)) {
+    const match = /^\s*([A-Z][A-Z0-9_-]{0,7})\s*=\s*(.*)$/.exec(line);
+    const value = match ? parseValue(match[2]!) : null;
+    if (match && value !== null) values.set(match[1]!, value);
+  }
+  if (values.size === 0) return err({ code: "notFits" });
+  const size = [
+    integer(values, "NAXIS1") || integer(values, "IMAGEW"),
+    integer(values, "NAXIS2") || integer(values, "IMAGEH"),
+  ];
+  return ok({ hdu: 0, values, axes: size.every((n) => n > 0) ? size : [], dataOffset: 0 });
 }

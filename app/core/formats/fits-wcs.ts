@@ -39,8 +39,16 @@ function matrixOf(
   };
 }
 
-/** Reads a celestial TAN solution (TAN-SIP without its small distortion); null when there is none. */
-export function readWcs(header: FitsHeader): FitsWcs | null {
+/** The direction at a pixel of a solved image: centres are whole numbers from 1. */
+export type PixelToSky = (x: number, y: number) => Equatorial<"icrs">;
+
+interface Solution {
+  readonly form: FitsWcs["form"];
+  readonly at: PixelToSky;
+  readonly determinant: number;
+}
+
+function solutionOf(header: FitsHeader): Solution | null {
   const number = (name: string) => {
     const v = header.values.get(name);
     return typeof v === "number" ? v : null;
@@ -61,15 +69,26 @@ export function readWcs(header: FitsHeader): FitsWcs | null {
   const [a, b, c, d] = found.m;
   const determinant = a * d - b * c;
   if (determinant === 0) return null;
-  const at = (x: number, y: number): Equatorial<"icrs"> =>
+  const at: PixelToSky = (x, y) =>
     deprojectTan(
       { frame: "icrs", raDeg, decDeg },
       { xiDeg: a * (x - px) + b * (y - py), etaDeg: c * (x - px) + d * (y - py) },
     );
+  return { form: found.form, at, determinant };
+}
+
+/** Where the pixels of a solved image lie (TAN, without SIP's small distortion); null without a solution. */
+export const pixelToSky = (header: FitsHeader): PixelToSky | null => solutionOf(header)?.at ?? null;
+
+/** Reads a celestial TAN solution (TAN-SIP without its small distortion); null when there is none. */
+export function readWcs(header: FitsHeader): FitsWcs | null {
+  const solution = solutionOf(header);
+  if (!solution) return null;
+  const { at, form, determinant } = solution;
   const [nx, ny] = [header.axes[0]!, header.axes[1]!];
   const [mx, my] = [(nx + 1) / 2, (ny + 1) / 2];
   return {
-    form: found.form,
+    form,
     centre: at(mx, my),
     scaleXArcsec: 3600 * separationDeg(at(mx - 0.5, my), at(mx + 0.5, my)),
     scaleYArcsec: 3600 * separationDeg(at(mx, my - 0.5), at(mx, my + 0.5)),

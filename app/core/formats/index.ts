@@ -1,9 +1,22 @@
-export { readFitsHeader, type FitsFault, type FitsHeader, type FitsValue } from "./fits-header";
-export { readWcs, type FitsWcs } from "./fits-wcs";
+export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader, type FitsValue } from "./fits-header";
+export { pixelToSky, readWcs, type FitsWcs, type PixelToSky } from "./fits-wcs";
 export { exposureFactsOf } from "./fits-facts";
-export { panelsToCsv, PANEL_COLUMNS } from "./panel-csv";
+export {
+  csvTable,
+  guessColumns,
+  panelRows,
+  panelsToCsv,
+  readPanelRows,
+  PANEL_COLUMNS,
+  type ColumnMapping,
+  type PanelListFault,
+  type PanelRow,
+} from "./panel-list";
+export { panelsToVotable, readPanelVotable } from "./votable";
+export { frameOfPanels, type FrameOfPanels } from "./panels-to-frame";
+export { headerCards } from "./header-cards";
 export { runSheetToCalendar } from "./calendar";
-export { parseSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
+export { parseSkyline, readSkyline, formatSkyline, type ReadSkyline, type SkylineFault } from "./skyline-text";
 export { decodeRecord, decodeData, type RecordFault } from "./record-schema";
 export {
   decodeBundle,
@@ -13,3 +26,13 @@ export {
   type BundleFault,
   type BundleScope,
 } from "./bundle";
+export {
+  FORECAST_VARIABLES,
+  readForecast,
+  type ForecastFault,
+  type ForecastNote,
+  type ReadForecast,
+} from "./forecast-json";
+export { readTypedForecast, type TypedFault } from "./forecast-typed";
+export { deviationsOf, frameOfHeader, type FrameFault, type RigDeviation } from "./frame-from-header";
+export { decodeRow, pixelPlan, stretchPixels, type PixelPlan } from "./fits-pixels";

@@ -9,27 +9,52 @@ export interface SkylineFault {
   readonly text: string;
 }
 
+/** A skyline text as far as it can be read. */
+export interface ReadSkyline {
+  /** Every point that is right, by rising azimuth. */
+  readonly skyline: Skyline;
+  /** Every line that is not. */
+  readonly faults: readonly SkylineFault[];
+  /** First line whose azimuth runs back behind the line before it; the points were sorted. Null when all rise. */
+  readonly unsorted: { readonly line: number; readonly text: string } | null;
+}
+
 /**
  * Reads "azimuth altitude" lines in degrees, from north through east, in any order; "#" begins a remark. Azimuth 360 means
- * north. An empty text is a level horizon; a single point is refused, since it would wall in the whole sky.
+ * north. Lines that are wrong are named and the rest is kept. An empty text is a level horizon; a single point is refused,
+ * since it would wall in the whole sky.
  */
-export function parseSkyline(text: string): Result<Skyline, SkylineFault> {
+export function readSkyline(text: string): ReadSkyline {
   const points: SkylinePoint[] = [];
+  const faults: SkylineFault[] = [];
+  let unsorted: ReadSkyline["unsorted"] = null;
+  let lastAzimuth = -1;
   for (const [i, raw] of text.split(/\r?\n/).entries()) {
     const content = raw.split("#")[0]!.trim();
     if (content === "") continue;
-    const fault = (code: SkylineFault["code"]) => err({ code, line: i + 1, text: raw.trim() });
+    const at = { line: i + 1, text: raw.trim() };
     const parts = content.split(/[\s;]+|,\s+|,(?=\S*$)/).filter((p) => p !== "");
     const [azimuth, altitude] = [parseNumber(parts[0] ?? ""), parseNumber(parts[1] ?? "")];
-    if (parts.length !== 2 || azimuth === null || altitude === null) return fault("skylineLine");
-    if (azimuth < 0 || azimuth > 360) return fault("skylineAzimuth");
-    if (altitude < 0 || altitude > 90) return fault("skylineAltitude");
-    const azimuthDeg = azimuth === 360 ? 0 : azimuth;
-    if (points.some((p) => p.azimuthDeg === azimuthDeg && p.altitudeDeg !== altitude)) return fault("skylineTwice");
-    if (!points.some((p) => p.azimuthDeg === azimuthDeg)) points.push({ azimuthDeg, altitudeDeg: altitude });
+    if (parts.length !== 2 || azimuth === null || altitude === null) faults.push({ code: "skylineLine", ...at });
+    else if (azimuth < 0 || azimuth > 360) faults.push({ code: "skylineAzimuth", ...at });
+    else if (altitude < 0 || altitude > 90) faults.push({ code: "skylineAltitude", ...at });
+    else {
+      const azimuthDeg = azimuth === 360 ? 0 : azimuth;
+      const twin = points.find((p) => p.azimuthDeg === azimuthDeg);
+      if (twin && twin.altitudeDeg !== altitude) faults.push({ code: "skylineTwice", ...at });
+      else if (!twin) points.push({ azimuthDeg, altitudeDeg: altitude });
+      if (azimuth < lastAzimuth) unsorted ??= at;
+      lastAzimuth = azimuth;
+    }
   }
-  if (points.length === 1) return err({ code: "skylineTooFew", line: 1, text: text.trim() });
-  return ok(points.sort((a, b) => a.azimuthDeg - b.azimuthDeg));
+  if (points.length === 1) faults.push({ code: "skylineTooFew", line: 1, text: text.trim() });
+  return { skyline: points.sort((a, b) => a.azimuthDeg - b.azimuthDeg), faults, unsorted };
+}
+
+/** As `readSkyline`, for storing: refused with the first fault. */
+export function parseSkyline(text: string): Result<Skyline, SkylineFault> {
+  const { skyline, faults } = readSkyline(text);
+  return faults[0] ? err(faults[0]) : ok(skyline);
 }
 
 /** Writes a skyline as text that `parseSkyline` reads back unchanged. */
