@@ -1,0 +1,70 @@
+import { readForecast, type ForecastFault, type ReadForecast } from "~/core/formats";
+import { err, type Result } from "~/core/result";
+import type { UtcMs } from "~/core/time";
+import type { ForecastSource } from "./forecast-source";
+import { ServiceRefusal } from "./refusal";
+
+/** Why a source has nothing new. */
+export type AskFault =
+  ForecastFault | { readonly code: "timedOut" | "unreachable" | "refused"; readonly found: string };
+
+/** Patience with one service. */
+export interface Patience {
+  readonly timeoutMs: number;
+  readonly tries: number;
+  /** Before the second try; doubled before each further one. */
+  readonly waitMs: number;
+}
+
+const USUAL: Patience = { timeoutMs: 3000, tries: 3, waitMs: 300 };
+
+const pause = (ms: number, signal: AbortSignal): Promise<void> =>
+  new Promise((resolve, reject) => {
+    const timer = setTimeout(resolve, ms);
+    signal.addEventListener("abort", () => {
+      clearTimeout(timer);
+      reject(signal.reason as Error);
+    });
+  });
+
+async function askOnce(
+  source: ForecastSource,
+  at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  timeoutMs: number,
+  signal: AbortSignal,
+): Promise<Result<ReadForecast, AskFault>> {
+  const limit = AbortSignal.timeout(timeoutMs);
+  const stop = AbortSignal.any([signal, limit]);
+  const stopped = new Promise<never>((_, reject) =>
+    stop.addEventListener("abort", () => reject(stop.reason as Error), { once: true }),
+  );
+  stopped.catch(() => undefined);
+  try {
+    // Raced, so that a source that does not heed its signal cannot hold us either.
+    return readForecast(await Promise.race([source.ask(at, stop), stopped]), at);
+  } catch (error) {
+    signal.throwIfAborted();
+    if (limit.aborted) return err({ code: "timedOut", found: `${timeoutMs / 1000} s` });
+    if (error instanceof ServiceRefusal) return err({ code: "refused", found: String(error.status) });
+    return err({ code: "unreachable", found: error instanceof Error ? error.message : "" });
+  }
+}
+
+/**
+ * Asks a source, again when it fails, hangs or talks nonsense. An answer that asking again cannot better (an unknown place, a
+ * newer format) is not asked for twice. Rejects only when `signal` aborts.
+ */
+export async function askSource(
+  source: ForecastSource,
+  at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  signal: AbortSignal,
+  patience: Patience = USUAL,
+): Promise<Result<ReadForecast, AskFault>> {
+  for (let attempt = 1; ; attempt++) {
+    const answer = await askOnce(source, at, patience.timeoutMs, signal);
+    if (answer.ok || attempt >= patience.tries) return answer;
+    const { code, found } = answer.error;
+    if (code === "forecastNewer" || (code === "refused" && /^4/.test(found))) return answer;
+    await pause(patience.waitMs * 2 ** (attempt - 1), signal);
+  }
+}

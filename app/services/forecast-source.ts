@@ -1,0 +1,16 @@
+import { standIns } from "./stand-in";
+
+/**
+ * A forecast service. To add a real one, write one file that exports such an object and put it into the list below: `ask`
+ * fetches and returns a text in the form of docs/formats.md (convert it there if the service speaks another). The page's
+ * Content-Security-Policy lets the browser talk to this app's own server only: reach outside through a route of it.
+ */
+export interface ForecastSource {
+  readonly id: string;
+  readonly name: string;
+  /** Rejects with `ServiceRefusal` or a network error; stops when the signal aborts. */
+  ask(at: { readonly latitudeDeg: number; readonly longitudeDeg: number }, signal: AbortSignal): Promise<string>;
+}
+
+/** Every source that is asked, in the order shown. */
+export const FORECAST_SOURCES: readonly ForecastSource[] = standIns;
