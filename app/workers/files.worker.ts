@@ -1,19 +1,35 @@
-import { expose } from "comlink";
-import { exposureFactsOf, readFitsHeader, type FitsFault } from "~/core/formats";
+import { expose, transfer } from "comlink";
+import {
+  decodeRow,
+  exposureFactsOf,
+  frameOfHeader,
+  pixelPlan,
+  pixelToSky,
+  readFitsHeader,
+  readHeaderText,
+  stretchPixels,
+  type FitsFault,
+  type FitsHeader,
+  type FrameFault,
+} from "~/core/formats";
+import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
 import type { ExposureFacts } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
 
 /** What one dropped file turned out to be. */
 export interface ReadFile {
   readonly name: string;
-  readonly facts: Result<ExposureFacts, FitsFault | { readonly code: "unreadable" }>;
+  readonly facts: Result<ExposureFacts, HeaderFault>;
 }
 
 const FIRST_BYTES = 16 * 2880; // holds the header of nearly every exposure
 const MOST_BYTES = 4_000_000; // a longer header is a broken one
 
+/** Why a file gives no header. */
+export type HeaderFault = FitsFault | { readonly code: "unreadable" };
+
 /** Reads only as much of a file as its header needs. */
-async function readOne(file: File): Promise<ReadFile["facts"]> {
+async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
   for (let length = FIRST_BYTES; length <= MOST_BYTES; length *= 4) {
     let bytes: Uint8Array;
     try {
@@ -22,13 +38,64 @@ async function readOne(file: File): Promise<ReadFile["facts"]> {
       return err({ code: "unreadable" });
     }
     const header = readFitsHeader(bytes, file.size);
-    if (header.ok) return ok(exposureFactsOf(header.value, { name: file.name, sizeBytes: file.size }));
-    if (header.error.code !== "needMore") return header;
+    if (header.ok || header.error.code !== "needMore") return header;
   }
   return err({ code: "truncatedHeader" });
 }
 
+async function readOne(file: File): Promise<ReadFile["facts"]> {
+  const header = await headerOf(file);
+  return header.ok ? ok(exposureFactsOf(header.value, { name: file.name, sizeBytes: file.size })) : header;
+}
+
+/** A FITS image made small and stretched, and where it lies. */
+export interface StretchedImage {
+  readonly width: number;
+  readonly height: number;
+  /** Red, green, blue, opacity, from the top left. */
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  readonly mesh: SkyMesh;
+  /** Rows and pixels of the file over those shown. */
+  readonly bin: number;
+}
+
+const MOST_PX = 1400; // a side: more than a chart shows, and quick to draw
+
 const api = {
+  /** Reads a solved FITS image smaller: only the rows that are shown are read, whatever the size of the file. */
+  async image(
+    file: File,
+    onProgress: (share: number) => void,
+  ): Promise<Result<StretchedImage, HeaderFault | FrameFault>> {
+    const header = await headerOf(file);
+    if (!header.ok) return header;
+    const wcs = frameOfHeader(header.value);
+    if (!wcs.ok) return wcs;
+    const [plan, at] = [pixelPlan(header.value, MOST_PX), pixelToSky(header.value)];
+    if (!plan || !at) return err({ code: "frameNoImage", found: "" });
+    const values = new Float32Array(plan.width * plan.height);
+    for (let line = 0; line < plan.height; line++) {
+      const from = plan.offsetOf(line);
+      const bytes = await file.slice(from, from + plan.bytesPerRow).arrayBuffer();
+      values.set(decodeRow(bytes, header.value, plan), line * plan.width);
+      if (line % 100 === 0) onProgress(line / plan.height);
+    }
+    const [nx, ny] = [plan.width * plan.bin, plan.height * plan.bin];
+    const side = (Math.max(nx, ny) * wcs.value.scaleYArcsec) / 3600;
+    const mesh = meshOf((u, v) => at(0.5 + u * nx, 0.5 + (1 - v) * ny), meshCells(side));
+    const rgba = new Uint8ClampedArray(4 * values.length);
+    stretchPixels(values).forEach((grey, i) => {
+      rgba[4 * i] = rgba[4 * i + 1] = rgba[4 * i + 2] = grey;
+      rgba[4 * i + 3] = 255;
+    });
+    return transfer(ok({ width: plan.width, height: plan.height, rgba, mesh, bin: plan.bin }), [rgba.buffer]);
+  },
+  /** The header of a FITS file, or of a text with header cards; pixels are not read, nor required to be there for a text. */
+  async header(file: File): Promise<Result<FitsHeader, HeaderFault>> {
+    const header = await headerOf(file);
+    if (header.ok || header.error.code !== "notFits" || file.size > MOST_BYTES) return header;
+    return readHeaderText(await file.text());
+  },
   async read(files: readonly File[], onProgress: (done: number) => void): Promise<ReadFile[]> {
     const results: ReadFile[] = [];
     for (const file of files) {

@@ -3,7 +3,7 @@ import type { Place, RibbonNight } from "~/core/night";
 import type { NightDate } from "~/core/time";
 import type { SkyApi } from "./sky.worker";
 
-export type { RankedEntry } from "./sky.worker";
+export type { RankedEntry, RankQuestion } from "./sky.worker";
 
 let shared: Remote<SkyApi> | null = null;
 

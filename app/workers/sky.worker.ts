@@ -2,15 +2,20 @@ import { expose } from "comlink";
 import {
   buildSearchIndex,
   searchCatalog,
+  readTowns,
+  searchTowns,
   unpackCatalog,
   type CatalogEntry,
   type PackedCatalog,
   type SearchIndex,
+  type Town,
+  type TownIndex,
 } from "~/core/catalog";
 import {
   nightSteps,
   placeSky,
   rankCatalog,
+  targetJudge,
   ribbonNight,
   yearOf,
   yearSkies,
@@ -18,12 +23,14 @@ import {
   type YearSky,
   type Place,
   type RankedTarget,
+  type Ranking,
   type RibbonNight,
 } from "~/core/night";
-import type { Channel } from "~/core/exposure";
+import type { Channel, Rig } from "~/core/exposure";
 import { separationDeg, type Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import objectsUrl from "~/data/objects.json?url";
+import townsUrl from "~/data/towns.tsv?url";
 
 /** A ranked target with its catalogue entry. */
 export type RankedEntry = RankedTarget & { readonly entry: CatalogEntry };
@@ -47,6 +54,22 @@ function catalog(): Promise<SearchIndex> {
   return loading;
 }
 
+let loadingTowns: Promise<TownIndex> | null = null;
+
+/** The gazetteer, fetched when first asked for. */
+function towns(): Promise<TownIndex> {
+  loadingTowns ??= fetch(townsUrl)
+    .then(async (response) => {
+      if (!response.ok) throw new Error(`gazetteer: ${response.status}`);
+      return readTowns(await response.text());
+    })
+    .catch((error: unknown) => {
+      loadingTowns = null;
+      throw error;
+    });
+  return loadingTowns;
+}
+
 const YEAR_NIGHTS = 365;
 let year: { readonly key: string; readonly skies: YearSky[] } | null = null;
 
@@ -57,20 +80,53 @@ function skiesOf(place: Place, from: NightDate): YearSky[] {
   return year.skies;
 }
 
-const api = {
-  async rank(at: {
-    place: Place;
-    date: NightDate;
-    frameShortArcmin: number;
-    channels: readonly Channel[];
-  }): Promise<RankedEntry[]> {
-    const { entries } = await catalog();
+/** For whom, where and when targets are judged. */
+export interface RankQuestion {
+  readonly place: Place;
+  readonly date: NightDate;
+  readonly rig: Rig;
+  readonly channels: readonly Channel[];
+  /** Targets of one's own, judged like the listed ones. */
+  readonly own: readonly CatalogEntry[];
+}
+
+let judge: { readonly key: string; readonly of: ReturnType<typeof targetJudge> } | null = null;
+
+/** The judge for a question; kept, since every keystroke of a search asks the same. */
+function judgeOf(at: RankQuestion): ReturnType<typeof targetJudge> {
+  const key = JSON.stringify([at.place, at.date, at.rig, at.channels]);
+  if (judge?.key !== key) {
     const sky = placeSky(at.place, at.date);
-    const ranked = rankCatalog(entries, { ...at, sky, steps: nightSteps(sky, 5) });
-    return ranked.map((r) => ({ ...r, entry: entries[r.row]! }));
+    judge = { key, of: targetJudge({ ...at, sky, steps: nightSteps(sky, 5) }) };
+  }
+  return judge.of;
+}
+
+const api = {
+  async rank(at: RankQuestion): Promise<Ranking<RankedEntry>> {
+    const { entries } = await catalog();
+    const all = [...entries, ...at.own];
+    const sky = placeSky(at.place, at.date);
+    const { ranked, tooLow } = rankCatalog(all, { ...at, sky, steps: nightSteps(sky, 5) });
+    return { ranked: ranked.map((r) => ({ ...r, entry: all[r.row]! })), tooLow };
   },
   async search(query: string, limit: number): Promise<CatalogEntry[]> {
     return searchCatalog(await catalog(), query, limit);
+  },
+  /** Targets by name, own ones first, judged as in a ranking; also those without a usable minute. */
+  async find(query: string, limit: number, at: RankQuestion): Promise<RankedEntry[]> {
+    const found = [
+      ...searchCatalog(buildSearchIndex(at.own), query, limit),
+      ...searchCatalog(await catalog(), query, limit),
+    ];
+    const judge = judgeOf(at);
+    return found.flatMap((entry, row) => {
+      const judged = judge(entry, row, true);
+      return judged ? [{ ...judged, entry }] : [];
+    });
+  },
+  async towns(query: string, limit: number): Promise<Town[]> {
+    return searchTowns(await towns(), query, limit);
   },
   async entry(id: string): Promise<CatalogEntry | null> {
     const index = await catalog();
