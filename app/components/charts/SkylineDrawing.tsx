@@ -1,4 +1,4 @@
-import { skylineAltitudeDeg, type Skyline } from "~/core/sky";
+import { hiddenBelowDeg, type Landmark, type Skyline } from "~/core/sky";
 
 /** One step of a target's way over the skyline. */
 export interface WalkStep {
@@ -15,12 +15,14 @@ const PLOT_PX = 150;
 /** A place's silhouette from north through east and round, with a target's steps over it. `centreDeg` is the azimuth in the middle. */
 export function SkylineDrawing({
   skyline,
+  landmarks = [],
   minAltitudeDeg,
   steps = [],
   centreDeg = 180,
   widthPx = 720,
 }: {
   readonly skyline: Skyline;
+  readonly landmarks?: readonly Landmark[] | undefined;
   readonly minAltitudeDeg: number;
   readonly steps?: readonly WalkStep[];
   readonly centreDeg?: number;
@@ -31,8 +33,9 @@ export function SkylineDrawing({
   const x = (az: number) => (((((az - centreDeg + 540) % 360) + 360) % 360) * width) / 360;
   const y = (alt: number) => PLOT_PX - (PLOT_PX * Math.min(alt, TOP_DEG)) / TOP_DEG;
   const outline = Array.from(
-    { length: 361 },
-    (_, i) => `${((i * width) / 360).toFixed(1)},${y(skylineAltitudeDeg(skyline, centreDeg - 180 + i)).toFixed(1)}`,
+    { length: 721 },
+    (_, i) =>
+      `${((i * width) / 720).toFixed(1)},${y(hiddenBelowDeg(skyline, landmarks, centreDeg - 180 + i / 2)).toFixed(1)}`,
   ).join(" ");
   return (
     <figure>
@@ -40,7 +43,7 @@ export function SkylineDrawing({
         viewBox={`0 -14 ${width} 186`}
         className="w-full"
         role="img"
-        aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg)).toFixed(0)}°`}
+        aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg), ...landmarks.map((l) => l.altitudeDeg)).toFixed(0)}°`}
       >
         <defs>
           <pattern id="skyline-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

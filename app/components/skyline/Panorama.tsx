@@ -1,0 +1,209 @@
+import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { hiddenBelowDeg, skyTowardsMag } from "~/core/sky";
+import { clamp, wrap360 } from "~/core/units";
+import { whereIs, type Pick, type Surroundings } from "./edit";
+
+const WIDTH = 900;
+const HEIGHT = 250;
+const TOP_DEG = 80;
+const NAMES = ["N", "NE", "E", "SE", "S", "SW", "W", "NW", "N"];
+const GLOW = { azimuthDeg: 6, altitudeDeg: 6 };
+const EXTINCTION = 0.25; // usual at V near sea level; only the picture depends on it
+
+const x = (azimuthDeg: number): number => (azimuthDeg * WIDTH) / 360;
+const y = (altitudeDeg: number): number => HEIGHT - (HEIGHT * Math.min(altitudeDeg, TOP_DEG)) / TOP_DEG;
+
+const listWords: Readonly<Record<keyof Surroundings, string>> = {
+  skyline: "Point",
+  landmarks: "Landmark",
+  domes: "Town glow",
+  lamps: "Lamp",
+};
+
+/** What a handle says of itself to a screen reader. */
+function handleWords(now: Surroundings, pick: Pick): string {
+  const thing = now[pick.list][pick.index]!;
+  const { azimuthDeg, altitudeDeg } = whereIs(now, pick);
+  const name = "name" in thing ? `, ${thing.name}` : "";
+  return `${listWords[pick.list]} ${pick.index + 1} of ${now[pick.list].length}${name}: azimuth ${azimuthDeg}°, altitude ${altitudeDeg}°`;
+}
+
+/** Glow by direction: the brighter than the zenith, the denser. */
+function Glow({ now, zenithSkyMag }: { readonly now: Surroundings; readonly zenithSkyMag: number }) {
+  const cells: { az: number; alt: number; share: number }[] = [];
+  for (let az = 0; az < 360; az += GLOW.azimuthDeg)
+    for (let alt = 0; alt < 60; alt += GLOW.altitudeDeg) {
+      const at = { azimuthDeg: az + GLOW.azimuthDeg / 2, altitudeDeg: alt + GLOW.altitudeDeg / 2 };
+      const mag = skyTowardsMag({ zenithSkyMag, extinctionMag: EXTINCTION, domes: now.domes }, at);
+      const even = skyTowardsMag({ zenithSkyMag, extinctionMag: EXTINCTION, domes: [] }, at);
+      const share = clamp((even - mag) / 3, 0, 0.7);
+      if (share > 0.02) cells.push({ az, alt, share });
+    }
+  return (
+    <g aria-hidden="true">
+      {cells.map(
+        (c) =>
+        <rect key={`${c.az} ${c.alt}`} x={x(c.az)} y={y(c.alt + GLOW.altitudeDeg)} width={x(GLOW.azimuthDeg) + 0.4} height={(HEIGHT * GLOW.altitudeDeg) / TOP_DEG + 0.4} fill="var(--lamp)" fillOpacity={c.share} />, // prettier-ignore
+      )}
+    </g>
+  );
+}
+
+/** The panorama from north through east and round: press to put down, drag or arrow keys to move. */
+export function Panorama({
+  now,
+  pick,
+  minAltitudeDeg,
+  zenithSkyMag,
+  onPress,
+  onPick,
+  onMove,
+  onRemove,
+}: {
+  readonly now: Surroundings;
+  readonly pick: Pick | null;
+  readonly minAltitudeDeg: number;
+  readonly zenithSkyMag: number;
+  readonly onPress: (at: { azimuthDeg: number; altitudeDeg: number }) => void;
+  readonly onPick: (pick: Pick) => void;
+  /** `isDone` when the move ends, so that one drag is one step to undo. */
+  readonly onMove: (pick: Pick, to: { azimuthDeg: number; altitudeDeg: number }, isDone: boolean) => void;
+  readonly onRemove: (pick: Pick) => void;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
+  const dragged = useRef<Pick | null>(null);
+  const hatch = useId();
+  const directionAt = (event: PointerEvent) => {
+    const box = svg.current!.getBoundingClientRect();
+    const scale = box.width / WIDTH;
+    return {
+      azimuthDeg: clamp((event.clientX - box.left) / scale / (WIDTH / 360), 0, 359.9),
+      altitudeDeg: clamp(((HEIGHT + 16 - (event.clientY - box.top) / scale) * TOP_DEG) / HEIGHT, 0, 90),
+    };
+  };
+  const onKey = (event: KeyboardEvent, at: Pick) => {
+    const step = event.shiftKey ? 0.1 : 1;
+    const { azimuthDeg, altitudeDeg } = whereIs(now, at);
+    const by = (az: number, alt: number) => onMove(at, { azimuthDeg: azimuthDeg + az * step, altitudeDeg: altitudeDeg + alt * step }, true); // prettier-ignore
+    const acts: Readonly<Record<string, () => void>> = {
+      ArrowLeft: () => by(-1, 0),
+      ArrowRight: () => by(1, 0),
+      ArrowUp: () => by(0, 1),
+      ArrowDown: () => by(0, -1),
+      Delete: () => onRemove(at),
+      Backspace: () => onRemove(at),
+      Enter: () => onPress({ azimuthDeg: wrap360(azimuthDeg + 5), altitudeDeg }),
+    };
+    const act = acts[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  const outline = Array.from({ length: 721 }, (_, i) => `${x(i / 2).toFixed(1)},${y(hiddenBelowDeg(now.skyline, now.landmarks, i / 2)).toFixed(1)}`).join(" "); // prettier-ignore
+  const picks: Pick[] = (["skyline", "landmarks", "domes", "lamps"] as const).flatMap((list) =>
+    now[list].map((_, index) => ({ list, index })),
+  );
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 -16 ${WIDTH} ${HEIGHT + 36}`}
+      className="w-full touch-none select-none"
+      role="group"
+      aria-label="Panorama: press to put down, drag or use the arrow keys to move, Enter adds beside, Delete removes"
+      onPointerDown={(e) => {
+        if (dragged.current === null && e.button === 0) onPress(directionAt(e));
+      }}
+      onPointerMove={(e) => dragged.current && onMove(dragged.current, directionAt(e), false)}
+      onPointerUp={(e) => {
+        if (dragged.current) onMove(dragged.current, directionAt(e), true);
+        dragged.current = null;
+      }}
+      onPointerCancel={() => (dragged.current = null)}
+    >
+      <defs>
+        <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="1.4" height="6" fill="var(--hatch)" />
+        </pattern>
+      </defs>
+      <rect x="0" y="0" width={WIDTH} height={HEIGHT} fill="var(--night)" />
+      <Glow now={now} zenithSkyMag={zenithSkyMag} />
+      {[15, 30, 45, 60].map((alt) => (
+        <g key={alt}>
+          <line x1="0" x2={WIDTH} y1={y(alt)} y2={y(alt)} stroke="var(--rule)" strokeWidth="0.6" />
+          <text x="4" y={y(alt) - 3} fontSize="12" fill="var(--faint)">
+            {alt}°
+          </text>
+        </g>
+      ))}
+      <line
+        x1="0"
+        x2={WIDTH}
+        y1={y(minAltitudeDeg)}
+        y2={y(minAltitudeDeg)}
+        stroke="var(--soft)"
+        strokeDasharray="3 4"
+      />{" "}
+      {/* prettier-ignore */}
+      <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill="var(--ground)" />
+      <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill={`url(#${hatch})`} stroke="var(--soft)" />
+      {NAMES.map(
+        (name, i) =>
+        <text key={`${name}${i}`} x={clamp(x(i * 45), 8, WIDTH - 8)} y={HEIGHT + 16} fontSize="12" textAnchor="middle" fill="var(--soft)">{name}</text>, // prettier-ignore
+      )}
+      {picks.map((p) => {
+        const { azimuthDeg, altitudeDeg } = whereIs(now, p);
+        const isPicked = pick?.list === p.list && pick.index === p.index;
+        const thing = now[p.list][p.index]!;
+        return (
+          <g
+            key={`${p.list} ${p.index}`}
+            role="button"
+            tabIndex={0}
+            aria-label={handleWords(now, p)}
+            aria-pressed={isPicked}
+            transform={`translate(${x(azimuthDeg)} ${y(altitudeDeg)})`}
+            className="cursor-grab outline-none [&:focus-visible>circle:first-child]:stroke-2"
+            onFocus={() => onPick(p)}
+            onKeyDown={(e) => onKey(e, p)}
+            onPointerDown={(e) => {
+              e.stopPropagation();
+              dragged.current = p;
+              svg.current?.setPointerCapture(e.pointerId);
+              onPick(p);
+            }}
+          >
+            <circle r="11" fill="transparent" stroke={isPicked ? "var(--lamp)" : "transparent"} />
+            {p.list === "skyline" ? <circle r="4" fill={isPicked ? "var(--lamp)" : "var(--ink)"} /> : null}
+            {p.list === "landmarks" ? (
+              <rect
+                x="-4.5"
+                y="-4.5"
+                width="9"
+                height="9"
+                fill={isPicked ? "var(--lamp)" : "var(--soft)"}
+                stroke="var(--ground)"
+              />
+            ) : null}{" "}
+            {/* prettier-ignore */}
+            {p.list === "domes" ? (
+              <path d="M-7 4 A7 7 0 0 1 7 4 Z" fill={isPicked ? "var(--lamp)" : "none"} stroke="var(--ink)" />
+            ) : null}{" "}
+            {/* prettier-ignore */}
+            {p.list === "lamps" ? (
+              <path
+                d="M0 -6 L5 5 H-5 Z"
+                fill={isPicked ? "var(--lamp)" : "none"}
+                stroke="var(--rust)"
+                strokeWidth="1.5"
+              />
+            ) : null}{" "}
+            {/* prettier-ignore */}
+            {"name" in thing ? (
+              <text y="-13" fontSize="12" textAnchor="middle" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">{thing.name}</text> // prettier-ignore
+            ) : null}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
