@@ -1,7 +1,8 @@
 import { KIND_WORDS, type CatalogEntry } from "~/core/catalog";
 
-/** "M 31 · Andromeda Galaxy". */
-export const entryTitle = (e: CatalogEntry): string => (e.name ? `${e.id} · ${e.name}` : e.id);
+/** "M 31 · Andromeda Galaxy"; the name alone of one's own. */
+export const entryTitle = (e: CatalogEntry): string =>
+  e.light !== undefined ? e.name : e.name ? `${e.id} · ${e.name}` : e.id;
 
 /** "27′ × 7′", or that no size is known. */
 export function sizeWords(e: CatalogEntry): string {
