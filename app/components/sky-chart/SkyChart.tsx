@@ -1,9 +1,9 @@
-import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
 import {
   chartView,
   fromScreen,
-  mosaicExtent,
+  isInPanel,
   skyToFrame,
   type MosaicLayout,
   type Panel,
@@ -12,17 +12,20 @@ import {
 import { offsetBy, positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
 import { wrap360 } from "~/core/units";
 import {
+  drawBorders,
   drawCompass,
   drawFigures,
   drawGraticule,
   drawMilkyWay,
   drawObjects,
+  drawOutlines,
   drawStars,
   viewRadiusDeg,
   type Ink,
   type SkyData,
 } from "./layers";
 import { drawMosaic, handleOf } from "./mosaic-layer";
+import { drawUnderlay, type Underlay } from "./underlay-layer";
 
 /** What the chart looks at. */
 export interface Gaze {
@@ -40,9 +43,28 @@ interface Props {
   readonly seamStars: readonly Equatorial<"icrs">[];
   readonly onMove: (centre: Equatorial<"icrs">) => void;
   readonly onTurn: (positionAngleDeg: number) => void;
+  /** Moves a panel put down by hand: its centre in the mosaic's frame, arcmin. */
+  readonly onMovePanel?: (number: number, xArcmin: number, yArcmin: number) => void;
+  /** Up on the chart: north, or the frame's own up axis. */
+  readonly up?: "north" | "frame";
+  readonly isMirrored?: boolean;
+  readonly labelOf: (panelNumber: number) => string;
+  readonly outlines?: readonly { readonly name: string; readonly corners: readonly (readonly [number, number])[] }[];
+  /** A picture of one's own under everything. */
+  readonly underlay?: Underlay | null;
+  /** Corners of an outline being drawn; while there are any (or none yet), a press puts down the next. */
+  readonly draft?: readonly (readonly [number, number])[] | null;
+  readonly onCorner?: (at: Equatorial<"icrs">) => void;
+  /** What lies under the pointer while nothing is held; null when it leaves. */
+  readonly onHover?: (at: Equatorial<"icrs"> | null, reachDeg: number) => void;
+  readonly onPress?: (at: Equatorial<"icrs">, reachDeg: number) => void;
 }
 
+const HOVER_PX = 9;
+const PRESS_PX = 4; // a press that moves further is a drag
+
 const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
+const NONE: NonNullable<Props["outlines"]> = [];
 const MIN_DEG = 5 / 60;
 const MAX_DEG = 60;
 
@@ -78,6 +100,8 @@ function useTheme(): number {
 type Grip =
   | { readonly kind: "pan"; readonly held: Equatorial<"icrs"> }
   | { readonly kind: "move"; readonly from: Equatorial<"icrs">; readonly centre: Equatorial<"icrs"> }
+  /** A panel put down by hand; where its centre lies from the pointer, arcmin in the frame. */
+  | { readonly kind: "panel"; readonly number: number; readonly dx: number; readonly dy: number }
   | { readonly kind: "turn" };
 
 /** Moves a direction as the pointer went: the same shift along bearing and distance. */
@@ -86,13 +110,36 @@ function shifted(centre: Equatorial<"icrs">, from: Equatorial<"icrs">, to: Equat
 }
 
 /** A sky chart with the rig's mosaic on it. Drag the frame to move it, its handle to turn it, the sky to pan; wheel zooms. */
-export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStars, onMove, onTurn }: Props) {
+export function SkyChart({
+  gaze,
+  onGaze,
+  data,
+  objects,
+  layout,
+  panels,
+  seamStars,
+  onMove,
+  onTurn,
+  onMovePanel,
+  up = "north",
+  isMirrored = false,
+  labelOf,
+  outlines = NONE,
+  draft = null,
+  underlay = null,
+  onCorner,
+  onHover,
+  onPress,
+}: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const grip = useRef<Grip | null>(null);
   const [cursor, setCursor] = useState("grab");
   const { w, h } = useSize(canvas);
   const theme = useTheme();
-  const view = chartView({ ...gaze, widthPx: w, heightPx: h });
+  const rollDeg = up === "frame" ? layout.positionAngleDeg : 0;
+  const look = useMemo(() => ({ rollDeg, isMirrored, widthPx: w, heightPx: h }), [rollDeg, isMirrored, w, h]);
+  const view = chartView({ ...gaze, ...look });
+  const pressed = useRef<ScreenPoint | null>(null);
 
   useEffect(() => {
     const element = canvas.current;
@@ -103,26 +150,29 @@ export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStar
       element.width = w * ratio;
       element.height = h * ratio;
       ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const v = chartView({ ...gaze, widthPx: w, heightPx: h });
+      const v = chartView({ ...gaze, ...look });
       const ink = inkOf(element);
       ctx.fillStyle = ink.ground;
       ctx.fillRect(0, 0, w, h);
       drawMilkyWay(ctx, v, ink);
+      if (underlay) drawUnderlay(ctx, v, underlay);
       drawGraticule(ctx, v, ink);
+      if (data) drawBorders(ctx, v, data, ink);
       if (data) drawFigures(ctx, v, data, ink);
       drawObjects(ctx, v, objects, ink);
       if (data) drawStars(ctx, v, data, ink);
-      drawMosaic(ctx, v, layout, panels, seamStars, ink);
+      drawOutlines(ctx, v, outlines, draft, ink);
+      drawMosaic(ctx, v, layout, panels, seamStars, labelOf, ink);
       drawCompass(ctx, v, ink);
     });
     return () => cancelAnimationFrame(frame);
-  }, [gaze, w, h, data, objects, layout, panels, seamStars, theme]);
+  }, [gaze, look, w, h, data, objects, layout, panels, seamStars, theme, outlines, draft, labelOf, underlay]);
 
   const zoom = (factor: number, about?: ScreenPoint) => {
     const heightDeg = Math.min(MAX_DEG, Math.max(MIN_DEG, gaze.heightDeg * factor));
     if (!about) return onGaze({ ...gaze, heightDeg });
     const held = fromScreen(view, about);
-    const wider = chartView({ centre: gaze.centre, heightDeg, widthPx: w, heightPx: h });
+    const wider = chartView({ centre: gaze.centre, heightDeg, ...look });
     onGaze({ centre: shifted(gaze.centre, fromScreen(wider, about), held), heightDeg });
   };
   useEffect(() => {
@@ -146,12 +196,16 @@ export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStar
     if (handle && Math.hypot(p.x - handle.x, p.y - handle.y) < 14) return { kind: "turn" };
     const at = fromScreen(view, p);
     const inside = skyToFrame(layout, at);
-    const extent = mosaicExtent(layout);
-    if (
-      inside &&
-      Math.abs(inside.xArcmin) < extent.widthArcmin / 2 &&
-      Math.abs(inside.yArcmin) < extent.heightArcmin / 2
-    )
+    const byHand =
+      inside && onMovePanel ? panels.find((panel) => panel.row === 0 && isInPanel(layout, panel, inside)) : undefined;
+    if (inside && byHand)
+      return {
+        kind: "panel",
+        number: byHand.number,
+        dx: byHand.xArcmin - inside.xArcmin,
+        dy: byHand.yArcmin - inside.yArcmin,
+      };
+    if (inside && panels.some((panel) => isInPanel(layout, panel, inside)))
       return { kind: "move", from: at, centre: layout.centre };
     return { kind: "pan", held: at };
   };
@@ -159,21 +213,34 @@ export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStar
     const p = pointOf(event);
     const held = grip.current;
     if (!held) {
-      const kind = gripAt(p).kind;
-      setCursor(kind === "turn" ? "crosshair" : kind === "move" ? "move" : "grab");
+      onHover?.(fromScreen(view, p), HOVER_PX / view.pxPerDeg);
+      const kind = draft ? "turn" : gripAt(p).kind;
+      setCursor(kind === "turn" ? "crosshair" : kind === "pan" ? "grab" : "move");
       return;
     }
+    if (pressed.current && Math.hypot(p.x - pressed.current.x, p.y - pressed.current.y) < PRESS_PX) return;
+    pressed.current = null;
     const at = fromScreen(view, p);
     if (held.kind === "pan") onGaze({ ...gaze, centre: shifted(gaze.centre, at, held.held) });
-    else if (held.kind === "move") onMove(shifted(held.centre, held.from, at));
+    else if (held.kind === "panel") {
+      const to = skyToFrame(layout, at);
+      if (to) onMovePanel?.(held.number, to.xArcmin + held.dx, to.yArcmin + held.dy);
+    } else if (held.kind === "move") onMove(shifted(held.centre, held.from, at));
     else onTurn(Math.round(positionAngleDeg(layout.centre, at) * 10) / 10);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const stepDeg = (event.shiftKey ? 10 : 1) / 60;
-    const toward: Record<string, number> = { ArrowUp: 0, ArrowLeft: 90, ArrowDown: 180, ArrowRight: 270 };
+    // Arrows go as the chart shows it, however it is turned.
+    const left = isMirrored ? 270 : 90;
+    const toward: Record<string, number> = {
+      ArrowUp: rollDeg,
+      ArrowLeft: rollDeg + left,
+      ArrowDown: rollDeg + 180,
+      ArrowRight: rollDeg + left + 180,
+    };
     const turn = event.key === "," || event.key === "<" ? -1 : event.key === "." || event.key === ">" ? 1 : 0;
     if (event.key in toward)
-      onMove(offsetBy(layout.centre, { positionAngleDeg: toward[event.key]!, distanceDeg: stepDeg }));
+      onMove(offsetBy(layout.centre, { positionAngleDeg: wrap360(toward[event.key]!), distanceDeg: stepDeg }));
     else if (turn !== 0) onTurn(wrap360(layout.positionAngleDeg + turn * (event.shiftKey ? 0.1 : 1)));
     else if (event.key === "+" || event.key === "=") zoom(0.8);
     else if (event.key === "-") zoom(1.25);
@@ -191,10 +258,19 @@ export function SkyChart({ gaze, onGaze, data, objects, layout, panels, seamStar
       aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${layout.centre.raDeg.toFixed(3)}, ${layout.centre.decDeg.toFixed(3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
-        grip.current = gripAt(pointOf(e));
+        pressed.current = pointOf(e);
+        const held = gripAt(pointOf(e));
+        grip.current = draft && held.kind !== "pan" ? { kind: "pan", held: fromScreen(view, pointOf(e)) } : held;
       }}
       onPointerMove={onPointerMove}
-      onPointerUp={() => (grip.current = null)}
+      onPointerLeave={() => onHover?.(null, 0)}
+      onPointerUp={(e) => {
+        const at = pressed.current ? fromScreen(view, pointOf(e)) : null;
+        if (at && draft) onCorner?.(at);
+        else if (at) onPress?.(at, HOVER_PX / view.pxPerDeg);
+        pressed.current = null;
+        grip.current = null;
+      }}
       onPointerCancel={() => (grip.current = null)}
       onKeyDown={onKeyDown}
     />

@@ -10,6 +10,8 @@ export interface SkyData {
   readonly named: readonly (readonly [number, number, number, string, number])[];
   /** Stick figures: runs of [ra, dec]. */
   readonly figures: readonly (readonly (readonly [number, number])[])[];
+  /** Borders of the constellations: runs of directions, close enough to follow their curves. */
+  readonly borders: readonly (readonly Vec3[])[];
 }
 
 /** Colours by meaning, read from the theme. */
@@ -93,6 +95,8 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
 export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
   ctx.fillStyle = ink.twilight;
   for (const widen of [1.25, 1, 0.8, 0.6, 0.4, 0.25]) {
+    // One path for the whole band, filled once: cells filled one by one would show where they overlap.
+    ctx.beginPath();
     for (let l = 0; l < 360; l += 5) {
       const half = (k: number) => widen * (8 + 5 * Math.cos((k * Math.PI) / 180));
       const corners = [
@@ -108,11 +112,11 @@ export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink
         )
       )
         continue;
-      ctx.globalAlpha = 0.22;
-      ctx.beginPath();
       corners.forEach((c, i) => (i === 0 ? ctx.moveTo(c!.x, c!.y) : ctx.lineTo(c!.x, c!.y)));
-      ctx.fill();
+      ctx.closePath();
     }
+    ctx.globalAlpha = 0.22;
+    ctx.fill();
   }
   ctx.globalAlpha = 1;
 }
@@ -131,21 +135,54 @@ export function drawFigures(ctx: CanvasRenderingContext2D, view: ChartView, data
   ctx.stroke();
 }
 
-/** Stars by magnitude; names for the bright ones. */
+/** Borders of the constellations. */
+export function drawBorders(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
+  ctx.strokeStyle = ink.rule;
+  ctx.lineWidth = 0.8;
+  ctx.setLineDash([2, 4]);
+  ctx.beginPath();
+  for (const run of data.borders) trace(ctx, view, run);
+  ctx.stroke();
+  ctx.setLineDash([]);
+}
+
+/** Upper limits of B−V for the tints of stars, from blue-white to orange. */
+const TINT_LIMITS = [0.15, 0.85, 1.35] as const;
+
+/** Tints of stars, mixed into the ink so that every theme stays itself; Ember has red only. */
+const tints = (ink: Ink): readonly string[] => [
+  `color-mix(in oklch, ${ink.ink}, ${ink.moonlit} 55%)`,
+  ink.ink,
+  `color-mix(in oklch, ${ink.ink}, ${ink.lamp} 30%)`,
+  `color-mix(in oklch, ${ink.ink}, ${ink.lamp} 60%)`,
+];
+
+/** Which tint a star has; one of unknown colour is plain ink. */
+function tintOf(colour: number): number {
+  if (Number.isNaN(colour)) return 1;
+  const i = TINT_LIMITS.findIndex((limit) => colour < limit);
+  return i === -1 ? TINT_LIMITS.length : i;
+}
+
+/** Stars by magnitude and colour; names for the bright ones. */
 export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
   const faintest = faintestAt(view);
   const t = data.stars.stars;
   const rows = starsWithin(data.stars, { ...view.centre, radiusDeg: viewRadiusDeg(view), faintest });
-  ctx.fillStyle = ink.ink;
-  for (const i of rows) {
-    const p = toScreen(view, icrs(t.raDeg[i]!, t.decDeg[i]!));
-    if (!p || p.x < -5 || p.y < -5 || p.x > view.widthPx + 5 || p.y > view.heightPx + 5) continue;
-    const r = Math.max(0.5, Math.min(5.5, 0.62 * (faintest - t.magnitude[i]!) ** 0.82 + 0.4));
-    ctx.globalAlpha = Math.min(1, 0.45 + 0.16 * (faintest - t.magnitude[i]!));
-    ctx.beginPath();
-    ctx.arc(p.x, p.y, r, 0, 2 * Math.PI);
-    ctx.fill();
-  }
+  // Tint by tint: setting a mixed colour costs more than drawing a star.
+  tints(ink).forEach((tint, which) => {
+    ctx.fillStyle = tint;
+    for (const i of rows) {
+      if (tintOf(t.colour[i]!) !== which) continue;
+      const p = toScreen(view, icrs(t.raDeg[i]!, t.decDeg[i]!));
+      if (!p || p.x < -5 || p.y < -5 || p.x > view.widthPx + 5 || p.y > view.heightPx + 5) continue;
+      const r = Math.max(0.5, Math.min(5.5, 0.62 * (faintest - t.magnitude[i]!) ** 0.82 + 0.4));
+      ctx.globalAlpha = Math.min(1, 0.45 + 0.16 * (faintest - t.magnitude[i]!));
+      ctx.beginPath();
+      ctx.arc(p.x, p.y, r, 0, 2 * Math.PI);
+      ctx.fill();
+    }
+  });
   ctx.globalAlpha = 1;
   ctx.fillStyle = ink.soft;
   ctx.font = "11.5px 'Atkinson Hyperlegible Next Variable', sans-serif";
@@ -208,19 +245,28 @@ export function drawObjects(
   }
 }
 
-/** North and east at the lower right, and a bar of a round length. */
+/** North and east at the lower right, as the chart is turned, and a bar of a round length. */
 export function drawCompass(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
-  const [x, y] = [view.widthPx - 44, view.heightPx - 34];
+  const [x, y] = [view.widthPx - 52, view.heightPx - 46];
   ctx.strokeStyle = ctx.fillStyle = ink.soft;
   ctx.lineWidth = 1.2;
   ctx.font = "12px 'Atkinson Hyperlegible Next Variable', sans-serif";
-  ctx.beginPath();
-  ctx.moveTo(x, y - 26);
-  ctx.lineTo(x, y);
-  ctx.lineTo(x - 26, y);
-  ctx.stroke();
-  ctx.fillText("N", x - 4, y - 30);
-  ctx.fillText("E", x - 38, y + 4);
+  ctx.textAlign = "center";
+  for (const [word, bearing] of [
+    ["N", 0],
+    ["E", 90],
+  ] as const) {
+    const p = toScreen(view, unitVector(offsetBy(view.centre, { positionAngleDeg: bearing, distanceDeg: 0.01 })));
+    if (!p) continue;
+    const [dx, dy] = [p.x - view.widthPx / 2, p.y - view.heightPx / 2];
+    const length = Math.hypot(dx, dy) || 1;
+    ctx.beginPath();
+    ctx.moveTo(x, y);
+    ctx.lineTo(x + (26 * dx) / length, y + (26 * dy) / length);
+    ctx.stroke();
+    ctx.fillText(word, x + (36 * dx) / length, y + (36 * dy) / length + 4);
+  }
+  ctx.textAlign = "start";
   const deg = [20, 10, 5, 2, 1, 0.5, 1 / 6, 1 / 12, 1 / 60].find((d) => d * view.pxPerDeg <= 140) ?? 1 / 60;
   const width = deg * view.pxPerDeg;
   ctx.beginPath();
@@ -228,4 +274,37 @@ export function drawCompass(ctx: CanvasRenderingContext2D, view: ChartView, ink:
   ctx.lineTo(12 + width, view.heightPx - 26);
   ctx.stroke();
   ctx.fillText(deg >= 1 ? `${deg}°` : `${Math.round(deg * 60)}′`, 16 + width, view.heightPx - 22);
+}
+
+/** Outlines drawn by hand, with their names; the one being drawn is open. */
+export function drawOutlines(
+  ctx: CanvasRenderingContext2D,
+  view: ChartView,
+  outlines: readonly { readonly name: string; readonly corners: readonly (readonly [number, number])[] }[],
+  draft: readonly (readonly [number, number])[] | null,
+  ink: Ink,
+): void {
+  ctx.strokeStyle = ctx.fillStyle = ink.moonlit;
+  ctx.lineWidth = 1.6;
+  ctx.font = "12px 'Atkinson Hyperlegible Next Variable', sans-serif";
+  for (const o of outlines) {
+    ctx.setLineDash([7, 4]);
+    ctx.beginPath();
+    trace(ctx, view, o.corners.map(([ra, dec]) => icrs(ra, dec)), true); // prettier-ignore
+    ctx.stroke();
+    ctx.setLineDash([]);
+    const at = toScreen(view, icrs(...o.corners[0]!));
+    if (at) ctx.fillText(o.name, at.x + 6, at.y - 6);
+  }
+  if (!draft || draft.length === 0) return;
+  ctx.beginPath();
+  trace(ctx, view, draft.map(([ra, dec]) => icrs(ra, dec))); // prettier-ignore
+  ctx.stroke();
+  for (const [ra, dec] of draft) {
+    const p = toScreen(view, icrs(ra, dec));
+    if (!p) continue;
+    ctx.beginPath();
+    ctx.arc(p.x, p.y, 3.5, 0, 2 * Math.PI);
+    ctx.fill();
+  }
 }

@@ -1,7 +1,6 @@
 import {
   frameToSky,
-  mosaicExtent,
-  panelName,
+  mosaicBounds,
   toScreen,
   type ChartView,
   type MosaicLayout,
@@ -29,8 +28,8 @@ function edges(
 
 /** Where the turning handle of a mosaic stands: above its top edge. */
 export function handleOf(view: ChartView, layout: MosaicLayout): ScreenPoint | null {
-  const { heightArcmin } = mosaicExtent(layout);
-  return toScreen(view, unitVector(frameToSky(layout, 0, heightArcmin / 2 + (26 / view.pxPerDeg) * 60)));
+  const { left, right, top } = mosaicBounds(layout);
+  return toScreen(view, unitVector(frameToSky(layout, (left + right) / 2, top + (26 / view.pxPerDeg) * 60)));
 }
 
 /** Panels true to scale, with numbers; stars in seams ringed. */
@@ -40,6 +39,7 @@ export function drawMosaic(
   layout: MosaicLayout,
   panels: readonly Panel[],
   seamStars: readonly Equatorial<"icrs">[],
+  labelOf: (number: number) => string,
   ink: Ink,
 ): void {
   ctx.lineWidth = 1.4;
@@ -56,11 +56,11 @@ export function drawMosaic(
     if (!p || panels.length === 1) continue;
     ctx.font = "600 13px 'Atkinson Hyperlegible Next Variable', sans-serif";
     ctx.textAlign = "center";
-    ctx.fillText(panelName(panel.number), p.x, p.y + 4);
+    ctx.fillText(labelOf(panel.number), p.x, p.y + 4);
     ctx.textAlign = "start";
   }
-  const { heightArcmin } = mosaicExtent(layout);
-  const top = toScreen(view, unitVector(frameToSky(layout, 0, heightArcmin / 2)));
+  const bounds = mosaicBounds(layout);
+  const top = toScreen(view, unitVector(frameToSky(layout, (bounds.left + bounds.right) / 2, bounds.top)));
   const handle = handleOf(view, layout);
   if (top && handle) {
     ctx.beginPath();

@@ -8,7 +8,7 @@ import {
 } from "~/core/notation";
 import type { FrameData } from "~/core/plan";
 import { wrap360 } from "~/core/units";
-import { Field, SelectField } from "./ui/Field";
+import { Field, SelectField } from "../ui/Field";
 
 /** A box that takes a text when it is left or Enter is pressed, and says why when it cannot. */
 function Typed({
@@ -43,7 +43,17 @@ function Typed({
   );
 }
 
-/** Centre, angle, grid and overlap by number. */
+const MOST = Array.from({ length: 10 }, (_, i) => i + 1);
+
+/** An overlap in percent as a share, or what is wrong with it. */
+function shareOf(text: string): number | string {
+  const percent = parseNumber(text);
+  if (percent === null) return `“${text.trim()}” is not a number.`;
+  if (percent < 0 || percent > 50) return `From 0 to 50 %; ${percent} is outside. 10 to 25 % is usual.`;
+  return percent / 100;
+}
+
+/** Centre, angle, grid and overlaps by number. */
 export function FrameControls({
   frame,
   onChange,
@@ -51,6 +61,7 @@ export function FrameControls({
   readonly frame: FrameData;
   readonly onChange: (change: Partial<FrameData>) => void;
 }) {
+  const isGrid = frame.columns * frame.rows > 1;
   return (
     <div className="grid grid-cols-2 gap-3">
       <Typed
@@ -89,10 +100,9 @@ export function FrameControls({
         unit="%"
         shown={(frame.overlap * 100).toFixed(0)}
         read={(text) => {
-          const percent = parseNumber(text);
-          if (percent === null) return `“${text.trim()}” is not a number.`;
-          if (percent < 0 || percent > 50) return `From 0 to 50 %; ${percent} is outside. 10 to 25 % is usual.`;
-          onChange({ overlap: percent / 100 });
+          const share = shareOf(text);
+          if (typeof share === "string") return share;
+          onChange({ overlap: share });
         }}
       />
       {(["columns", "rows"] as const).map((axis) => (
@@ -102,13 +112,36 @@ export function FrameControls({
           value={frame[axis]}
           onChange={(e) => onChange({ [axis]: Number(e.target.value) })}
         >
-          {[1, 2, 3, 4].map((n) => (
+          {MOST.map((n) => (
             <option key={n} value={n}>
               {n}
             </option>
           ))}
         </SelectField>
       ))}
+      {isGrid ? (
+        <>
+          <Typed
+            label="Between rows"
+            unit="% shared"
+            shown={((frame.overlapRows ?? frame.overlap) * 100).toFixed(0)}
+            read={(text) => {
+              const share = shareOf(text);
+              if (typeof share === "string") return share;
+              onChange({ overlapRows: share });
+            }}
+          />
+          <SelectField
+            label="Rows moved by"
+            value={String(frame.rowShift ?? 0)}
+            onChange={(e) => onChange({ rowShift: Number(e.target.value) })}
+          >
+            <option value="0">nothing</option>
+            <option value="0.25">a quarter panel</option>
+            <option value="0.5">half a panel</option>
+          </SelectField>
+        </>
+      ) : null}
     </div>
   );
 }
