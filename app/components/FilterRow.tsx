@@ -24,14 +24,20 @@ export function FilterRow({
 }) {
   const [channel, setChannel] = useState<Channel>(filter?.channel ?? "Ha");
   const usual = CHANNEL_FACTS[channel];
+  const thicknessMm = filter?.thicknessMm ?? 0;
   const initial =
     filter && filter.channel === channel
-      ? filter
-      : { centreNm: usual.centreNm, bandwidthNm: usual.bandwidthNm, transmission: filter?.transmission ?? 0.9 };
+      ? { ...filter, thicknessMm }
+      : {
+          centreNm: usual.centreNm,
+          bandwidthNm: usual.bandwidthNm,
+          transmission: filter?.transmission ?? 0.9,
+          thicknessMm,
+        };
   return (
     <Form
       method="post"
-      className="border-rule grid grid-cols-2 items-start gap-3 border-t py-3 md:grid-cols-[1.4fr_1fr_0.8fr_0.8fr_0.8fr_8.5rem]"
+      className="border-rule grid grid-cols-2 items-start gap-3 border-t py-3 md:grid-cols-[1.4fr_0.9fr_0.8fr_0.8fr_0.8fr_0.7fr_8.5rem]"
     >
       <input type="hidden" name="id" value={id} />
       <input type="hidden" name="baseRev" value={baseRev} />

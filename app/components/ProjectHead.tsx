@@ -11,6 +11,7 @@ interface Named {
 /** A project's name and what it is shot with; everything can be changed in place. */
 export function ProjectHead({
   project,
+  targetName,
   places,
   rigs,
   isEditing,
@@ -19,6 +20,7 @@ export function ProjectHead({
   onDelete,
 }: {
   readonly project: ProjectData;
+  readonly targetName: string;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
   readonly isEditing: boolean;
@@ -32,7 +34,7 @@ export function ProjectHead({
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-headline">{project.name}</h1>
         <p className="text-soft">
-          {project.targetId} · {name(rigs, project.rigId)} · {name(places, project.placeId)}
+          {targetName} · {name(rigs, project.rigId)} · {name(places, project.placeId)}
         </p>
         <button
           type="button"

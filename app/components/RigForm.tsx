@@ -1,6 +1,8 @@
 import { useState } from "react";
 import { Form } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
+import { opticsOf } from "~/core/framing";
+import { BackFocus } from "./BackFocus";
 import { numberFault, type Faults, type NumberSpec } from "./forms";
 import { CAMERA_NUMBERS, OPTICS_NUMBERS, OVERHEAD_NUMBERS, rigTexts, SENSOR_NUMBERS } from "./rig-form";
 import { RigView } from "./RigView";
@@ -119,6 +121,13 @@ export function RigForm({
       </div>
       <Panel title="What it sees" className="h-fit lg:sticky lg:top-4">
         <RigView texts={texts} />
+        {rig ? (
+          <BackFocus
+            {...opticsOf(rig)}
+            filters={filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data)}
+            slotMm={rig.slotMm ?? 0}
+          />
+        ) : null}
       </Panel>
     </Form>
   );

@@ -63,9 +63,7 @@ export function TonightFacts({
           <dd>{Math.round(clearChance * 100)} of 100, long-term</dd>
         </div>
       </dl>
-      <p className="text-note text-faint mt-3">
-        Look up and at your own forecast before you carry anything out. Cap the tube before sunrise.
-      </p>
+      <p className="text-note text-faint mt-3">Look up before you carry anything out. Cap the tube before sunrise.</p>
     </Panel>
   );
 }

@@ -4,6 +4,9 @@ import { format } from "date-fns";
 /** "18:05" in a zone. */
 export const clockTime = (ms: number, zone: string): string => format(new TZDate(ms, zone), "HH:mm");
 
+/** "Sat 18:05" in a zone. */
+export const weekdayTime = (ms: number, zone: string): string => format(new TZDate(ms, zone), "EEE HH:mm");
+
 /** "18:05 UTC", for hovering. */
 export const utcTime = (ms: number): string => `${new Date(ms).toISOString().slice(11, 16)} UTC`;
 

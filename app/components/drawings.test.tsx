@@ -1,5 +1,6 @@
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import { createMemoryRouter, RouterProvider } from "react-router";
+import type { DriveAnswer } from "~/core/plan";
 import { describe, expect, it, vi } from "vitest";
 import type { ReactNode } from "react";
 import type { LoomCell } from "~/core/ledger";
@@ -181,10 +182,16 @@ describe("season", () => {
 });
 
 it("compares places best first, in hours of the chosen one's zenith", () => {
-  const place = (name: string, hereMin: number) => ({ id: name, name, skyMagPerArcsec2: 20, usableMin: 60, hereMin });
+  const place = (name: string, hereMin: number, travelMin: number, drive: DriveAnswer | null) => ({
+    ...{ id: name, name, skyMagPerArcsec2: 20, usableMin: 60, hereMin, travelMin, drive },
+  });
   routed(
     <PlacesCompared
-      places={[place("Yard", 30), place("Pass", 150)]}
+      places={[
+        place("Yard", 30, 0, null),
+        place("Pass", 150, 65, { kind: "from", clearMin: 64 }),
+        place("Hill", 20, 30, { kind: "never" }),
+      ]}
       hereName="Yard"
       channel="L"
       linkTo={(id) => `?place=${id}`}
@@ -193,6 +200,9 @@ it("compares places best first, in hours of the chosen one's zenith", () => {
   expect(screen.getAllByRole("link").map((l) => [l.textContent, l.getAttribute("href")])).toEqual([
     ["Pass", "/?place=Pass"],
     ["Yard", "/?place=Yard"],
+    ["Hill", "/?place=Hill"],
   ]);
+  expect(screen.getByText("With 2 h 10 of driving it pays off from 1 h 04 of clear sky there.")).toBeTruthy();
+  expect(screen.getByText(/With 1 h 00 of driving it does not pay off this night/)).toBeTruthy();
   expect(screen.getByText("2 h 30")).toBeTruthy();
 });

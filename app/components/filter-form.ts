@@ -7,6 +7,7 @@ export const FILTER_NUMBERS = [
   { name: "centreNm", label: "Centre", unit: "nm", min: 300, max: 1100 },
   { name: "bandwidthNm", label: "Bandwidth", unit: "nm", min: 0, max: 1000, isAboveMin: true },
   { name: "transmission", label: "Transmission", unit: "share", min: 0.05, max: 1 },
+  { name: "thicknessMm", label: "Thickness", unit: "mm", min: 0, max: 30 },
 ] as const satisfies readonly NumberSpec[];
 
 const isChannel = (text: string): text is Channel => (CHANNELS as readonly string[]).includes(text);

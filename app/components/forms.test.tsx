@@ -15,6 +15,9 @@ const formOf = (fields: Readonly<Record<string, string | readonly string[]>>): F
 };
 const months = Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`clear${i}`, "40"]));
 const placeFields = {
+  travelMin: "0",
+  extraSetUpMin: "0",
+  windPercent: "60",
   name: "Yard",
   latitudeDeg: "45.5",
   longitudeDeg: "-3,2",
@@ -80,6 +83,16 @@ describe("the form of a place", () => {
     expect(Object.keys(faults).sort()).toEqual(["clear3", "elevationM", "latitudeDeg", "name", "skyline", "timeZone"]);
     expect(faults["skyline"]).toContain("azimuth runs from 0 to 360°");
   });
+  it("takes what the panorama hands over, and refuses what it never would", () => {
+    const landmarks = JSON.stringify([
+      { name: "<b>shed</b>", shape: "box", azimuthDeg: 10, widthDeg: 12, altitudeDeg: 20 },
+    ]);
+    const place = readPlace(formOf({ ...placeFields, landmarks }));
+    expect(place.ok && place.value.landmarks?.[0]?.name).toBe("<b>shed</b>"); // text, whatever it looks like
+    const broken = faultsOf(readPlace(formOf({ ...placeFields, landmarks: landmarks.replace("10", "4000") })));
+    expect(broken["skyline"]).toContain("landmarks.0.azimuthDeg");
+    expect(readPlace(formOf({ ...placeFields, lamps: "no list" })).ok).toBe(true);
+  });
   it("accepts nothing that storage would refuse", () => {
     const number = fc.oneof(
       fc.double({ min: -1e5, max: 1e5, noNaN: true }).map(String),
@@ -100,7 +113,10 @@ describe("the form of a rig", () => {
   const fields = { ...texts, name: "Rig", filterIds: ["filter-a", "filter-b"], isCooled: "on", rotator: "manual" };
   it("reads back the rig it was filled from", () => {
     const rig = readRig(formOf({ ...fields, isGuided: "on", flipsAtMeridian: "on" }));
-    expect(rig).toEqual({ ok: true, value: { ...testRig, name: "Rig", filterIds: ["filter-a", "filter-b"] } });
+    expect(rig).toEqual({
+      ok: true,
+      value: { ...testRig, slotMm: 0, gustLimitKmh: 28, name: "Rig", filterIds: ["filter-a", "filter-b"] },
+    });
     expect(rig.ok && decodeData("rig", rig.value).ok).toBe(true);
   });
   it("refuses a focal length and a pixel of 0, a missing name and a rig without filters", () => {

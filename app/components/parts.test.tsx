@@ -5,7 +5,7 @@ import { createMemoryRouter, RouterProvider } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
-import { mosaicPanels, starsInSeams } from "~/core/framing";
+import { starsInSeams } from "~/core/framing";
 import type { ContributionData } from "~/core/ledger";
 import type { PlannedNight } from "~/core/plan";
 import { nightDate } from "~/core/time";
@@ -14,12 +14,11 @@ import { FileDrop } from "./FileDrop";
 import { FilterRow } from "./FilterRow";
 import { LogTable, type LogRecord } from "./LogTable";
 import { OwnName } from "./OwnName";
-import { PanelTable } from "./PanelTable";
 import { PlaceForm } from "./PlaceForm";
 import { PlanCalendar } from "./PlanCalendar";
 import { RigForm } from "./RigForm";
 import { SearchPalette } from "./SearchPalette";
-import { SeamReport } from "./SeamReport";
+import { SeamReport } from "./frame/SeamReport";
 import { testFilter, testPlace, testRig } from "./test-data";
 import { Toasts, useSay } from "./ui/Toasts";
 
@@ -234,7 +233,9 @@ describe("forms that answer while one types", () => {
         place={testPlace}
         baseRev="7"
         faults={{ latitudeDeg: "From −90 to 90 °; 95 is outside." }}
+        learnt={null}
         findZone={findZone}
+        findTowns={() => Promise.resolve([])}
       />,
     );
     const longitude = await screen.findByLabelText(/Longitude/);
@@ -244,12 +245,56 @@ describe("forms that answer while one types", () => {
     await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>("Time zone").value).toBe("America/La_Paz"));
     expect(findZone).toHaveBeenCalledWith(45, -68.1);
     await user.type(screen.getByLabelText(/Points/), "90 33\n180 12");
-    expect(screen.getByRole("img", { name: "Skyline, highest 33°" })).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Point 1 of 2: azimuth 90°, altitude 33°" })).toBeTruthy();
     const box = screen.getByLabelText(/Latitude/);
     expect([
       box.getAttribute("aria-invalid"),
       document.getElementById(box.getAttribute("aria-describedby")!)?.textContent,
     ]).toEqual(["true", "From −90 to 90 °; 95 is outside."]);
+  });
+  it("a town fills in coordinates, height, name and zone; a class fills in the darkness", async () => {
+    const town = { name: "Quiet Harbour", country: "NZ", latitudeDeg: -43.6, longitudeDeg: 170.2, elevationM: 640 };
+    const findTowns = vi.fn((query: string) => Promise.resolve(query === "quiet" ? [town] : []));
+    routed(<PlaceForm place={null} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve("Pacific/Auckland")} findTowns={findTowns} />); // prettier-ignore
+    await user.type(await screen.findByLabelText("Town near by"), "quiet");
+    await user.click(await screen.findByRole("button", { name: /Quiet Harbour, NZ/ }));
+    const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;
+    expect([value(/^Name/), value(/Latitude/), value(/Longitude/), value(/Elevation/)]).toEqual(["Quiet Harbour", "-43.6", "170.2", "640"]); // prettier-ignore
+    await waitFor(() => expect(value(/Time zone/)).toBe("Pacific/Auckland"));
+    await user.selectOptions(screen.getByLabelText("Darkness as a class"), "4");
+    expect(value(/^Darkness ·/)).toBe("21.05");
+    await user.type(screen.getByLabelText("Town near by"), "nowhere");
+    expect(await screen.findByText(/No town of that name/)).toBeTruthy();
+  });
+  it("a skyline is drawn by keys: put down, move, undo, remove; wrong lines are named and the rest is drawn", async () => {
+    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 90, altitudeDeg: 20 }, { azimuthDeg: 270, altitudeDeg: 10 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    const points = () => screen.getByLabelText<HTMLTextAreaElement>(/Points/).value;
+    (await screen.findByRole("button", { name: /^Point 1 of 2/ })).focus();
+    await user.keyboard("{ArrowUp}{ArrowUp}{ArrowRight}");
+    expect(points()).toBe("91 22\n270 10");
+    await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
+    expect(points()).toBe("91 21.9\n270 10");
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(points()).toBe("91 22\n270 10");
+    await user.selectOptions(screen.getByLabelText("Press on the panorama to put down"), "tree");
+    await user.click(screen.getByRole("button", { name: "Put one in the south" }));
+    const tree = screen.getByRole("button", { name: /Landmark 1 of 1, tree: azimuth 180/ });
+    tree.focus();
+    await user.keyboard("{Delete}");
+    expect(screen.queryByRole("button", { name: /Landmark/ })).toBeNull();
+    await user.clear(screen.getByLabelText(/Points/));
+    await user.type(screen.getByLabelText(/Points/), "200 12\n100 30\n361 5\nroof 8");
+    expect(screen.getByRole("alert").textContent).toMatch(/Line 3, “361 5”.+Line 4, “roof 8”/);
+    expect(screen.getByRole("button", { name: /^Point 2 of 2: azimuth 200/ })).toBeTruthy();
+  });
+  it("a skyline measured by compass is turned to true north, all of it, and back with Undo", async () => {
+    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 10, altitudeDeg: 20 }, { azimuthDeg: 355, altitudeDeg: 10 }], lamps: [{ name: "lane", azimuthDeg: 350, altitudeDeg: 5, radiusDeg: 6 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    await user.type(await screen.findByLabelText(/Magnetic declination/), "12,5");
+    await user.click(screen.getByRole("button", { name: /to true north/ }));
+    expect(screen.getByLabelText<HTMLTextAreaElement>(/Points/).value).toBe("7.5 10\n22.5 20");
+    expect(screen.getByRole("button", { name: /Lamp 1 of 1, lane: azimuth 2.5°/ })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(screen.getByLabelText<HTMLTextAreaElement>(/Points/).value).toBe("10 20\n355 10");
   });
   it("a new filter starts from the usual values of its channel", async () => {
     routed(<FilterRow id="new" baseRev="" filter={null} faults={{}} isInUse={false} />);
@@ -278,18 +323,6 @@ describe("mosaic lists", () => {
     rows: 1,
     overlap: 0.2,
   };
-  it("show exact centres and copy them as CSV", async () => {
-    // userEvent.setup gives the page a clipboard of its own
-    render(
-      <Toasts>
-        <PanelTable panels={mosaicPanels(layout)} field={{ widthArcmin: 100, heightArcmin: 60 }} title="Loop" />
-      </Toasts>,
-    );
-    expect(screen.getAllByRole("row")).toHaveLength(3);
-    await user.click(screen.getByRole("button", { name: "Copy as CSV" }));
-    expect((await navigator.clipboard.readText()).split("\r\n")).toHaveLength(3);
-    expect(await screen.findByText("Panel list copied.")).toBeTruthy();
-  });
   it("name the seam, the star and its distance, or say that all is clear", () => {
     const star = { frame: "icrs", raDeg: 100, decDeg: 20.1, magnitude: 5.2, name: "ζ Gem" } as const;
     const { rerender } = render(<SeamReport found={starsInSeams(layout, [star])} limit={8.5} />);

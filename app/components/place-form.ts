@@ -1,4 +1,4 @@
-import { parseSkyline } from "~/core/formats";
+import { decodeData, parseSkyline } from "~/core/formats";
 import type { Place } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { isTimeZone } from "~/core/time";
@@ -27,6 +27,30 @@ export const PLACE_NUMBERS = [
     hint: "30 is the usual rule; lower takes what there is.",
   },
   { name: "seeingArcsec", label: "Usual seeing", unit: "″", min: 0.3, max: 10 },
+  {
+    name: "travelMin",
+    label: "Drive from home, one way",
+    unit: "min",
+    min: 0,
+    max: 1440,
+    hint: "0 = at home. Tonight compares the drive with staying.",
+  },
+  {
+    name: "extraSetUpMin",
+    label: "Extra set-up there",
+    unit: "min",
+    min: 0,
+    max: 240,
+    hint: "On top of the rig’s own set-up: carrying, levelling.",
+  },
+  {
+    name: "windPercent",
+    label: "Forecast wind that is felt",
+    unit: "%",
+    min: 0,
+    max: 100,
+    hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
+  },
 ] as const satisfies readonly NumberSpec[];
 
 export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
@@ -34,6 +58,21 @@ export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "
 const MONTH_SPECS = MONTHS.map(
   (month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec,
 );
+
+/** Landmarks, domes and lamps as the editor hands them over; a text that is none counts as none. */
+function surroundings(form: FormData): Pick<Place, "landmarks" | "domes" | "lamps"> {
+  const list = (name: string): unknown => {
+    try {
+      return JSON.parse(textOf(form, name) || "[]");
+    } catch {
+      return [];
+    }
+  };
+  return { landmarks: list("landmarks"), domes: list("domes"), lamps: list("lamps") } as Pick<
+    Place,
+    "landmarks" | "domes" | "lamps"
+  >;
+}
 
 /** Reads the form of a place, or says beside each box what is wrong. */
 export function readPlace(form: FormData): Result<Place, Faults> {
@@ -56,11 +95,16 @@ export function readPlace(form: FormData): Result<Place, Faults> {
     ...(skyline.ok ? {} : { skyline: skylineFaultWords(skyline.error) }),
   };
   if (!skyline.ok || Object.keys(all).length > 0) return err(all);
-  return ok({
+  const { windPercent, ...numbers } = values;
+  const place = {
     name,
     timeZone,
-    ...values,
+    ...numbers,
+    ...surroundings(form),
+    windShare: windPercent / 100,
     skyline: skyline.value,
     clearChance: MONTH_SPECS.map((m) => clear.values[m.name]! / 100),
-  });
+  };
+  const checked = decodeData("place", place);
+  return checked.ok ? ok(place) : err({ skyline: `${checked.error.path}: ${checked.error.message}` });
 }

@@ -1,4 +1,5 @@
 import { DEFAULT_OVERHEADS, type Overheads, type Rig } from "~/core/exposure";
+import { USUAL_GUST_LIMIT_KMH } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { readNumbers, textOf, type Faults, type NumberSpec } from "./forms";
 
@@ -10,6 +11,14 @@ export const OPTICS_NUMBERS = [
   { name: "obstruction", label: "Obstruction", unit: "of the diameter", min: 0, max: 0.7, hint: "0 for a refractor" },
   { name: "throughput", label: "Throughput of the optics", unit: "share", min: 0.1, max: 1 },
   { name: "reflections", label: "Mirrors in the light path", min: 0, max: 6, isWhole: true },
+  {
+    name: "slotMm",
+    label: "Thickest filter it takes",
+    unit: "mm",
+    min: 0,
+    max: 30,
+    hint: "Wheel or drawer; 0 = not known",
+  },
 ] as const satisfies readonly NumberSpec[];
 
 /** Number boxes of the sensor's geometry. */
@@ -44,17 +53,28 @@ export const OVERHEAD_NUMBERS = [
   { name: "flipMin", label: "Meridian flip", unit: "min", min: 0, max: 60 },
   { name: "setUpMin", label: "Set-up", unit: "min", min: 0, max: 240 },
   { name: "longestUnguidedSec", label: "Longest sub without guiding", unit: "s", min: 0, max: 3600, isAboveMin: true },
+  {
+    name: "gustLimitKmh",
+    label: "Gusts it bears",
+    unit: "km/h",
+    min: 0,
+    max: 200,
+    isAboveMin: true,
+    hint: "Small tracker 15–20, short refractor 25–30, large Newtonian 20.",
+  },
 ] as const satisfies readonly NumberSpec[];
 
 /** What a new rig starts from: a common camera behind nothing yet. */
 export const NEW_RIG = {
   reducerFactor: 1, obstruction: 0, throughput: 0.9, reflections: 0, binning: 1, quantumEfficiency: 0.8, readNoiseE: 1.6, gainEPerAdu: 0.25, bits: 16, offsetAdu: 400, fullWellE: 50_000, darkEPerSec: 0.002,
-  workingTempC: -10, longestUnguidedSec: 60, ...DEFAULT_OVERHEADS,
+  workingTempC: -10, slotMm: 0, longestUnguidedSec: 60, gustLimitKmh: USUAL_GUST_LIMIT_KMH, ...DEFAULT_OVERHEADS,
 } as const; // prettier-ignore
 
 /** All number boxes of a rig as texts, for the form to begin with. */
 export function rigTexts(rig: Rig | null): Readonly<Record<string, string>> {
-  const flat: Record<string, unknown> = rig ? { ...rig, ...rig.sensor, ...rig.overheads } : { ...NEW_RIG };
+  const flat: Record<string, unknown> = rig
+    ? { gustLimitKmh: USUAL_GUST_LIMIT_KMH, slotMm: 0, ...rig, ...rig.sensor, ...rig.overheads }
+    : { ...NEW_RIG };
   return Object.fromEntries(Object.entries(flat).map(([k, v]) => [k, typeof v === "number" ? String(v) : ""]));
 }
 
@@ -77,7 +97,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
       : {}),
   };
   if (Object.keys(faults).length > 0) return err(faults);
-  const { longestUnguidedSec, ...rest } = time.values;
+  const { longestUnguidedSec, gustLimitKmh, ...rest } = time.values;
   const overheads: Overheads = rest;
   const rotator = textOf(form, "rotator");
   return ok({
@@ -86,6 +106,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     sensor: sensor.values,
     ...camera.values,
     longestUnguidedSec,
+    gustLimitKmh,
     overheads,
     filterIds,
     isColour: form.get("isColour") === "on",

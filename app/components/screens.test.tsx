@@ -1,19 +1,18 @@
-import { render, screen } from "@testing-library/react";
+import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
 import { nightSteps, placeSky, runSheet } from "~/core/night";
-import { chooseTonight, projectTonight, type FrameData } from "~/core/plan";
+import { chooseTonight, hoursOf, judgeNight, projectTonight, type FrameData, weighNight } from "~/core/plan";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { BudgetRow } from "./BudgetRow";
 import { Copies } from "./Copies";
 import { CrewTable } from "./CrewTable";
-import { FrameControls } from "./FrameControls";
+import { FrameControls } from "./frame/FrameControls";
 import { IntakeReportView } from "./IntakeReport";
 import { MergePreview } from "./MergePreview";
 import { RunSheetView } from "./RunSheetView";
-import { NO_FILTER, TargetFilters } from "./TargetFilters";
 import { TonightVerdict } from "./TonightVerdict";
 import { testFilter, testPlace, testRig } from "./test-data";
 import { bookingFaultWords, bundleFaultWords, fileFaultWords, mismatchWords, skylineFaultWords } from "./words";
@@ -95,43 +94,53 @@ describe("verdict", () => {
   const steps = nightSteps(sky, 5);
   const at = { place: testPlace, sky, steps };
   const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
+  const projects = [
+    projectTonight(at, { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 }, needs: [need] })!,
+    projectTonight(at, { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 }, needs: [need] })!,
+  ];
+  const rules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
+  /** The verdict on screen when every hour has these odds. */
+  const show = (
+    odds: (hour: number) => number,
+    basis: "forecast" | "longTerm",
+    of = projects,
+    darkAgain: string | null = null,
+  ) => {
+    const choice = chooseTonight(of, steps);
+    const weather = hoursOf(steps).map((atMs, i) => ({
+      atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, rainChance: null,
+    })); // prettier-ignore
+    const weighed = weighNight({ steps, choice, projects: of, weather, rules });
+    const verdict = judgeNight({ steps, choice, weighed, rules, away: [], look: null });
+    const names = new Map([
+      ["a", "Evening loop"],
+      ["b", "Winter shell"],
+    ]);
+    render(
+      <TonightVerdict verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
+    ); // prettier-ignore
+    return screen.getByRole("heading").textContent;
+  };
   it("is one sentence with both targets, their channels and the local times", () => {
-    const projects = [
-      projectTonight(at, { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 }, needs: [need] })!,
-      projectTonight(at, { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 }, needs: [need] })!,
-    ];
-    render(
-      <TonightVerdict
-        verdict={chooseTonight(projects, steps)}
-        names={
-          new Map([
-            ["a", "Evening loop"],
-            ["b", "Winter shell"],
-          ])
-        }
-        steps={steps}
-        zone="Europe/Paris"
-        hasProjects
-        clearChance={0.4}
-      />,
+    expect(show(() => 0.9, "forecast")).toMatch(
+      /^Go, from 18:\d\d: Evening loop, in OIII, until it stands too low at 2\d:\d\d, then Winter shell, in OIII, until .+ at 0\d:\d\d\.$/,
     );
-    expect(screen.getByRole("heading").textContent).toMatch(
-      /^If it clears, go from 18:\d\d: Evening loop, in OIII, until it stands too low at 2\d:\d\d, then Winter shell, in OIII, to 0\d:\d\d\.$/,
-    );
-    expect(screen.getByText(/about 40 of 100 such nights are clear here/)).toBeTruthy();
+    expect(screen.getByRole("list", { name: "What decides it" }).children).toHaveLength(3);
+    expect(screen.getByText(/Two targets are enough/)).toBeTruthy();
   });
-  it("says stay in, and why", () => {
-    render(
-      <TonightVerdict
-        verdict={{ kind: "stayIn", reason: "noDarkness" }}
-        names={new Map()}
-        steps={steps}
-        zone="UTC"
-        hasProjects
-        clearChance={0.4}
-      />,
-    );
-    expect(screen.getByRole("heading").textContent).toBe("Stay in: the Sun does not set.");
+  it("names only the later target when cloud takes the evening", () => {
+    expect(show((hour) => (hour < 8 ? 0.05 : 0.9), "forecast")).toMatch(/^Go late, from 0\d:\d\d: then Winter shell|^Go late, from 0\d:\d\d: Winter shell/); // prettier-ignore
+    expect(screen.getByText(/Cloud until about/)).toBeTruthy();
+  });
+  it("promises nothing without a forecast", () => {
+    expect(show(() => 0.4, "longTerm")).toMatch(/^If it clears, go from 18:\d\d: Evening loop/);
+    expect(screen.getByText(/over the years 40 % of such nights are clear here/)).toBeTruthy();
+  });
+  it("says stay in, why, and when it is dark again", () => {
+    expect(show(() => 0.1, "forecast")).toBe("Stay in tonight.");
+    expect(screen.getByText(/would change it/)).toBeTruthy();
+    cleanup();
+    expect(show(() => 0.9, "forecast", [], "2026-08-06")).toBe("Nothing left to do: every goal is met.");
   });
 });
 
@@ -240,14 +249,6 @@ describe("copies", () => {
 });
 
 describe("filters and reports", () => {
-  it("hand on what is chosen and refuse impossible hours", async () => {
-    const onChange = vi.fn();
-    const { rerender } = render(<TargetFilters filter={NO_FILTER} onChange={onChange} />);
-    await user.selectOptions(screen.getByLabelText("Kind"), "supernova remnant");
-    expect(onChange).toHaveBeenCalledWith({ ...NO_FILTER, kind: "supernovaRemnant" });
-    rerender(<TargetFilters filter={{ ...NO_FILTER, minHours: "30" }} onChange={onChange} />);
-    expect(screen.getByRole("alert").textContent).toBe("0 to 24 h");
-  });
   it("tell of every file: booked where, known, left out and why", () => {
     render(
       <IntakeReportView

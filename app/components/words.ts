@@ -10,6 +10,7 @@ export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
   skyline: "skyline",
   low: "too low",
   moon: "Moon",
+  lamp: "lamp",
 };
 
 /** Reasons for dropping subs, in words. */

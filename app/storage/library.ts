@@ -1,8 +1,9 @@
 import type { Filter, Rig } from "~/core/exposure";
 import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
-import type { CalibrationData, ContributionData } from "~/core/ledger";
-import type { Place } from "~/core/night";
+import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
+import type { ForecastData, Place } from "~/core/night";
 import type { FrameData, GoalData, ProjectData } from "~/core/plan";
+import type { OwnTarget } from "~/core/catalog";
 
 /** Who one is, and what is chosen when a link does not say. */
 export interface Settings {
@@ -10,6 +11,8 @@ export interface Settings {
   readonly placeId: string;
   readonly rigId: string;
   readonly lastBackupMs: number | null;
+  /** Usable hours that make going out worth while; absent = 2. */
+  readonly wishHours?: number;
 }
 
 /** Something a person owns, as screens use it. */
@@ -40,6 +43,9 @@ export interface Library {
   readonly contributions: readonly Entity<ContributionData>[];
   readonly calibrations: readonly Entity<CalibrationData>[];
   readonly members: readonly Entity<{ readonly name: string }>[];
+  readonly forecasts: readonly Entity<ForecastData>[];
+  readonly looks: readonly Entity<LookData>[];
+  readonly ownTargets: readonly Entity<OwnTarget>[];
   readonly settings: Entity<Settings> | null;
   readonly quarantine: readonly Quarantined[];
   /** False when the browser refuses to store: all is gone when the tab closes. */
@@ -74,6 +80,9 @@ export function libraryOf(
     contributions: of("contribution"),
     calibrations: of("calibration"),
     members: named("member"),
+    forecasts: of("forecast"),
+    looks: of("look"),
+    ownTargets: named("target"),
     settings: of<Settings>("settings")[0] ?? null,
     quarantine,
     isLasting,

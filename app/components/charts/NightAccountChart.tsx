@@ -3,7 +3,7 @@ import type { Cause, NightAccount } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { CAUSE_WORDS } from "../words";
 
-const ORDER: readonly Exclude<Cause, "none">[] = ["lightSky", "set", "skyline", "low", "moon"];
+const ORDER: readonly Exclude<Cause, "none">[] = ["lightSky", "set", "skyline", "low", "moon", "lamp"];
 
 /** A descending account: sunset to sunrise, then each loss starting where the rest ends, down to exposure. */
 export function NightAccountChart({

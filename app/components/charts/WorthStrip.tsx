@@ -1,6 +1,7 @@
 import type { Channel } from "~/core/exposure";
 import { stretches, type NightSteps, type TargetNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
+import { fullHours } from "~/core/time";
 import { clockTime } from "../clock";
 import { CAUSE_WORDS } from "../words";
 import { CHANNEL_COLOUR } from "./channel-colour";
@@ -101,11 +102,9 @@ export function WorthStrip({
 /** Hour marks over strips of one night. */
 export function HourScale({ steps, zone }: { readonly steps: NightSteps; readonly zone: string }) {
   const spanMs = steps.count * steps.stepMin * 60_000;
-  const firstHour = Math.ceil(steps.startMs / 3_600_000) * 3_600_000;
-  const hours = Array.from(
-    { length: Math.max(0, Math.ceil((steps.startMs + spanMs - firstHour) / 3_600_000)) },
-    (_, i) => firstHour + i * 3_600_000,
-  ).filter((_, i, all) => all.length <= 8 || i % 2 === 0);
+  const hours = fullHours(steps.startMs, steps.startMs + spanMs, zone).filter(
+    (_, i, all) => all.length <= 8 || i % 2 === 0,
+  );
   return (
     <div className="text-faint relative h-5 w-full text-[0.75rem]" aria-hidden="true">
       {hours.map((ms, i) => (
