@@ -3,7 +3,12 @@ import { index, layout, prefix, route, type RouteConfig } from "@react-router/de
 export default [
   layout("routes/shell.tsx", [
     index("routes/tonight.tsx"),
-    ...prefix("targets", [index("routes/targets.tsx"), route(":targetId", "routes/target.tsx")]),
+    ...prefix("targets", [
+      index("routes/targets.tsx"),
+      route("own/:ownId", "routes/own-target.tsx"),
+      route(":targetId", "routes/target.tsx"),
+      route(":targetId/finder", "routes/finder.tsx"),
+    ]),
     ...prefix("projects", [
       index("routes/projects.tsx"),
       route(":projectId", "routes/project.tsx", [
@@ -28,4 +33,5 @@ export default [
     ]),
     route("records", "routes/records.tsx"),
   ]),
+  route("services/forecast/:sourceId", "routes/forecast-service.ts"),
 ] satisfies RouteConfig;

@@ -8,13 +8,13 @@ import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { starsWithin } from "~/core/catalog";
 import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "~/core/exposure";
-import { skyToFrame, mosaicExtent } from "~/core/framing";
+import { mosaicExtent, opticsOf, skyToFrame } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
 import { nightOffer, type GoalData } from "~/core/plan";
 import { loadLibrary, saveAll } from "~/storage/records";
-import { skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/budget";
 import { choiceOf } from "./choice";
+import { findTarget } from "./own-targets";
 import { requireContext } from "./project-context";
 import { skyData } from "./sky-data";
 import { useEdits } from "./use-edits";
@@ -33,9 +33,7 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
     c.filters.map((f) => f.data.channel),
     night,
   );
-  const entry = await skyWorker()
-    .entry(c.project.data.targetId)
-    .catch(() => null);
+  const entry = await findTarget(library, c.project.data.targetId).catch(() => null);
   const extent = mosaicExtent(c.layout);
   const sky = await skyData().catch(() => null);
   const inside = sky
@@ -140,7 +138,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     const advice = subAdvice(question);
     const hours = suggestedHours({
       hoursMin: hoursMin ?? 4,
-      rig,
+      focalRatio: opticsOf(rig).focalRatio,
       skyMagPerArcsec2: place.skyMagPerArcsec2,
       isNarrow: isNarrow(filter.data.channel),
     });

@@ -5,6 +5,7 @@ import { addMs, HOUR_MS, isNightDate, nightOf, type NightDate } from "~/core/tim
 import type { Entity, Library } from "~/storage/library";
 import { loadLibrary } from "~/storage/records";
 import { now } from "~/storage/session";
+import { withLearntChances } from "./learnt";
 
 /** What the address says, filled up from settings: the night, the place and the rig that govern a screen. */
 export interface Choice {
@@ -31,7 +32,7 @@ export function choiceOf(library: Library, params: URLSearchParams): Choice {
     addMs(now(), 4 * HOUR_MS),
     place?.data.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
   );
-  return { night: night ?? today, today, place, rig };
+  return { night: night ?? today, today, place: place && withLearntChances(library, place), rig };
 }
 
 /** Everything a person owns, and what the address chooses of it. */
@@ -40,10 +41,16 @@ export async function loadChoice(request: Request): Promise<{ library: Library; 
   return { library, choice: choiceOf(library, new URL(request.url).searchParams) };
 }
 
-/** The part of an address that goes along from screen to screen. */
+/** A place as the altitude school in the address sees it: its own lowest altitude, or the one asked for. */
+export function withSchool(place: Place, params: URLSearchParams): Place {
+  const low = Number(params.get("low"));
+  return params.get("low") !== null && low >= 0 && low < 90 ? { ...place, minAltitudeDeg: low } : place;
+}
+
+/** The part of an address that goes along from screen to screen, changed; more can be added to it, "" takes a part away. */
 export function keptSearch(params: URLSearchParams, change: Readonly<Record<string, string>> = {}): string {
   const kept = new URLSearchParams();
-  for (const name of ["night", "place", "rig"]) {
+  for (const name of new Set(["night", "place", "rig", ...Object.keys(change)])) {
     const value = change[name] ?? params.get(name);
     if (value) kept.set(name, value);
   }

@@ -32,12 +32,14 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Crew · Zenithar" }];
 
-/** Records of one project and of what it refers to: places, rigs, filters, members. */
+/** Records of one project and of what it refers to: places, rigs, filters, members, a target of one's own. */
 function belonging(records: readonly StoredRecord[], projectId: string): StoredRecord[] {
   const field = (r: StoredRecord, name: string) => (r.data as Record<string, unknown>)[name];
   const own = records.filter((r) => r.id === projectId || field(r, "projectId") === projectId);
   const wanted = new Set(
-    own.flatMap((r) => ["placeId", "rigId", "memberId"].map((n) => field(r, n))).concat(own.map((r) => r.author)),
+    own
+      .flatMap((r) => ["placeId", "rigId", "memberId", "targetId"].map((n) => field(r, n)))
+      .concat(own.map((r) => r.author)),
   );
   const kit = records.filter((r) => wanted.has(r.id));
   const filters = new Set(kit.flatMap((r) => (field(r, "filterIds") as string[] | undefined) ?? []));

@@ -1,169 +1,213 @@
-import { useMemo, useState } from "react";
-import { data } from "react-router";
+import { useMemo, useRef, useState } from "react";
+import { Link, useFetcher, useNavigate, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
-import { FrameControls } from "~/components/FrameControls";
-import { PanelTable } from "~/components/PanelTable";
-import { SeamReport } from "~/components/SeamReport";
+import { positionWords, thingAt } from "~/components/frame/ChartFacts";
+import { FrameChoice } from "~/components/frame/FrameChoice";
 import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
+import type { Underlay } from "~/components/sky-chart/underlay-layer";
 import { StorageRefusal } from "~/components/StorageRefusal";
+import { fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
-import { Panel } from "~/components/ui/Panel";
-import { mosaicExtent, placeMosaic, skyToFrame, frameToSky, starsInSeams } from "~/core/framing";
-import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
+import type { CatalogEntry } from "~/core/catalog";
+import type { FitsWcs } from "~/core/formats";
+import { mosaicExtent, type Optics } from "~/core/framing";
+import { layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
 import { wrap360 } from "~/core/units";
-import { textOf } from "~/components/forms";
-import { loadLibrary, saveAll } from "~/storage/records";
 import type { Route } from "./+types/frame";
-import { requireContext } from "./project-context";
-import { namedStarsNear, useChartData } from "./use-chart-data";
+import { keptSearch } from "./choice";
+import { FrameLeaves } from "./frame-leaves";
+import { loadFrame, saveFrame, type FrameView } from "./frame.load";
+import { useChartData } from "./use-chart-data";
 import { useEdits } from "./use-edits";
 import { useFrameDraft } from "./use-frame-draft";
+import { useFrameStars } from "./use-frame-stars";
+import { useOutlines } from "./use-outlines";
 
 const SEAM_LIMIT = 8.5;
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const c = requireContext(await loadLibrary(), params.projectId);
-  return {
-    frame: c.frame,
-    optics: c.optics,
-    rigName: c.rig.data.name,
-    title: c.project.data.name,
-    targetId: c.project.data.targetId,
-  };
-}
+export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadFrame(request, params.projectId);
 clientLoader.hydrate = true as const;
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await request.formData();
-  const id = textOf(form, "id");
-  const saved = await saveAll([
-    { kind: "frame", id, data: JSON.parse(textOf(form, "frame")), baseRev: textOf(form, "baseRev") },
-  ]);
-  return saved.ok
-    ? data({ rev: saved.value.revs[id]!, storage: null })
-    : data({ rev: null, storage: saved.error.code }, { status: 507 });
-}
-
+export const clientAction = ({ request }: Route.ClientActionArgs) => saveFrame(request);
 export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
 
 export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
-  const { frame: kept, optics, title, rigName } = loaderData;
-  const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, `/projects/${params.projectId}/frame`);
+  return <FramePage key={loaderData.frame.id} view={loaderData} action={`/projects/${params.projectId}/frame`} />;
+}
+
+function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
+  const { frame: kept, optics, title, target } = view;
+  const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
+  const [look, setLook] = useState({ up: "north" as "north" | "frame", isMirrored: false });
+  const [limit, setLimit] = useState(SEAM_LIMIT);
+  const [under, setUnder] = useState("");
+  const [pressed, setPressed] = useState<CatalogEntry | null>(null);
+  const [seen, setSeen] = useState<FitsWcs | null>(null);
+  const [underlay, setUnderlay] = useState<Underlay | null>(null);
+  const chart = useRef<HTMLDivElement>(null);
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const adder = useFetcher<typeof saveFrame>();
   const { sky, objects } = useChartData(gaze);
   const { send } = useEdits();
 
   const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
   const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
-  const extent = mosaicExtent(layout);
-  const radiusDeg = Math.hypot(extent.widthArcmin, extent.heightArcmin) / 100;
-  const near = useMemo(
+  const labelOf = useMemo(() => (number: number) => panelLabel(frame, number), [frame]);
+  const { near, seams, seamStars } = useFrameStars(sky, layout, panels.length, limit);
+  const outlines = useOutlines({ frame, layout, panels, objects, target, change });
+  const drawn = useMemo(
     () =>
-      sky && panels.length > 1
-        ? namedStarsNear(sky, { raDeg: frame.raDeg, decDeg: frame.decDeg, radiusDeg, faintest: SEAM_LIMIT })
-        : [],
-    [sky, panels.length, frame.raDeg, frame.decDeg, radiusDeg],
+      seen
+        ? [...outlines.drawn, { name: "the exposure", corners: seen.corners.map((c) => [c.raDeg, c.decDeg] as const) }]
+        : outlines.drawn,
+    [outlines.drawn, seen],
   );
-  const seams = useMemo(() => starsInSeams(layout, near), [layout, near]);
-  const seamStars = useMemo(() => seams.map((s) => s.star), [seams]);
-
-  const clearSeams = () => {
-    const stars = near.flatMap((s) => {
-      const p = skyToFrame(layout, s);
-      return p ? [{ ...p, magnitude: s.magnitude }] : [];
+  const picture = () =>
+    chart.current?.querySelector("canvas")?.toBlob((blob) => {
+      if (!blob) return;
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(blob);
+      link.download = `${fileStem(title)}-frame.png`;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
     });
-    const reach = Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin) * 0.12;
-    const { placement } = placeMosaic({ layout, stars, outline: null }, { shiftArcmin: reach, turnDeg: 5 });
-    const centre = frameToSky(layout, placement.dxArcmin, placement.dyArcmin);
-    change({
-      raDeg: centre.raDeg,
-      decDeg: centre.decDeg,
-      positionAngleDeg: wrap360(frame.positionAngleDeg + placement.turnDeg),
-    });
-  };
-
+  const search = keptSearch(params);
   return (
-    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <div>
-        <div className="border-rule relative h-[min(62vh,40rem)] min-h-90 overflow-hidden rounded-[8px] border">
-          <SkyChart
-            gaze={gaze}
-            onGaze={setGaze}
-            data={sky}
-            objects={objects}
+    <>
+      <FrameChoice
+        frames={view.frames}
+        current={kept.id}
+        shot={view.shotFrameId}
+        title={frame.title ?? ""}
+        onTitle={(text) => change({ title: text })}
+        onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
+        onAnother={() =>
+          void adder.submit({ intent: "another", frame: JSON.stringify({ ...frame, title: "" }) }, { method: "post" })
+        }
+        onShoot={() =>
+          send([
+            {
+              kind: "project",
+              id: view.project.id,
+              data: { ...view.project.data, frameId: kept.id },
+              baseRev: view.project.rev,
+            },
+          ])
+        }
+      />
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <div>
+          <div
+            ref={chart}
+            className="border-rule relative h-[min(62vh,40rem)] min-h-90 overflow-hidden rounded-[8px] border"
+          >
+            <SkyChart
+              gaze={gaze}
+              onGaze={setGaze}
+              data={sky}
+              objects={objects}
+              layout={layout}
+              panels={panels}
+              seamStars={seamStars}
+              labelOf={labelOf}
+              outlines={drawn}
+              draft={outlines.draft}
+              underlay={underlay}
+              onCorner={outlines.corner}
+              {...look}
+              onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
+              onTurn={(pa) => change({ positionAngleDeg: wrap360(pa) })}
+              onMovePanel={(number, xArcmin, yArcmin) => {
+                const i = number - frame.columns * frame.rows - 1;
+                change({ extra: (frame.extra ?? []).map((e, k) => (k === i ? { xArcmin, yArcmin } : e)) });
+              }}
+              onHover={(at, reach) =>
+                setUnder(at ? (thingAt(at, reach, objects, sky)?.words ?? positionWords(at)) : "")
+              }
+              onPress={(at, reach) => setPressed(thingAt(at, reach, objects, sky)?.entry ?? null)}
+            />
+          </div>
+          <p className="text-note text-soft mt-1 h-5 truncate">{under}</p>
+          <div className="no-print mt-1 flex flex-wrap items-center gap-2">
+            <Button onClick={() => setGaze(gazeOn(frame, optics))}>Whole frame</Button>
+            <Button
+              onClick={() => setGaze({ ...gaze, heightDeg: Math.max(1 / 12, gaze.heightDeg * 0.7) })}
+              aria-label="Closer"
+            >
+              +
+            </Button>
+            <Button
+              onClick={() => setGaze({ ...gaze, heightDeg: Math.min(60, gaze.heightDeg / 0.7) })}
+              aria-label="Wider"
+            >
+              −
+            </Button>
+            <Button onClick={undo} disabled={!canUndo}>
+              Undo
+            </Button>
+            <Button
+              aria-pressed={look.up === "frame"}
+              onClick={() => setLook({ ...look, up: look.up === "frame" ? "north" : "frame" })}
+            >
+              {look.up === "frame" ? "North up" : "Frame up"}
+            </Button>
+            <Button aria-pressed={look.isMirrored} onClick={() => setLook({ ...look, isMirrored: !look.isMirrored })}>
+              {look.isMirrored ? "As on the sky" : "Mirrored"}
+            </Button>
+            <p className="text-note text-faint" aria-live="polite">
+              {status} Outlines are catalogue extents, not what a long exposure shows. Chart{" "}
+              {gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`} high.
+            </p>
+          </div>
+          {pressed ? (
+            <p className="mt-2" role="status">
+              <Link to={`/targets/${encodeURIComponent(pressed.id)}${search}`} className="underline underline-offset-4">
+                {thingAt({ frame: "icrs", raDeg: pressed.raDeg, decDeg: pressed.decDeg }, 0, [pressed], null)?.words ??
+                  pressed.id}
+              </Link>
+              {pressed.magnitude === null ? "" : `, magnitude ${pressed.magnitude.toFixed(1)}`}
+            </p>
+          ) : null}
+        </div>
+        <aside className="space-y-4">
+          {storage ? <StorageRefusal code={storage} /> : null}
+          <Copies
+            now={kept.data}
+            copies={kept.copies}
+            onTake={(copy) => {
+              const taken = copy.data as FrameData;
+              change(taken);
+              send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
+            }}
+            onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}
+          />
+          <FrameLeaves
+            view={view}
+            frame={frame}
             layout={layout}
             panels={panels}
-            seamStars={seamStars}
-            onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
-            onTurn={(pa) => change({ positionAngleDeg: wrap360(pa) })}
+            objects={objects}
+            near={near}
+            seams={seams}
+            limit={limit}
+            onLimit={setLimit}
+            outlines={outlines}
+            change={change}
+            onSeen={setSeen}
+            onPicture={picture}
+            underlay={underlay}
+            onUnderlay={setUnderlay}
+            search={search}
           />
-        </div>
-        <div className="mt-2 flex flex-wrap items-center gap-2">
-          <Button onClick={() => setGaze(gazeOn(frame, optics))}>Whole frame</Button>
-          <Button
-            onClick={() => setGaze({ ...gaze, heightDeg: Math.max(1 / 12, gaze.heightDeg * 0.7) })}
-            aria-label="Closer"
-          >
-            +
-          </Button>
-          <Button
-            onClick={() => setGaze({ ...gaze, heightDeg: Math.min(60, gaze.heightDeg / 0.7) })}
-            aria-label="Wider"
-          >
-            −
-          </Button>
-          <Button onClick={undo} disabled={!canUndo}>
-            Undo
-          </Button>
-          <p className="text-note text-faint" aria-live="polite">
-            {status} Outlines are catalogue extents, not what a long exposure shows. Chart{" "}
-            {gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`} high.
-          </p>
-        </div>
+        </aside>
       </div>
-      <aside className="space-y-4">
-        {storage ? <StorageRefusal code={storage} /> : null}
-        <Copies
-          now={kept.data}
-          copies={kept.copies}
-          onTake={(copy) => {
-            const taken = copy.data as FrameData;
-            change(taken);
-            send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
-          }}
-          onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}
-        />
-        <Panel title={panels.length === 1 ? "Frame" : `${frame.columns} × ${frame.rows} mosaic`} aside={rigName}>
-          <p className="mb-3">
-            {(extent.widthArcmin / 60).toFixed(2)}° × {(extent.heightArcmin / 60).toFixed(2)}°
-            {panels.length > 1 ? `, ${panels.length} panels: ${panels.length} times the hours` : ""}
-          </p>
-          <FrameControls frame={frame} onChange={change} />
-        </Panel>
-        {panels.length > 1 ? (
-          <Panel title="Stars in the seams" aside={`brighter than ${SEAM_LIMIT}`}>
-            <SeamReport found={seams} limit={SEAM_LIMIT} />
-            {seams.length > 0 ? (
-              <Button className="mt-2" onClick={clearSeams}>
-                Shift and turn to clear them
-              </Button>
-            ) : null}
-          </Panel>
-        ) : null}
-        <Panel title="Panel centres" aside="ICRS">
-          <PanelTable
-            panels={panels}
-            field={{ widthArcmin: optics.planeWidthArcmin, heightArcmin: optics.planeHeightArcmin }}
-            title={title}
-          />
-        </Panel>
-      </aside>
-    </div>
+    </>
   );
 }
 
 /** A gaze that holds the whole mosaic with room around it. */
-function gazeOn(frame: FrameData, optics: Parameters<typeof layoutOf>[1]): Gaze {
+function gazeOn(frame: FrameData, optics: Optics): Gaze {
   const { widthArcmin, heightArcmin } = mosaicExtent(layoutOf(frame, optics));
   return {
     centre: { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },

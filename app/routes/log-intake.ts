@@ -6,6 +6,7 @@ import { nightDate } from "~/core/time";
 import type { Library } from "~/storage/library";
 import type { Edit } from "~/storage/records";
 import type { ReadFile } from "~/workers/files";
+import { targetNameOf } from "./own-targets";
 import { contextOf, type ProjectContext } from "./project-context";
 
 /** What booking needs to know of all projects. */
@@ -26,7 +27,7 @@ export function bookingContext(library: Library): {
         rig: c.rig.data,
         place: c.place.data,
         filters: c.filters.map((f) => f.data),
-        targetNames: [c.project.data.targetId, c.project.data.name],
+        targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
       })),
     },
   };

@@ -8,7 +8,7 @@ import {
   type NightSteps,
   type TargetNight,
 } from "~/core/night";
-import { chooseTonight, nightSheet, projectTonight } from "~/core/plan";
+import { chooseTonight, nightSheet, panelLabel, projectTonight } from "~/core/plan";
 import { apparentVector, nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "./choice";
 import { contextOf } from "./project-context";
@@ -70,7 +70,7 @@ export async function loadNight(request: Request) {
   const sky = placeSky(place, choice.night);
   const steps = nightSteps(sky, 2);
   const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
-  const sheet = nightSheet({
+  const bare = nightSheet({
     place,
     sky,
     date: choice.night,
@@ -81,6 +81,13 @@ export async function loadNight(request: Request) {
     flips: c.rig.data.flipsAtMeridian,
     filterName,
   });
+  // Panels as their owner calls them: "P3 the arch".
+  const sheet = {
+    ...bare,
+    lines: bare.lines.map((l) =>
+      l.kind === "block" ? { ...l, panel: panelLabel(c.frame.data, Number(l.panel.slice(1))) } : l,
+    ),
+  };
   const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
   const walk = channel
     ? walkTarget(steps, channelSky(place, steps, channel), apparentVector(sky, c.layout.centre))

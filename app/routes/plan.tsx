@@ -34,7 +34,7 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
   };
   const cells = loomOf(
     c.goal.data.channels,
-    c.panels.length,
+    c.panels,
     c.contributions.map((x) => x.data),
   );
   return { plan, cells, placeName: c.place.data.name, school: c.project.data.school };

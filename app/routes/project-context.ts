@@ -14,12 +14,16 @@ import {
   type ProjectData,
 } from "~/core/plan";
 import type { Entity, Library } from "~/storage/library";
+import { withLearntChances } from "./learnt";
 
 /** A project with everything that screens need of it, looked up. */
 export interface ProjectContext {
   readonly id: string;
   readonly project: Entity<ProjectData>;
+  /** The frame that is shot. */
   readonly frame: Entity<FrameData>;
+  /** All frames drawn for the project. */
+  readonly frames: readonly Entity<FrameData>[];
   readonly goal: Entity<GoalData>;
   readonly rig: Entity<Rig>;
   readonly place: Entity<Place>;
@@ -35,7 +39,8 @@ export interface ProjectContext {
 /** Puts a project together; null when its rig, place, frame or goals are gone. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
-  const frame = library.frames.find((f) => f.data.projectId === projectId);
+  const frames = library.frames.filter((f) => f.data.projectId === projectId);
+  const frame = frames.find((f) => f.id === project?.data.frameId) ?? frames[0];
   const goal = library.goals.find((g) => g.data.projectId === projectId);
   const rig = library.rigs.find((r) => r.id === project?.data.rigId);
   const place = library.places.find((p) => p.id === project?.data.placeId);
@@ -48,15 +53,16 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     id: projectId,
     project,
     frame,
+    frames,
     goal,
     rig,
-    place,
+    place: withLearntChances(library, place),
     filters: rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id)),
     contributions,
     optics,
     layout: layoutOf(frame.data, optics),
     panels,
-    needs: remainingWork(goal.data.channels, panels.length, (panel, channel) => keptMinutes(done, panel, channel)),
+    needs: remainingWork(goal.data.channels, panels, (panel, channel) => keptMinutes(done, panel, channel)),
     rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
   };
 }

@@ -9,7 +9,7 @@ import { requireContext } from "./project-context";
 export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
   const c = requireContext(await loadLibrary(), params.projectId);
   const done = c.contributions.map((x) => x.data);
-  return { log: await loadLog(request, params.projectId), cells: loomOf(c.goal.data.channels, c.panels.length, done) };
+  return { log: await loadLog(request, params.projectId), cells: loomOf(c.goal.data.channels, c.panels, done) };
 }
 clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => bookByHand(request);

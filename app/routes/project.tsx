@@ -7,6 +7,7 @@ import type { ProjectData } from "~/core/plan";
 import { loadLibrary } from "~/storage/records";
 import type { Route } from "./+types/project";
 import { keptSearch } from "./choice";
+import { targetNameOf } from "./own-targets";
 import { requireContext } from "./project-context";
 import { useEdits } from "./use-edits";
 
@@ -15,6 +16,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const c = requireContext(library, params.projectId);
   return {
     project: c.project,
+    targetName: targetNameOf(library, c.project.data.targetId),
     frame: c.frame,
     goal: c.goal,
     places: library.places.map((p) => ({ id: p.id, name: p.data.name })),
@@ -24,7 +26,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 
 export default function ProjectRoute({ loaderData, params }: Route.ComponentProps) {
-  const { project, frame, goal, places, rigs } = loaderData;
+  const { project, targetName, frame, goal, places, rigs } = loaderData;
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { send, remove } = useEdits();
@@ -39,6 +41,7 @@ export default function ProjectRoute({ loaderData, params }: Route.ComponentProp
     <>
       <ProjectHead
         project={project.data}
+        targetName={targetName}
         places={places}
         rigs={rigs}
         isEditing={isEditing}

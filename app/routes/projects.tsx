@@ -6,6 +6,7 @@ import { formatMinutes } from "~/core/notation";
 import { loomOf } from "~/core/ledger";
 import type { Route } from "./+types/projects";
 import { keptSearch, loadChoice } from "./choice";
+import { targetNameOf } from "./own-targets";
 import { contextOf } from "./project-context";
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
@@ -15,14 +16,14 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     if (!c) return { id: p.id, name: p.data.name, view: null };
     const cells = loomOf(
       c.goal.data.channels,
-      c.panels.length,
+      c.panels,
       c.contributions.map((x) => x.data),
     );
     return {
       id: p.id,
       name: p.data.name,
       view: {
-        target: p.data.targetId,
+        target: targetNameOf(library, p.data.targetId),
         rig: c.rig.data.name,
         place: c.place.data.name,
         panels: c.panels.length,

@@ -71,6 +71,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     ...STATIONS.map((s) => ({ word: s.word, kind: "station", to: `${s.to}${search}` })),
     ...library.projects.map((p) => ({ word: p.data.name, kind: "project", to: `/projects/${p.id}/frame${search}` })),
     ...library.places.map((p) => ({ word: p.data.name, kind: "place", to: `/kit/places/${p.id}${search}` })),
+    ...library.ownTargets.map((t) => ({ word: t.data.name, kind: "own target", to: `/targets/${t.id}${search}` })),
     ...library.rigs.map((r) => ({ word: r.data.name, kind: "rig", to: `/kit/rigs/${r.id}${search}` })),
   ];
   const shot = new Set(library.contributions.map((c) => c.data.night));

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { NamedStar } from "~/components/SeamReport";
+import type { NamedStar } from "~/components/frame/SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
 import type { SkyData } from "~/components/sky-chart/layers";
 import { starsWithin, type CatalogEntry } from "~/core/catalog";

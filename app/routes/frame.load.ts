@@ -1,0 +1,53 @@
+import { data } from "react-router";
+import { textOf } from "~/components/forms";
+import { nightOffer } from "~/core/plan";
+import { newId } from "~/storage/session";
+import { loadLibrary, saveAll } from "~/storage/records";
+import { choiceOf } from "./choice";
+import { findTarget } from "./own-targets";
+import { requireContext } from "./project-context";
+
+/** A project's frames, the one looked at, and what it is compared with. */
+export async function loadFrame(request: Request, projectId: string) {
+  const library = await loadLibrary();
+  const params = new URL(request.url).searchParams;
+  const c = requireContext(library, projectId);
+  const frame = c.frames.find((f) => f.id === params.get("frame")) ?? c.frame;
+  const { night } = choiceOf(library, params);
+  const goals = c.goal.data.channels;
+  const first = goals[0];
+  const offer = first
+    ? nightOffer(c.place.data, c.layout.centre, [first.channel], night).channels[first.channel]
+    : undefined;
+  return {
+    frame,
+    frames: c.frames.map((f, i) => ({ id: f.id, title: f.data.title?.trim() ?? "", number: i + 1 })),
+    shotFrameId: c.frame.id,
+    project: c.project,
+    optics: c.optics,
+    rig: c.rig.data,
+    rigId: c.rig.id,
+    rigs: library.rigs.map((r) => ({ id: r.id, data: r.data })),
+    title: c.project.data.name,
+    target: await findTarget(library, c.project.data.targetId).catch(() => null),
+    hoursPerPanel: goals.reduce((sum, g) => sum + g.hoursPerPanel, 0),
+    subSec: first?.subSec ?? 120,
+    hoursANight: (offer?.usableMin ?? 0) / 60,
+  };
+}
+
+/** What the page of a frame knows. */
+export type FrameView = Awaited<ReturnType<typeof loadFrame>>;
+
+/** Keeps a frame; or adds one like the one shown. */
+export async function saveFrame(request: Request) {
+  const form = await request.formData();
+  const isNew = textOf(form, "intent") === "another";
+  const id = isNew ? newId("frame") : textOf(form, "id");
+  const saved = await saveAll([
+    { kind: "frame", id, data: JSON.parse(textOf(form, "frame")), baseRev: isNew ? null : textOf(form, "baseRev") },
+  ]);
+  return saved.ok
+    ? data({ rev: saved.value.revs[id]!, id, storage: null })
+    : data({ rev: null, id, storage: saved.error.code }, { status: 507 });
+}

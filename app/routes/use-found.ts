@@ -1,0 +1,28 @@
+import { useEffect, useState } from "react";
+import { skyWorker, type RankedEntry, type RankQuestion } from "~/workers/sky";
+
+const MOST_FOUND = 80;
+
+/** What the catalogue answers to a name; the last answer stays until the next one comes. */
+export function useFound(
+  query: string,
+  question: RankQuestion,
+): { readonly query: string; readonly lines: readonly RankedEntry[] } {
+  const [found, setFound] = useState<{ readonly query: string; readonly lines: readonly RankedEntry[] }>({
+    query: "",
+    lines: [],
+  });
+  useEffect(() => {
+    if (query === "") return;
+    let isCurrent = true;
+    void skyWorker()
+      .find(query, MOST_FOUND, question)
+      .then((lines) => {
+        if (isCurrent) setFound({ query, lines });
+      });
+    return () => {
+      isCurrent = false;
+    };
+  }, [query, question]);
+  return found;
+}

@@ -1,0 +1,18 @@
+import { useMemo } from "react";
+import type { SkyData } from "~/components/sky-chart/layers";
+import { mosaicExtent, starsInSeams, type MosaicLayout } from "~/core/framing";
+import { namedStarsNear } from "./use-chart-data";
+
+/** Named stars around a mosaic down to a magnitude, and those in its seams, brightest first. */
+export function useFrameStars(sky: SkyData | null, layout: MosaicLayout, panelCount: number, faintest: number) {
+  const { raDeg, decDeg } = layout.centre;
+  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
+  const radiusDeg = Math.min(40, Math.hypot(widthArcmin, heightArcmin) / 100);
+  const near = useMemo(
+    () => (sky && panelCount > 1 ? namedStarsNear(sky, { raDeg, decDeg, radiusDeg, faintest }) : []),
+    [sky, panelCount, raDeg, decDeg, radiusDeg, faintest],
+  );
+  const seams = useMemo(() => starsInSeams(layout, near), [layout, near]);
+  const seamStars = useMemo(() => seams.map((s) => s.star), [seams]);
+  return { near, seams, seamStars };
+}
