@@ -10,6 +10,7 @@ import { nightOffer, panelsOf } from "~/core/plan";
 import { nightDate } from "~/core/time";
 import { writeFits } from "./fits-writer";
 import { filters, members, places, projects, rigs } from "./group";
+import { pastWeather } from "./past-weather";
 
 const MADE_MS = Date.parse("2026-12-01T18:00:00Z");
 const DATA = new URL("../../app/data/", import.meta.url).pathname;
@@ -117,10 +118,16 @@ const settings = record("settings", "settings", {
 });
 const old = sessions.flatMap(contributionsOf);
 
+const weather = pastWeather("place-garden", places["place-garden"]!, sessions.filter((s) => s.place === "garden").map((s) => s.night)); // prettier-ignore
+
 mkdirSync(PUBLIC, { recursive: true });
 writeFileSync(
   `${DATA}demo.json`,
-  encodeBundle([...kit, ...projectRecords, settings, ...old], "everything", "2026-12-01T18:00:00Z"),
+  encodeBundle(
+    [...kit, ...projectRecords, settings, ...old, ...weather.map((w) => record(w.kind, w.id, w.data))],
+    "everything",
+    "2026-12-01T18:00:00Z",
+  ),
 );
 
 const isShell = (r: StoredRecord) => r.id.includes("shell");
@@ -157,5 +164,5 @@ for (let i = 0; i < 6; i++) {
   writeFileSync(`${PUBLIC}veil-p5-oiii-${String(i + 1).padStart(2, "0")}.fits`, bytes);
 }
 console.log(
-  `${kit.length + projectRecords.length + 1 + old.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
+  `${kit.length + projectRecords.length + 1 + old.length + weather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
 );

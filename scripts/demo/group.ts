@@ -17,10 +17,19 @@ export const places: Readonly<Record<string, Place>> = {
   "place-garden": {
     name: "Garden behind the mill", latitudeDeg: 43.62, longitudeDeg: 1.93, elevationM: 240, timeZone: "Europe/Paris", skyMagPerArcsec2: 20.4, minAltitudeDeg: 18, seeingArcsec: 2.8, clearChance: south,
     skyline: points([[0, 14], [40, 12], [75, 18], [100, 24], [118, 12], [150, 10], [171, 11], [174, 26], [196, 31], [203, 15], [235, 12], [262, 20], [290, 28], [318, 24], [345, 15]]),
+    landmarks: [
+      { name: "neighbour's poplar", shape: "tree", azimuthDeg: 128, widthDeg: 13, altitudeDeg: 38 },
+      { name: "tool shed", shape: "box", azimuthDeg: 52, widthDeg: 16, altitudeDeg: 21 },
+    ],
+    domes: [{ name: "the town", azimuthDeg: 305, magPerArcsec2: 18.9, widthDeg: 26 }],
+    lamps: [{ name: "lane lamp", azimuthDeg: 231, altitudeDeg: 9, radiusDeg: 8 }],
+    windShare: 0.5,
   },
   "place-pass": {
     name: "Pass above the larches", latitudeDeg: 42.71, longitudeDeg: 1.79, elevationM: 1730, timeZone: "Europe/Paris", skyMagPerArcsec2: 21.5, minAltitudeDeg: 15, seeingArcsec: 2.2, clearChance: south.map((p) => Math.min(1, p + 0.06)),
     skyline: points([[0, 9], [90, 6], [180, 4], [225, 11], [270, 8]]),
+    domes: [{ name: "valley", azimuthDeg: 350, magPerArcsec2: 20.4, widthDeg: 30 }],
+    travelMin: 65, extraSetUpMin: 15, windShare: 0.8,
   },
   "place-terrace": {
     name: "Tomasz’s terrace", latitudeDeg: 51.94, longitudeDeg: 20.71, elevationM: 112, timeZone: "Europe/Warsaw", skyMagPerArcsec2: 18.9, minAltitudeDeg: 25, seeingArcsec: 3, clearChance: north,
@@ -38,7 +47,8 @@ const filter = (
   centreNm: number,
   bandwidthNm: number,
   transmission = 0.92,
-): Filter => ({ name, channel, centreNm, bandwidthNm, transmission });
+  thicknessMm = 2,
+): Filter => ({ name, channel, centreNm, bandwidthNm, transmission, thicknessMm });
 
 /** Filters by id. */
 export const filters: Readonly<Record<string, Filter>> = {
@@ -46,11 +56,11 @@ export const filters: Readonly<Record<string, Filter>> = {
   "filter-r": filter("R", "R", 635, 100, 0.95),
   "filter-g": filter("G", "G", 530, 95, 0.95),
   "filter-b": filter("B", "B", 445, 100, 0.95),
-  "filter-ha5": filter("Ha 5 nm", "Ha", 656.3, 5),
-  "filter-o5": filter("OIII 5 nm", "OIII", 500.7, 5, 0.9),
+  "filter-ha5": filter("Ha 5 nm", "Ha", 656.3, 5, 0.92, 3),
+  "filter-o5": filter("OIII 5 nm", "OIII", 500.7, 5, 0.9, 3),
   "filter-ha3": filter("Ha 3 nm", "Ha", 656.3, 3, 0.88),
   "filter-s3": filter("SII 3 nm", "SII", 672.4, 3, 0.86),
-  "filter-colour": filter("No filter (colour)", "Colour", 550, 280, 0.97),
+  "filter-colour": filter("No filter (colour)", "Colour", 550, 280, 0.97, 0),
   "filter-dual": filter("Dual band", "Dual", 500.7, 12, 0.9),
 };
 
@@ -67,6 +77,7 @@ const mono = {
   isCooled: true,
 };
 const common = {
+  slotMm: 7,
   reducerFactor: 1,
   obstruction: 0,
   throughput: 0.92,
