@@ -1,13 +1,13 @@
 import { readFileSync } from "node:fs";
 import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
-import { mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { channelSky, nightSteps, placeSky, rankCatalog, usableOf, walkTarget } from "~/core/night";
 import { apparentVector } from "~/core/sky";
 import { addNights, nightDate } from "~/core/time";
-import { places } from "../scripts/demo/group";
+import { places, rigs } from "../scripts/demo/group";
 
 /** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */
-const DATA = new URL("../app/data/", import.meta.url).pathname;
+const DATA = "app/data/"; // npm runs scripts from the root
 
 function measure(name: string, aimMs: number, runs: number, work: () => unknown): void {
   for (let i = 0; i < 2; i++) work();
@@ -34,7 +34,8 @@ measure(`rank ${catalog.value.length} objects for one night, 5 min steps, skylin
     place,
     sky,
     steps: nightSteps(sky, 5),
-    frameShortArcmin: 93,
+    date: night,
+    rig: rigs["rig-refractor"]!,
     channels: ["L", "R", "G", "B", "Ha", "OIII"],
   });
 });
@@ -61,6 +62,13 @@ const layout: MosaicLayout = {
   rows: 3,
   overlap: 0.15,
 };
+const wavy = Array.from({ length: 200 }, (_, i) => {
+  const t = (i / 200) * 2 * Math.PI;
+  const r = 150 + 40 * Math.sin(5 * t) + 12 * Math.sin(23 * t);
+  return [1.6 * r * Math.cos(t), r * Math.sin(t)] as const;
+});
+measure("smallest grid for an outline of 200 corners, all angles", 100, 21, () => coverOutlines([wavy], layout));
+
 const near = Array.from({ length: stars.value.count }, (_, i) => i).flatMap((i) => {
   if (stars.value.magnitude[i]! > 8) return [];
   const p = skyToFrame(layout, { frame: "icrs", raDeg: stars.value.raDeg[i]!, decDeg: stars.value.decDeg[i]! });
