@@ -13,8 +13,10 @@ describe("access", () => {
     ["/", "Where the night goes"],
     ["/targets", "usable this night"],
     ["/targets/NGC%20253", "Its way over the skyline"],
+    ["/targets/Sh2-132/finder", "Begin here"],
+    ["/targets/own/new", "A target of your own"],
     ["/projects", "kept of"],
-    ["/projects/project-loop/frame", "Stars in the seams"],
+    ["/projects/project-loop/frame", "Whole frame"],
     ["/projects/project-loop/budget", "by the clock"],
     ["/projects/project-loop/plan", "The next 60 nights"],
     ["/projects/project-shell/log", "What we have"],
@@ -29,7 +31,7 @@ describe("access", () => {
     app = await startApp();
     driver = await openBrowser(profile.path);
     await driver.get(app.url);
-    await hands(driver).see("If it clears");
+    await hands(driver).see("Go, from");
   });
   afterAll(async () => {
     await driver.quit();
@@ -62,7 +64,7 @@ describe("access", () => {
   it("goes round all stations, the nights, the help sheet and the search by keys alone", async () => {
     const me = hands(driver);
     await driver.get(app.url);
-    await me.see("If it clears");
+    await me.see("Go, from");
     const press = (key: string) => driver.actions().sendKeys(key).perform();
     await press("2");
     await me.see("usable this night");

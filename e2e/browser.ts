@@ -28,12 +28,20 @@ export interface RunningApp {
 /** Starts the server as `npm start` does and waits until it answers. */
 export async function startApp(
   environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" },
+  services = "tern:fine,larch:fine,quartz:fine",
 ): Promise<RunningApp> {
-  const port = await freePort();
+  const port = Number(environment["PORT"] ?? (await freePort()));
   const root = new URL("..", import.meta.url).pathname;
   const child = spawn(process.execPath, [join(root, "node_modules/tsx/dist/cli.mjs"), "server.ts"], {
     cwd: root,
-    env: { ...process.env, NODE_ENV: "production", PORT: String(port), HOST: "127.0.0.1", ...environment },
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      PORT: String(port),
+      HOST: "127.0.0.1",
+      ZENITHAR_SERVICES: services,
+      ...environment,
+    },
     stdio: ["ignore", "pipe", "inherit"],
   });
   const url = `http://127.0.0.1:${port}`;

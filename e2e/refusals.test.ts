@@ -16,7 +16,7 @@ describe("what goes wrong", () => {
     driver = await openBrowser(profile.path);
     me = hands(driver);
     await driver.get(app.url);
-    await me.see("If it clears, go from");
+    await me.see("Go, from");
   });
   afterAll(async () => {
     await driver.quit();
@@ -119,7 +119,7 @@ describe("what goes wrong", () => {
     })) as unknown as { identifier: string };
     await driver.get(app.url);
     await me.see("This browser does not let the app store anything");
-    await me.see("If it clears, go from");
+    await me.see("Go, from");
     await driver.sendDevToolsCommand("Page.removeScriptToEvaluateOnNewDocument", { identifier });
   });
 });
