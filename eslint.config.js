@@ -30,7 +30,7 @@ const coreRules = LAYERS.map((layer, i) => {
     files: [`app/core/${layer}/**/*.ts`],
     ignores: ["**/*.test.ts"],
     rules: ban(
-      `^(?!\\./[^/]+$|~/core/(${allowed})$|(astronomy-engine|joi|papaparse|ics|d3-geo|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup)$)`,
+      `^(?!\\./[^/]+$|~/core/(${allowed})$|(astronomy-engine|joi|papaparse|fast-xml-parser|ics|d3-geo|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup)$)`,
       `core/${layer} may import ./files and the doors of: ${allowed.replaceAll("|", ", ")}`,
     ),
   };
@@ -84,6 +84,11 @@ export default defineConfig(
       "^~/(?!core/|data/)|^\\.\\./",
       "storage and server import only core doors and packed data, never each other",
     ),
+  },
+  {
+    files: ["app/services/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    rules: ban("^~/(?!core/)|^\\.\\./", "services import only core doors"),
   },
   {
     files: ["app/components/**/*.{ts,tsx}"],
