@@ -63,11 +63,25 @@ function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = ""):
   run.now += lengthMs;
 }
 
+/** Time between now and the first sub of an item: centring, filter, and focus when the filter differs or it is due. */
+function leadMs(item: WorkItem, run: Run, before: WorkItem | undefined, o: Overheads): number {
+  const isOtherFilter = item.channel !== before?.channel;
+  const centreMs = item.panel === before?.panel ? 0 : o.panelChangeSec * 1000;
+  const filterMs = isOtherFilter ? o.filterChangeSec * 1000 : 0;
+  const focusMs = isOtherFilter || isFocusDue(run, run.now + centreMs + filterMs, o) ? o.focusMin * MINUTE_MS : 0;
+  return centreMs + filterMs + focusMs;
+}
+
+/** Rather now, while nothing is running, than in the middle of the block. */
+const isFocusDue = (run: Run, atMs: number, o: Overheads) => run.focusDueMs - atMs < SOON * o.focusEveryMin * MINUTE_MS;
+
 /** The item to work on now: the present one while it can go on, else the usable one whose window closes first. */
-function choose(items: readonly WorkItem[], run: Run): number {
+function choose(items: readonly WorkItem[], run: Run, o: Overheads): number {
   const canRun = (i: number) => {
     const item = items[i];
-    return item !== undefined && run.leftSec[i]! > 0 && isInside(item.windows, run.now, run.now + item.subSec * 1000);
+    if (item === undefined || run.leftSec[i]! <= 0) return false;
+    const from = run.now + (i === run.current ? 0 : leadMs(item, run, items[run.current], o));
+    return isInside(item.windows, from, from + item.subSec * 1000);
   };
   if (canRun(run.current)) return run.current;
   const open = items.map((_, i) => i).filter(canRun);
@@ -98,7 +112,7 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
   };
   add(run, "setUp", o.setUpMin * MINUTE_MS);
   while (run.now < end) {
-    const next = choose(items, run);
+    const next = choose(items, run, o);
     if (next === -1) {
       const opening = Math.min(
         ...items.flatMap((i, k) =>
@@ -144,8 +158,7 @@ function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Over
     add(run, "filter", o.filterChangeSec * 1000, item.filterName);
     run.focusDueMs = 0; // filters differ in focus
   }
-  // Rather now, while nothing is running, than in the middle of the block.
-  if (run.focusDueMs - run.now < SOON * o.focusEveryMin * MINUTE_MS) run.focusDueMs = 0;
+  if (isFocusDue(run, run.now, o)) run.focusDueMs = 0;
 }
 
 /** One sub: joined to the block before it when nothing came between. */
