@@ -20,11 +20,15 @@ const USUAL: Patience = { timeoutMs: 3000, tries: 3, waitMs: 300 };
 
 const pause = (ms: number, signal: AbortSignal): Promise<void> =>
   new Promise((resolve, reject) => {
-    const timer = setTimeout(resolve, ms);
-    signal.addEventListener("abort", () => {
+    const stop = () => {
       clearTimeout(timer);
       reject(signal.reason as Error);
-    });
+    };
+    const timer = setTimeout(() => {
+      signal.removeEventListener("abort", stop);
+      resolve();
+    }, ms);
+    signal.addEventListener("abort", stop, { once: true });
   });
 
 async function askOnce(

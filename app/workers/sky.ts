@@ -16,12 +16,12 @@ export function skyWorker(): Remote<SkyApi> {
 /** Waits for a worker's answer, or rejects at once when the signal aborts; the answer is then dropped. */
 export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T> {
   signal.throwIfAborted();
-  return Promise.race([
-    answer,
-    new Promise<never>((_, reject) =>
-      signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true }),
-    ),
-  ]);
+  return new Promise((resolve, reject) => {
+    const stop = () => reject(signal.reason as Error);
+    signal.addEventListener("abort", stop, { once: true });
+    // One signal may see many answers: each leaves it as it was.
+    answer.then(resolve, reject).finally(() => signal.removeEventListener("abort", stop));
+  });
 }
 
 let lastRibbon: { readonly key: string; readonly nights: Promise<RibbonNight[]> } | null = null;
