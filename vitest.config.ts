@@ -11,6 +11,8 @@ export default defineConfig({
           environment: "node",
           include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["app/storage/**"],
+          setupFiles: ["app/laws-setup.ts"],
+          testTimeout: 60_000,
         },
       },
       {
@@ -19,7 +21,8 @@ export default defineConfig({
           name: "dom",
           environment: "jsdom",
           include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts"],
-          setupFiles: ["app/test-setup.ts"],
+          setupFiles: ["app/test-setup.ts", "app/laws-setup.ts"],
+          testTimeout: 60_000,
         },
       },
       {
