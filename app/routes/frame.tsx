@@ -1,14 +1,14 @@
 import { useMemo, useRef, useState } from "react";
-import { Link, useFetcher, useNavigate, useSearchParams } from "react-router";
+import { useFetcher, useNavigate, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
-import { positionWords, thingAt } from "~/components/frame/ChartFacts";
+import { positionWords, thingAt, type ChartThing } from "~/components/frame/chart-facts";
+import { ChartTools, type ChartLook } from "~/components/frame/ChartTools";
 import { FrameChoice } from "~/components/frame/FrameChoice";
 import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
+import { faintestAt } from "~/components/sky-chart/layers";
 import type { Underlay } from "~/components/sky-chart/underlay-layer";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
-import { Button } from "~/components/ui/Button";
-import type { CatalogEntry } from "~/core/catalog";
 import type { FitsWcs } from "~/core/formats";
 import { mosaicExtent, type Optics } from "~/core/framing";
 import { layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
@@ -38,10 +38,10 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const { frame: kept, optics, title, target } = view;
   const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
-  const [look, setLook] = useState({ up: "north" as "north" | "frame", isMirrored: false });
+  const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
   const [under, setUnder] = useState("");
-  const [pressed, setPressed] = useState<CatalogEntry | null>(null);
+  const [pressed, setPressed] = useState<ChartThing | null>(null);
   const [seen, setSeen] = useState<FitsWcs | null>(null);
   const [underlay, setUnderlay] = useState<Underlay | null>(null);
   const chart = useRef<HTMLDivElement>(null);
@@ -73,6 +73,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
     });
   const search = keptSearch(params);
+  const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
   return (
     <>
       <FrameChoice
@@ -122,53 +123,22 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
                 const i = number - frame.columns * frame.rows - 1;
                 change({ extra: (frame.extra ?? []).map((e, k) => (k === i ? { xArcmin, yArcmin } : e)) });
               }}
-              onHover={(at, reach) =>
-                setUnder(at ? (thingAt(at, reach, objects, sky)?.words ?? positionWords(at)) : "")
-              }
-              onPress={(at, reach) => setPressed(thingAt(at, reach, objects, sky)?.entry ?? null)}
+              onHover={(at, reach) => setUnder(at ? (thingAt(at, reach, charted)?.words ?? positionWords(at)) : "")}
+              onPress={(at, reach) => setPressed(thingAt(at, reach, charted))}
             />
           </div>
-          <p className="text-note text-soft mt-1 h-5 truncate">{under}</p>
-          <div className="no-print mt-1 flex flex-wrap items-center gap-2">
-            <Button onClick={() => setGaze(gazeOn(frame, optics))}>Whole frame</Button>
-            <Button
-              onClick={() => setGaze({ ...gaze, heightDeg: Math.max(1 / 12, gaze.heightDeg * 0.7) })}
-              aria-label="Closer"
-            >
-              +
-            </Button>
-            <Button
-              onClick={() => setGaze({ ...gaze, heightDeg: Math.min(60, gaze.heightDeg / 0.7) })}
-              aria-label="Wider"
-            >
-              −
-            </Button>
-            <Button onClick={undo} disabled={!canUndo}>
-              Undo
-            </Button>
-            <Button
-              aria-pressed={look.up === "frame"}
-              onClick={() => setLook({ ...look, up: look.up === "frame" ? "north" : "frame" })}
-            >
-              {look.up === "frame" ? "North up" : "Frame up"}
-            </Button>
-            <Button aria-pressed={look.isMirrored} onClick={() => setLook({ ...look, isMirrored: !look.isMirrored })}>
-              {look.isMirrored ? "As on the sky" : "Mirrored"}
-            </Button>
-            <p className="text-note text-faint" aria-live="polite">
-              {status} Outlines are catalogue extents, not what a long exposure shows. Chart{" "}
-              {gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`} high.
-            </p>
-          </div>
-          {pressed ? (
-            <p className="mt-2" role="status">
-              <Link to={`/targets/${encodeURIComponent(pressed.id)}${search}`} className="underline underline-offset-4">
-                {thingAt({ frame: "icrs", raDeg: pressed.raDeg, decDeg: pressed.decDeg }, 0, [pressed], null)?.words ??
-                  pressed.id}
-              </Link>
-              {pressed.magnitude === null ? "" : `, magnitude ${pressed.magnitude.toFixed(1)}`}
-            </p>
-          ) : null}
+          <ChartTools
+            under={under}
+            gaze={gaze}
+            onGaze={setGaze}
+            onWhole={() => setGaze(gazeOn(frame, optics))}
+            look={look}
+            onLook={setLook}
+            onUndo={canUndo ? undo : undefined}
+            status={status}
+            pressed={pressed}
+            search={search}
+          />
         </div>
         <aside className="space-y-4">
           {storage ? <StorageRefusal code={storage} /> : null}

@@ -30,9 +30,11 @@ async function load(): Promise<SkyData> {
   ]);
   const table = unpackStars(new Uint8Array(stars));
   if (!table.ok) throw new Error(`star file: ${table.error.reason}`);
+  const names = named as SkyData["named"];
   return {
     stars: starZones(table.value),
-    named: named as SkyData["named"],
+    named: names,
+    nameOf: new Map(names.map(([, , , name, hip]) => [hip, name])),
     figures: figures as SkyData["figures"],
     borders: (borders as readonly (readonly (readonly [number, number])[])[]).map(along),
   };

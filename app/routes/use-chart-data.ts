@@ -1,14 +1,13 @@
 import { useEffect, useState } from "react";
 import type { NamedStar } from "~/components/frame/SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
-import type { SkyData } from "~/components/sky-chart/layers";
+import { starName, type SkyData } from "~/components/sky-chart/layers";
 import { starsWithin, type CatalogEntry } from "~/core/catalog";
 import { skyWorker } from "~/workers/sky";
 import { skyData } from "./sky-data";
 
 const ASK_AFTER_MS = 80; // while the chart is dragged, only where it rests is asked for
 const MOST_OBJECTS = 400;
-const NAMED_TO_MAG = 5.6;
 
 /** Stars, figures, and the objects in view, for a chart. */
 export function useChartData(gaze: Gaze): { readonly sky: SkyData | null; readonly objects: readonly CatalogEntry[] } {
@@ -37,16 +36,17 @@ export function useChartData(gaze: Gaze): { readonly sky: SkyData | null; readon
   return { sky, objects };
 }
 
-/** Stars around a direction down to a magnitude, with names where they have one. */
+/** Stars around a direction down to a magnitude, each with its name or Hipparcos number. */
 export function namedStarsNear(
   sky: SkyData,
   at: { readonly raDeg: number; readonly decDeg: number; readonly radiusDeg: number; readonly faintest: number },
 ): NamedStar[] {
-  const { stars } = sky.stars;
-  return starsWithin(sky.stars, at).map((i) => {
-    const [raDeg, decDeg, magnitude] = [stars.raDeg[i]!, stars.decDeg[i]!, stars.magnitude[i]!];
-    const isHere = (n: SkyData["named"][number]) => Math.abs(n[1] - decDeg) < 1e-3 && Math.abs(n[0] - raDeg) < 1e-3;
-    const name = magnitude < NAMED_TO_MAG ? sky.named.find(isHere)?.[3] : undefined;
-    return { frame: "icrs", raDeg, decDeg, magnitude, name: name ?? "star" };
-  });
+  const { raDeg, decDeg, magnitude } = sky.stars.stars;
+  return starsWithin(sky.stars, at).map((i) => ({
+    frame: "icrs",
+    raDeg: raDeg[i]!,
+    decDeg: decDeg[i]!,
+    magnitude: magnitude[i]!,
+    name: starName(sky, i),
+  }));
 }

@@ -21,14 +21,12 @@ console.log(`${stars.length} stars, ${stars.filter((s) => s.magnitude < 6).lengt
 write("stars.bin", packStars(stars));
 
 const names = readStarNames();
-const bright = stars
-  .filter((s) => s.magnitude < 5.5)
-  .map((s) => {
-    const n = names[String(s.hip)];
-    const label = n ? n.name || (n.bayer && `${n.bayer} ${n.c}`) || (n.flam && `${n.flam} ${n.c}`) || "" : "";
-    return [Number(s.raDeg.toFixed(4)), s.decDeg, s.magnitude, label, s.hip] as const;
-  });
-write("named-stars.json", JSON.stringify(bright.filter((b) => b[3] !== "")));
+const named = stars.map((s) => {
+  const n = names[String(s.hip)];
+  const label = n ? n.name || (n.bayer && `${n.bayer} ${n.c}`) || (n.flam && `${n.flam} ${n.c}`) || "" : "";
+  return [Number(s.raDeg.toFixed(4)), s.decDeg, s.magnitude, label, s.hip] as const;
+});
+write("named-stars.json", JSON.stringify(named.filter((b) => b[3] !== "")));
 write(
   "figures.json",
   JSON.stringify(readLines().map((run) => run.map(([ra, dec]) => [Number(ra.toFixed(3)), Number(dec.toFixed(3))]))),

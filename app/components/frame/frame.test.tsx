@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { createRoutesStub } from "react-router";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { CatalogEntry } from "~/core/catalog";
+import { packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
 import { readHeaderText, type PanelRow } from "~/core/formats";
 import { mosaicPanels, opticsOf, type Cover, type PlacementFound, type PlacementLimits } from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
@@ -11,7 +11,7 @@ import { err, ok } from "~/core/result";
 import { Toasts } from "../ui/Toasts";
 import { testRig } from "../test-data";
 import { BackFocus } from "../BackFocus";
-import { thingAt } from "./ChartFacts";
+import { thingAt } from "./chart-facts";
 import { ComparePanel } from "./ComparePanel";
 import { CoverPanel } from "./CoverPanel";
 import { FrameChoice } from "./FrameChoice";
@@ -115,6 +115,8 @@ describe("seams", () => {
     overlap: 0.2,
     cost: 0.5,
     costBefore: 7,
+    inSeams: { stars: 0, brightestMag: null },
+    inSeamsBefore: { stars: 4, brightestMag: 6.21 },
   };
   const show = (answer: PlacementFound) => {
     const [onSearch, onTake] = [vi.fn((_limits: PlacementLimits) => Promise.resolve(answer)), vi.fn()];
@@ -127,8 +129,10 @@ describe("seams", () => {
     await user.clear(to);
     await user.type(to, "30");
     await user.click(screen.getByRole("button", { name: "Shift and turn to clear them" }));
-    expect(onSearch.mock.lastCall![0]).toMatchObject({ shiftArcmin: 9.6, turnDeg: 5, overlaps: [0.2, 0.25, 0.3] });
-    expect((await screen.findByRole("status")).textContent).toContain("Trouble 7.00 before, 0.50 after.");
+    expect(onSearch.mock.lastCall![0]).toMatchObject({ shiftArcmin: 9.6, turnDeg: 5, overlap: { from: 0.2, to: 0.3 } });
+    expect((await screen.findByRole("status")).textContent).toMatch(
+      /Trouble 7.00 before, 0.50 after.*4 stars, brightest 6.2 mag, before, no star after/,
+    );
     expect(onTake).toHaveBeenCalledWith(found);
   });
   it("stay when nothing better is found, and refuse an overlap of 95 %", async () => {
@@ -256,10 +260,30 @@ describe("around the chart", () => {
   });
   it("names the smallest thing under the pointer", () => {
     const at = { frame: "icrs", raDeg: 100, decDeg: 20 } as const;
-    expect(
-      thingAt(at, 0.1, [entry("Big", { majorArcmin: 300 }), entry("Small", { majorArcmin: 20 })], null)?.entry?.id,
-    ).toBe("Small");
-    expect(thingAt({ ...at, decDeg: 60 }, 0.1, [entry("Big")], null)).toBeNull();
+    const objects = [entry("Big", { majorArcmin: 300 }), entry("Small", { majorArcmin: 20 })];
+    const charted = { objects, sky: null, faintest: 9 };
+    expect(thingAt(at, 0.1, charted)?.entry?.id).toBe("Small");
+    expect(thingAt({ ...at, decDeg: 60 }, 0.1, charted)).toBeNull();
+  });
+  it("names the nearest star drawn there before any object: by its name, else its Hipparcos number", () => {
+    const star = (raDeg: number, magnitude: number, hip: number, colour: number | null) => ({ raDeg, decDeg: 20, magnitude, hip, colour }); // prettier-ignore
+    const table = unpackStars(
+      packStars([star(100, 3.2, 11, 1.5), star(100.05, 8.4, 12, null), star(100.2, 12, 13, 0.1)]),
+    );
+    if (!table.ok) throw new Error("no stars");
+    const sky = { stars: starZones(table.value), named: [], nameOf: new Map([[11, "Tester"]]), figures: [], borders: [] }; // prettier-ignore
+    const at = (raDeg: number, faintest: number) =>
+      thingAt({ frame: "icrs", raDeg, decDeg: 20 }, 0.1, {
+        objects: [entry("Big", { majorArcmin: 300 })],
+        sky,
+        faintest,
+      });
+    expect(at(100.01, 9)).toMatchObject({ words: "Tester, star of magnitude 3.2", entry: null });
+    expect(at(100.01, 9)?.facts).toContain("HIP 11 · B−V 1.50 mag, orange-red");
+    expect(at(100.04, 9)?.words).toBe("HIP 12, star of magnitude 8.4");
+    expect(at(100.04, 9)?.facts).toContain("colour unknown");
+    expect(at(100.2, 9)?.entry?.id).toBe("Big"); // fainter than the chart draws
+    expect(at(100.2, 12.5)?.words).toBe("HIP 13, star of magnitude 12.0");
   });
   it("lays a long object along the long side, or towards the diagonal (MATHS C5.10: thin ones tend there)", async () => {
     const onTurn = vi.fn();

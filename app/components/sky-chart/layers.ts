@@ -8,6 +8,8 @@ export interface SkyData {
   readonly stars: StarZones;
   /** [ra, dec, magnitude, name, hip] of stars with a name. */
   readonly named: readonly (readonly [number, number, number, string, number])[];
+  /** Those names by Hipparcos number. */
+  readonly nameOf: ReadonlyMap<number, string>;
   /** Stick figures: runs of [ra, dec]. */
   readonly figures: readonly (readonly (readonly [number, number])[])[];
   /** Borders of the constellations: runs of directions, close enough to follow their curves. */
@@ -25,8 +27,13 @@ export function viewRadiusDeg(view: ChartView): number {
 }
 
 /** Faintest stars drawn at a scale: 6 at 60° from top to bottom, everything below 3°. */
-export const faintestAt = (view: ChartView): number =>
-  Math.min(14, 6 + 2.9 * Math.log10(60 / (view.heightPx / view.pxPerDeg)) * 1.15);
+export const faintestAt = (heightDeg: number): number => Math.min(14, 6 + 2.9 * Math.log10(60 / heightDeg) * 1.15);
+
+/** A star's name, or its Hipparcos number. */
+export const starName = (data: SkyData, row: number): string => {
+  const hip = data.stars.stars.hip[row]!;
+  return data.nameOf.get(hip) ?? `HIP ${hip}`;
+};
 
 /** A line through directions, broken where it leaves the map. */
 export function trace(ctx: CanvasRenderingContext2D, view: ChartView, points: readonly Vec3[], isClosed = false): void {
@@ -166,7 +173,7 @@ function tintOf(colour: number): number {
 
 /** Stars by magnitude and colour; names for the bright ones. */
 export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
-  const faintest = faintestAt(view);
+  const faintest = faintestAt(view.heightPx / view.pxPerDeg);
   const t = data.stars.stars;
   const rows = starsWithin(data.stars, { ...view.centre, radiusDeg: viewRadiusDeg(view), faintest });
   // Tint by tint: setting a mixed colour costs more than drawing a star.

@@ -134,6 +134,7 @@ describe("stars", () => {
     expect([t.count, t.magnitude.findIndex((m) => m >= 6)]).toEqual([118_216, 4995]);
     expect(t.raDeg[0]).toBeCloseTo(101.2872, 4);
     expect(t.decDeg[0]).toBeCloseTo(-16.7161, 4);
+    expect([t.hip[0], new Set(t.hip).size]).toEqual([32_349, 118_216]); // Sirius is HIP 32349: Hipparcos catalogue
   });
 
   it("pack and unpack on their lattice", () => {
@@ -142,6 +143,7 @@ describe("stars", () => {
       decDeg: fc.integer({ min: -900_000, max: 900_000 }).map((x) => x / 1e4),
       magnitude: fc.integer({ min: -146, max: 1400 }).map((x) => x / 100),
       colour: fc.constant(null),
+      hip: fc.integer({ min: 1, max: 120_404 }),
     });
     fc.assert(
       fc.property(fc.array(star, { maxLength: 20 }), (list) => {
@@ -152,6 +154,7 @@ describe("stars", () => {
           expect(t.value.decDeg[i]).toBeCloseTo(s.decDeg, 9);
           expect(t.value.magnitude[i]).toBeCloseTo(s.magnitude, 4);
           expect(t.value.colour[i]).toBeNaN();
+          expect(t.value.hip[i]).toBe(s.hip);
         });
       }),
     );

@@ -9,18 +9,20 @@ export interface StarTable {
   readonly magnitude: Float32Array;
   /** B−V colour; NaN = unknown. */
   readonly colour: Float32Array;
+  /** Hipparcos numbers. */
+  readonly hip: Int32Array;
 }
 
-const MAGIC = 0x5a535431; // "ZST1"
+const MAGIC = 0x5a535432; // "ZST2"
 const HEADER_BYTES = 8;
-const BYTES_PER_STAR = 9;
+const BYTES_PER_STAR = 12;
 
 /**
  * Packs stars as byte planes (RA and Dec u24 of 1e-4°, magnitude u16 of 0.01 from −2, B−V u8 of 0.025 from −0.5, 255 =
- * unknown): planes of like bytes compress well, and position and magnitude come back exactly on that lattice.
+ * unknown, Hipparcos number u24): planes of like bytes compress well, and position and magnitude come back exactly on that lattice.
  */
 export function packStars(
-  stars: readonly { raDeg: number; decDeg: number; magnitude: number; colour: number | null }[],
+  stars: readonly { raDeg: number; decDeg: number; magnitude: number; colour: number | null; hip: number }[],
 ): Uint8Array {
   const n = stars.length;
   const bytes = new Uint8Array(HEADER_BYTES + BYTES_PER_STAR * n);
@@ -32,7 +34,20 @@ export function packStars(
     const dec = Math.round((star.decDeg + 90) * 1e4);
     const mag = Math.round((star.magnitude + 2) * 100);
     const colour = star.colour === null ? 255 : Math.min(254, Math.max(0, Math.round((star.colour + 0.5) / 0.025)));
-    const planes = [ra >> 16, ra >> 8, ra, dec >> 16, dec >> 8, dec, mag >> 8, mag, colour];
+    const planes = [
+      ra >> 16,
+      ra >> 8,
+      ra,
+      dec >> 16,
+      dec >> 8,
+      dec,
+      mag >> 8,
+      mag,
+      colour,
+      star.hip >> 16,
+      star.hip >> 8,
+      star.hip,
+    ];
     planes.forEach((byte, plane) => (bytes[HEADER_BYTES + plane * n + i] = byte & 255));
   });
   return bytes;
@@ -54,6 +69,7 @@ export function unpackStars(bytes: Uint8Array): Result<StarTable, CatalogFault> 
     decDeg: Float64Array.from({ length: n }, (_, i) => u24(3, i) / 1e4 - 90),
     magnitude: Float32Array.from({ length: n }, (_, i) => ((p[6]![i]! << 8) | p[7]![i]!) / 100 - 2),
     colour: Float32Array.from({ length: n }, (_, i) => (p[8]![i] === 255 ? Number.NaN : p[8]![i]! * 0.025 - 0.5)),
+    hip: Int32Array.from({ length: n }, (_, i) => u24(9, i)),
   });
 }
 
