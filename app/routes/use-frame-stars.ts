@@ -7,7 +7,9 @@ import { namedStarsNear } from "./use-chart-data";
 export function useFrameStars(sky: SkyData | null, layout: MosaicLayout, panelCount: number, faintest: number) {
   const { raDeg, decDeg } = layout.centre;
   const { widthArcmin, heightArcmin } = mosaicExtent(layout);
-  const radiusDeg = Math.min(40, Math.hypot(widthArcmin, heightArcmin) / 100);
+  // Half the diagonal, and half a panel more: as far as the search may shift it.
+  const side = Math.max(layout.planeWidthArcmin, layout.planeHeightArcmin);
+  const radiusDeg = Math.min(40, (Math.hypot(widthArcmin, heightArcmin) + side) / 120);
   const near = useMemo(
     () => (sky && panelCount > 1 ? namedStarsNear(sky, { raDeg, decDeg, radiusDeg, faintest }) : []),
     [sky, panelCount, raDeg, decDeg, radiusDeg, faintest],

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { PlacementFound, PlacementLimits, SeamStar } from "~/core/framing";
+import type { PlacementFound, PlacementLimits, SeamCount, SeamStar } from "~/core/framing";
 import { formatDegrees, parseNumber } from "~/core/notation";
 import { Button } from "../ui/Button";
 import { Field, SelectField } from "../ui/Field";
@@ -32,13 +32,14 @@ function limitsOf(typed: Typed, sideArcmin: number): { limits: PlacementLimits |
   if (to === null || to < (from ?? 0) || to > 40) faults.to = "At least the first, up to 40 %.";
   if (Object.keys(faults).length > 0 || shift === null || turn === null || from === null || to === null)
     return { limits: null, faults };
-  const count = to > from ? 3 : 1;
-  const overlaps = Array.from(
-    { length: count },
-    (_, i) => (from + (count === 1 ? 0 : (i / (count - 1)) * (to - from))) / 100,
-  );
-  return { limits: { shiftArcmin: (shift / 100) * sideArcmin, turnDeg: turn, overlaps }, faults };
+  const overlap = { from: from / 100, to: to / 100 };
+  return { limits: { shiftArcmin: (shift / 100) * sideArcmin, turnDeg: turn, overlap }, faults };
 }
+
+const seamWords = ({ stars, brightestMag }: SeamCount) =>
+  brightestMag === null
+    ? "no star"
+    : `${stars} ${stars === 1 ? "star" : "stars"}, brightest ${brightestMag.toFixed(1)} mag,`;
 
 /** Stars in the seams, worst first, and a search for a place where there are none. */
 export function SeamPanel({
@@ -138,8 +139,8 @@ export function SeamPanel({
               </Why>{" "}
               Moved {Math.abs(result.placement.dxArcmin).toFixed(1)}′ {result.placement.dxArcmin < 0 ? "left" : "right"}
               , {Math.abs(result.placement.dyArcmin).toFixed(1)}′ {result.placement.dyArcmin < 0 ? "down" : "up"},
-              turned {formatDegrees(result.placement.turnDeg)}, overlap {(result.overlap * 100).toFixed(0)} %. Ctrl Z
-              goes back.
+              turned {formatDegrees(result.placement.turnDeg)}, overlap {(result.overlap * 100).toFixed(1)} %. In the
+              seams {seamWords(result.inSeamsBefore)} before, {seamWords(result.inSeams)} after. Ctrl Z goes back.
             </>
           ) : (
             "Nothing better within these limits: it stays where it is."

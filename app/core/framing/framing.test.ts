@@ -4,7 +4,7 @@ import checks from "../../../reference/maths/checks.json";
 import mosaic from "../../../reference/tables/mosaic.json";
 import { offsetBy, positionAngleDeg, separationDeg, unitVector, type Equatorial } from "~/core/sky";
 import {
-  bestEllipseAngle, chartView, deprojectTan, ellipseFill, frameCorners, fromScreen, mosaicExtent, mosaicPanels, opticsOf, placeMosaic, placementCost, projectTan,
+  bestEllipseAngle, chartView, deprojectTan, ellipseFill, frameCorners, fromScreen, frameToSky, mosaicExtent, mosaicPanels, opticsOf, placeMosaic, placementCost, projectTan,
   rotationAdvice, seamsOf, starsInSeams, toScreen, type MosaicLayout,
 } from "."; // prettier-ignore
 
@@ -191,6 +191,33 @@ describe("seams", () => {
         expect(Math.abs(found.placement.turnDeg)).toBeLessThanOrEqual(5);
       }),
       { numRuns: 15 },
+    );
+  });
+  it("are searched over overlaps between the limits too, and count the stars in them as the report does (law)", () => {
+    const place = fc.record({
+      xArcmin: fc.double({ min: -110, max: 110, noNaN: true }),
+      yArcmin: fc.double({ min: -75, max: 75, noNaN: true }),
+      magnitude: fc.double({ min: 3, max: 8, noNaN: true }),
+    });
+    const shares = fc.record({ from: fc.double({ min: 0.05, max: 0.2, noNaN: true }), by: fc.double({ min: 0, max: 0.15, noNaN: true }) }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 1, maxLength: 8 }), shares, (stars, { from, by }) => {
+        const limits = { shiftArcmin: 0, turnDeg: 0, overlap: { from, to: from + by } };
+        const told: number[] = [];
+        const found = placeMosaic({ layout, stars, outline: null }, limits, (share) => told.push(share));
+        expect(found.overlap).toBeGreaterThanOrEqual(from);
+        expect(found.overlap).toBeLessThanOrEqual(from + by);
+        for (const overlap of [from, from + by]) {
+          const there = placementCost({ layout: { ...layout, overlap }, stars, outline: null }, found.placement);
+          expect(found.cost).toBeLessThanOrEqual(there + 1e-9);
+        }
+        expect([told.at(-1), [...told].sort((a, b) => a - b)]).toEqual([1, told]);
+        const sky = stars.map((s) => ({ ...frameToSky(layout, s.xArcmin, s.yArcmin), magnitude: s.magnitude }));
+        const reported = starsInSeams({ ...layout, overlap: found.overlap }, sky);
+        expect(found.inSeams.stars).toBe(reported.length);
+        if (reported[0]) expect(found.inSeams.brightestMag).toBeCloseTo(reported[0].star.magnitude, 9);
+      }),
+      { numRuns: 40 },
     );
   });
 });

@@ -22,6 +22,7 @@ export {
   type Placement,
   type PlacementFound,
   type PlacementLimits,
+  type SeamCount,
   type PlacementTask,
 } from "./placement";
 export { coverOutlines, emptyPanels, type Cover, type PlaneVertex } from "./cover";

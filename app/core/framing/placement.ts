@@ -1,6 +1,6 @@
 import { degToRad } from "~/core/units";
-import { isInPanel, mosaicBounds, mosaicPanels, type MosaicLayout } from "./mosaic";
-import { seamLines, type PlaneStar } from "./seams";
+import { isInPanel, mosaicBounds, mosaicPanels, seamsOf, type MosaicLayout } from "./mosaic";
+import { isInSeams, seamLines, type PlaneStar } from "./seams";
 
 /** What must be inside: an ellipse in the start frame of the mosaic, full axes in arcmin, its angle from the frame's up axis towards the left (as a position angle). */
 export interface Outline {
@@ -16,11 +16,18 @@ export interface Placement {
   readonly turnDeg: number;
 }
 
-/** How far a mosaic may be moved, and which overlaps may be tried; none = the one it has. */
+/** How far a mosaic may be moved, and between which overlaps (shares of a side); without, it keeps the one it has. */
 export interface PlacementLimits {
   readonly shiftArcmin: number;
   readonly turnDeg: number;
-  readonly overlaps?: readonly number[];
+  readonly overlap?: { readonly from: number; readonly to: number };
+}
+
+/** Stars in the strips that panels share. */
+export interface SeamCount {
+  readonly stars: number;
+  /** null without stars. */
+  readonly brightestMag: number | null;
 }
 
 /** The best placement found, what it costs, and what staying costs. */
@@ -29,6 +36,8 @@ export interface PlacementFound {
   readonly overlap: number;
   readonly cost: number;
   readonly costBefore: number;
+  readonly inSeams: SeamCount;
+  readonly inSeamsBefore: SeamCount;
 }
 
 const SIGMA_SHARE = 0.03; // of a panel side: how near a seam a star begins to matter
@@ -59,6 +68,20 @@ export interface PlacementTask {
   readonly stars: readonly PlaneStar[];
   readonly outline: Outline | null;
   readonly subject?: { readonly xArcmin: number; readonly yArcmin: number } | null;
+}
+
+/** Stars of a task that lie in seams when its mosaic is moved. */
+function seamCount({ layout, stars }: PlacementTask, { dxArcmin, dyArcmin, turnDeg }: Placement): SeamCount {
+  const seams = seamsOf(layout);
+  const [c, s] = [Math.cos(degToRad(turnDeg)), Math.sin(degToRad(turnDeg))];
+  const found = stars.filter(({ xArcmin, yArcmin }) => {
+    const [x, y] = [xArcmin - dxArcmin, yArcmin - dyArcmin];
+    return isInSeams(seams, { xArcmin: x * c + y * s, yArcmin: y * c - x * s });
+  });
+  return {
+    stars: found.length,
+    brightestMag: found.length > 0 ? Math.min(...found.map((f) => f.magnitude)) : null,
+  };
 }
 
 /** The cost of a placement as a function, with all that does not change worked out once. */
@@ -103,13 +126,16 @@ function costOf({ layout, stars, outline, subject }: PlacementTask): (at: Placem
  */
 export const placementCost = (task: PlacementTask, at: Placement): number => costOf(task)(at);
 
+const STAY: Placement = { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 };
+const OVERLAP_STEP = 0.02;
+const FINER_STEPS = [0.01, 0.005]; // around the best of the even steps
+
 /** Grid search over one overlap, then halving steps around the best. */
 function search(
   cost: (at: Placement) => number,
   limits: PlacementLimits,
 ): { readonly placement: Placement; readonly cost: number } {
-  const stay: Placement = { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 };
-  let best = { placement: stay, cost: cost(stay) };
+  let best = { placement: STAY, cost: cost(STAY) };
   const attempt = (placement: Placement) => {
     const inside =
       Math.abs(placement.dxArcmin) <= limits.shiftArcmin &&
@@ -148,26 +174,41 @@ function search(
 
 /**
  * The shift, turn and overlap, within limits, that keep bright stars out of the seams and the outline inside. Deterministic.
- * Distances over the grid are taken on the plane, good for mosaics under 15°. `onProgress` is told the share done after each
- * overlap tried.
+ * Overlaps are tried at most 2 % apart and down to 0.5 % around the best. Distances over the grid are taken on the plane,
+ * good for mosaics under 15°. `onProgress` is told the share done after each overlap tried.
  */
 export function placeMosaic(
   task: PlacementTask,
   limits: PlacementLimits,
   onProgress: (share: number) => void = () => undefined,
 ): PlacementFound {
-  const { layout } = task;
-  const costBefore = placementCost(task, { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 });
-  const overlaps = [...new Set([layout.overlap, ...(limits.overlaps ?? [])])];
-  let best: { placement: Placement; cost: number; overlap: number } | null = null;
-  overlaps.forEach((overlap, i) => {
-    // Rows keep an overlap of their own; without one they follow.
-    const found = search(costOf({ ...task, layout: { ...layout, overlap } }), limits);
-    if (best === null || found.cost < best.cost - 1e-9) best = { ...found, overlap };
-    onProgress((i + 1) / overlaps.length);
-  });
+  const { from, to } = limits.overlap ?? { from: task.layout.overlap, to: task.layout.overlap };
+  const overlapping = (overlap: number): PlacementTask => ({ ...task, layout: { ...task.layout, overlap } });
+  const steps = Math.ceil((to - from) / OVERLAP_STEP - 1e-9);
+  const searches = steps + 1 + (steps > 0 ? 2 * FINER_STEPS.length : 0);
+  let done = 0;
+  // Rows keep an overlap of their own; without one they follow.
+  const attempt = (overlap: number) => {
+    const found = { ...search(costOf(overlapping(overlap)), limits), overlap };
+    onProgress(++done / searches);
+    return found;
+  };
+  let best = attempt(from);
+  const attemptBetter = (overlap: number) => {
+    const found = attempt(Math.min(to, Math.max(from, overlap)));
+    if (found.cost < best.cost - 1e-9) best = found;
+  };
+  for (let i = 1; i <= steps; i++) attemptBetter(from + ((to - from) * i) / steps);
+  if (steps > 0)
+    for (const step of FINER_STEPS) {
+      const { overlap } = best;
+      attemptBetter(overlap - step);
+      attemptBetter(overlap + step);
+    }
   return {
-    ...(best ?? { placement: { dxArcmin: 0, dyArcmin: 0, turnDeg: 0 }, cost: costBefore, overlap: layout.overlap }),
-    costBefore,
+    ...best,
+    costBefore: placementCost(task, STAY),
+    inSeams: seamCount(overlapping(best.overlap), best.placement),
+    inSeamsBefore: seamCount(task, STAY),
   };
 }

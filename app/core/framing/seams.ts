@@ -56,6 +56,17 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
   return found.sort((a, b) => a.star.magnitude - b.star.magnitude);
 }
 
+/** Whether a point of the plane lies in a strip shared by two panels. */
+export const isInSeams = (
+  seams: readonly Seam[],
+  { xArcmin, yArcmin }: { readonly xArcmin: number; readonly yArcmin: number },
+): boolean =>
+  seams.some((seam) => {
+    const [across, along] = seam.isVertical ? [xArcmin, yArcmin] : [yArcmin, xArcmin];
+    const isAcross = Math.abs(across - seam.atArcmin) <= seam.halfWidthArcmin;
+    return isAcross && along >= seam.fromArcmin && along <= seam.toArcmin;
+  });
+
 /** A line on which seams of one direction lie: merged where they run on into each other. */
 export interface SeamLine {
   readonly isVertical: boolean;
