@@ -223,6 +223,14 @@ describe("framing", () => {
     await me.press("It fills one frame here");
     await me.press("Lay it down");
     await me.see("Take it away");
+    const corner = () => driver.findElement(By.xpath("//label[contains(., 'Top left')]/following::input[1]"));
+    const typed = await (await corner()).getAttribute("value");
+    await me.see("own.png is kept.");
+    await driver.navigate().refresh();
+    await me.see("Whole frame");
+    await me.press("Picture");
+    await me.see("own.png, strength");
+    expect(await (await corner()).getAttribute("value")).toBe(typed);
     await me.press("Take it away");
     await upload("Picture for under the chart", "own.doc", "no picture");
     await me.see("neither a FITS image nor a picture");

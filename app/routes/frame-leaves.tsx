@@ -3,13 +3,14 @@ import { ComparePanel } from "~/components/frame/ComparePanel";
 import { CoverPanel } from "~/components/frame/CoverPanel";
 import { FrameControls } from "~/components/frame/FrameControls";
 import { InHere } from "~/components/frame/InHere";
+import { jpegOf } from "~/components/frame/open-picture";
 import { PanelFiles } from "~/components/frame/PanelFiles";
 import { PanelTable } from "~/components/frame/PanelTable";
 import { frameFaultWords, RepeatPanel } from "~/components/frame/RepeatPanel";
 import { SeamPanel } from "~/components/frame/SeamPanel";
 import type { NamedStar } from "~/components/frame/SeamReport";
 import { UnderlayPanel } from "~/components/frame/UnderlayPanel";
-import type { Underlay } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import { SnapButtons } from "~/components/frame/SnapButtons";
 import { Leaves } from "~/components/ui/Leaves";
 import { fileFaultWords } from "~/components/words";
@@ -51,8 +52,8 @@ interface Props {
   readonly change: (part: Partial<FrameData>) => void;
   readonly onSeen: (wcs: FitsWcs | null) => void;
   readonly onPicture: () => void;
-  readonly underlay: Underlay | null;
-  readonly onUnderlay: (underlay: Underlay | null) => void;
+  readonly underlay: LaidPicture | null;
+  readonly onUnderlay: (underlay: LaidPicture | null) => void;
   readonly search: string;
 }
 
@@ -260,12 +261,16 @@ async function readFitsImage(file: File, signal: AbortSignal, onProgress: (share
     return "found" in error ? frameFaultWords(error) : fileFaultWords(error.code);
   }
   const { width, height, rgba, mesh } = read.value;
+  const image = await createImageBitmap(new ImageData(rgba, width, height));
   return {
-    image: await createImageBitmap(new ImageData(rgba, width, height)),
+    image,
     widthPx: width,
     heightPx: height,
     mesh,
     opacity: 0.8,
+    name: file.name,
+    file: await jpegOf(image),
+    corners: null,
   };
 }
 

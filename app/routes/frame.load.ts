@@ -3,6 +3,7 @@ import { textOf } from "~/components/forms";
 import { nightOffer } from "~/core/plan";
 import { newId } from "~/storage/session";
 import { loadLibrary, saveAll } from "~/storage/records";
+import { keepPicture, pictureOf, type KeptPicture } from "~/storage/pictures";
 import { choiceOf } from "./choice";
 import { findTarget } from "./own-targets";
 import { requireContext } from "./project-context";
@@ -21,6 +22,7 @@ export async function loadFrame(request: Request, projectId: string) {
     : undefined;
   return {
     frame,
+    picture: await pictureOf(frame.id),
     frames: c.frames.map((f, i) => ({ id: f.id, title: f.data.title?.trim() ?? "", number: i + 1 })),
     shotFrameId: c.frame.id,
     project: c.project,
@@ -39,15 +41,33 @@ export async function loadFrame(request: Request, projectId: string) {
 /** What the page of a frame knows. */
 export type FrameView = Awaited<ReturnType<typeof loadFrame>>;
 
-/** Keeps a frame; or adds one like the one shown. */
+/** Keeps a frame, or the picture under it; or adds a frame like the one shown. */
 export async function saveFrame(request: Request) {
   const form = await request.formData();
+  if (textOf(form, "intent") === "picture") return savePicture(form);
   const isNew = textOf(form, "intent") === "another";
   const id = isNew ? newId("frame") : textOf(form, "id");
   const saved = await saveAll([
     { kind: "frame", id, data: JSON.parse(textOf(form, "frame")), baseRev: isNew ? null : textOf(form, "baseRev") },
   ]);
   return saved.ok
-    ? data({ rev: saved.value.revs[id]!, id, storage: null })
-    : data({ rev: null, id, storage: saved.error.code }, { status: 507 });
+    ? data({ rev: saved.value.revs[id]!, id, storage: null, said: "" })
+    : data({ rev: null, id, storage: saved.error.code, said: "" }, { status: 507 });
+}
+
+async function savePicture(form: FormData) {
+  const [id, file] = [textOf(form, "id"), form.get("file")];
+  const told = textOf(form, "picture");
+  const picture =
+    file instanceof Blob && told !== ""
+      ? {
+          ...(JSON.parse(told) as Pick<KeptPicture, "name" | "mesh" | "opacity" | "corners">),
+          bytes: await file.arrayBuffer(),
+          type: file.type,
+        }
+      : null;
+  const saved = await keepPicture(id, picture);
+  return saved.ok
+    ? data({ rev: null, id, storage: null, said: picture ? `${picture.name} is kept.` : "The picture is taken away." })
+    : data({ rev: null, id, storage: saved.error.code, said: "" }, { status: 507 });
 }

@@ -6,7 +6,6 @@ import { ChartTools, type ChartLook } from "~/components/frame/ChartTools";
 import { FrameChoice } from "~/components/frame/FrameChoice";
 import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
 import { faintestAt } from "~/components/sky-chart/layers";
-import type { Underlay } from "~/components/sky-chart/underlay-layer";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
 import type { FitsWcs } from "~/core/formats";
@@ -22,6 +21,7 @@ import { useEdits } from "./use-edits";
 import { useFrameDraft } from "./use-frame-draft";
 import { useFrameStars } from "./use-frame-stars";
 import { useOutlines } from "./use-outlines";
+import { useUnderlay } from "./use-underlay";
 
 const SEAM_LIMIT = 8.5;
 
@@ -37,13 +37,13 @@ export default function FrameRoute({ loaderData, params }: Route.ComponentProps)
 function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
   const { frame: kept, optics, title, target } = view;
   const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
+  const picture = useUnderlay(kept.id, view.picture, action);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
   const [under, setUnder] = useState("");
   const [pressed, setPressed] = useState<ChartThing | null>(null);
   const [seen, setSeen] = useState<FitsWcs | null>(null);
-  const [underlay, setUnderlay] = useState<Underlay | null>(null);
   const chart = useRef<HTMLDivElement>(null);
   const [params] = useSearchParams();
   const navigate = useNavigate();
@@ -63,7 +63,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
         : outlines.drawn,
     [outlines.drawn, seen],
   );
-  const picture = () =>
+  const savePicture = () =>
     chart.current?.querySelector("canvas")?.toBlob((blob) => {
       if (!blob) return;
       const link = document.createElement("a");
@@ -72,6 +72,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
     });
+  const refusal = storage ?? picture.storage;
   const search = keptSearch(params);
   const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
   return (
@@ -114,7 +115,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               labelOf={labelOf}
               outlines={drawn}
               draft={outlines.draft}
-              underlay={underlay}
+              underlay={picture.underlay}
               onCorner={outlines.corner}
               {...look}
               onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
@@ -135,13 +136,13 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             look={look}
             onLook={setLook}
             onUndo={canUndo ? undo : undefined}
-            status={status}
+            status={`${status} ${picture.status}`.trim()}
             pressed={pressed}
             search={search}
           />
         </div>
         <aside className="space-y-4">
-          {storage ? <StorageRefusal code={storage} /> : null}
+          {refusal ? <StorageRefusal code={refusal} /> : null}
           <Copies
             now={kept.data}
             copies={kept.copies}
@@ -165,9 +166,9 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             outlines={outlines}
             change={change}
             onSeen={setSeen}
-            onPicture={picture}
-            underlay={underlay}
-            onUnderlay={setUnderlay}
+            onPicture={savePicture}
+            underlay={picture.underlay}
+            onUnderlay={picture.lay}
             search={search}
           />
         </aside>

@@ -3,6 +3,7 @@ import { decodeRecord } from "~/core/formats";
 import { err, ok, type Result } from "~/core/result";
 import { openDrawer, type Drawer, type StorageFault } from "./driver";
 import { libraryOf, type Library, type Quarantined } from "./library";
+import { putBackPictures, takePictures } from "./pictures";
 import { announce } from "./tabs";
 import { demoRecords, markSeeded, wasSeeded } from "./demo";
 import { databaseName, freshNodeId, isDemo, nodeId, now } from "./session";
@@ -176,6 +177,7 @@ export async function allRecords(): Promise<StoredRecord[]> {
 }
 
 let lastCleared: ReadonlyMap<string, unknown> | null = null;
+let lastPictures: ReadonlyMap<string, unknown> = new Map();
 
 /** What this tab deleted at one stroke and has not put back. */
 export const clearedHere = (): ReadonlyMap<string, unknown> | null => lastCleared;
@@ -187,6 +189,8 @@ export const clearStore = (): Promise<ReadonlyMap<string, unknown>> =>
     const all = await d.readAll();
     for (const key of all.keys()) await d.drop(key);
     lastCleared = all.size > 0 ? all : lastCleared;
+    const pictures = await takePictures();
+    lastPictures = pictures.size > 0 ? pictures : lastPictures;
     announce();
     return all;
   });
@@ -200,6 +204,8 @@ export const refillStore = (all: ReadonlyMap<string, unknown>): Promise<Result<n
       if (!done.ok) return err(done.error);
     }
     lastCleared = null;
+    await putBackPictures(lastPictures);
+    lastPictures = new Map();
     announce();
     return ok(null);
   });

@@ -3,10 +3,11 @@ import { frameCorners, meshFromCorners, type CornerFault, type FourCorners, type
 import { formatDeclination, formatRightAscension, parsePosition } from "~/core/notation";
 import type { Equatorial } from "~/core/sky";
 import { positionFaultWords } from "../own-target-form";
-import type { Underlay } from "../sky-chart/underlay-layer";
+import type { LaidPicture } from "../sky-chart/underlay-layer";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { Refusal } from "../ui/Panel";
+import { openPicture, type OpenedPicture } from "./open-picture";
 
 const CORNERS = ["Top left", "Top right", "Bottom right", "Bottom left"] as const;
 const CORNER_FAULTS: Readonly<Record<CornerFault, string>> = {
@@ -14,6 +15,7 @@ const CORNER_FAULTS: Readonly<Record<CornerFault, string>> = {
   crossed: "The corners cross: go round the picture from top left to top right, bottom right, bottom left.",
   flat: "Three corners lie on one line.",
 };
+const NOT_TYPED = ["", "", "", ""];
 
 const written = (p: Equatorial<"icrs">) => `${formatRightAscension(p.raDeg, 2)} ${formatDeclination(p.decDeg, 1)}`;
 
@@ -24,26 +26,29 @@ export function UnderlayPanel({
   readFits,
   onUnderlay,
 }: {
-  readonly underlay: Underlay | null;
+  readonly underlay: LaidPicture | null;
   readonly layout: MosaicLayout;
   /** Reads a FITS image, or says in words why not; null when the file is none. */
   readonly readFits: (
     file: File,
     signal: AbortSignal,
     onProgress: (share: number) => void,
-  ) => Promise<Underlay | string | null>;
-  readonly onUnderlay: (underlay: Underlay | null) => void;
+  ) => Promise<LaidPicture | string | null>;
+  readonly onUnderlay: (underlay: LaidPicture | null) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [work, setWork] = useState<{ readonly share: number; readonly stop: AbortController } | null>(null);
-  const [picture, setPicture] = useState<ImageBitmap | null>(null);
-  const [texts, setTexts] = useState<readonly string[]>(["", "", "", ""]);
+  const [opened, setOpened] = useState<OpenedPicture | null>(null);
+  const [typed, setTyped] = useState<readonly string[] | null>(null);
+  const picture = opened ?? (underlay?.corners ? underlay : null);
+  const texts = typed ?? (opened ? null : underlay?.corners) ?? NOT_TYPED;
   const open = async (file: File | undefined) => {
     if (input.current) input.current.value = "";
     if (!file) return;
     setFault(null);
-    setPicture(null);
+    setOpened(null);
+    setTyped(null);
     const stop = new AbortController();
     setWork({ share: 0, stop });
     try {
@@ -51,11 +56,9 @@ export function UnderlayPanel({
       if (typeof fits === "string") setFault(`${file.name}: ${fits}`);
       else if (fits) onUnderlay(fits);
       else {
-        const bitmap = await createImageBitmap(file).catch(() => null);
-        if (bitmap) {
-          setPicture(bitmap);
-          setTexts(["", "", "", ""]);
-        } else setFault(`${file.name}: neither a FITS image nor a picture the browser can read.`);
+        const picture = await openPicture(file);
+        if (picture) setOpened(picture);
+        else setFault(`${file.name}: neither a FITS image nor a picture the browser can read.`);
       }
     } catch (error) {
       if (!stop.signal.aborted) throw error;
@@ -73,19 +76,21 @@ export function UnderlayPanel({
     const mesh = meshFromCorners(corners);
     if (typeof mesh === "string") return setFault(CORNER_FAULTS[mesh]);
     setFault(null);
-    onUnderlay({
-      image: picture,
-      widthPx: picture.width,
-      heightPx: picture.height,
-      mesh,
-      opacity: underlay?.opacity ?? 0.8,
-    });
+    const { image, widthPx, heightPx, file, name } = picture;
+    onUnderlay({ image, widthPx, heightPx, file, name, mesh, corners: texts, opacity: underlay?.opacity ?? 0.8 });
+    setOpened(null);
+    setTyped(null);
+  };
+  const takeAway = () => {
+    setOpened(null);
+    setTyped(null);
+    onUnderlay(null);
   };
   return (
     <>
       <p className="text-soft">
-        A solved FITS image lies down by itself; a JPEG or PNG wants the directions of its four corners. It stays on
-        this page only and is not kept.
+        A solved FITS image lies down by itself; a JPEG or PNG wants the directions of its four corners. It is kept with
+        this frame in this browser, small enough for the chart; exported files leave it out.
       </p>
       <input
         ref={input}
@@ -103,7 +108,7 @@ export function UnderlayPanel({
       ) : (
         <div className="mt-2 flex gap-2">
           <Button onClick={() => input.current?.click()}>Choose a picture</Button>
-          {underlay ? <Button onClick={() => onUnderlay(null)}>Take it away</Button> : null}
+          {underlay ? <Button onClick={takeAway}>Take it away</Button> : null}
         </div>
       )}
       {fault ? (
@@ -111,39 +116,9 @@ export function UnderlayPanel({
           <p>{fault}</p>
         </Refusal>
       ) : null}
-      {picture ? (
-        <div className="mt-3 space-y-2">
-          {CORNERS.map((corner, i) => {
-            const read = reads[i]!;
-            const text = texts[i]!;
-            return (
-              <Field
-                key={corner}
-                label={corner}
-                placeholder="20h50m33s +31°10′"
-                value={text}
-                fault={text.trim() === "" || read.ok ? undefined : positionFaultWords(read.error)}
-                onChange={(e) => setTexts(texts.map((t, k) => (k === i ? e.target.value : t)))}
-              />
-            );
-          })}
-          <div className="flex flex-wrap gap-2">
-            <Button
-              onClick={() =>
-                setTexts(frameCorners(layout, layout.planeWidthArcmin, layout.planeHeightArcmin).map(written))
-              }
-            >
-              It fills one frame here
-            </Button>
-            <Button disabled={reads.some((r) => !r.ok)} onClick={place}>
-              Lay it down
-            </Button>
-          </div>
-        </div>
-      ) : null}
       {underlay ? (
         <label className="text-note text-soft mt-3 block">
-          Strength
+          {underlay.name || "Picture"}, strength
           <input
             type="range"
             min="0.1"
@@ -154,6 +129,37 @@ export function UnderlayPanel({
             onChange={(e) => onUnderlay({ ...underlay, opacity: e.target.valueAsNumber })}
           />
         </label>
+      ) : null}
+      {picture ? (
+        <div className="mt-3 space-y-2">
+          {opened ? <p className="text-note text-soft">Where does {opened.name} lie?</p> : null}
+          {CORNERS.map((corner, i) => {
+            const read = reads[i]!;
+            const text = texts[i]!;
+            return (
+              <Field
+                key={corner}
+                label={corner}
+                placeholder="20h50m33s +31°10′"
+                value={text}
+                fault={text.trim() === "" || read.ok ? undefined : positionFaultWords(read.error)}
+                onChange={(e) => setTyped(texts.map((t, k) => (k === i ? e.target.value : t)))}
+              />
+            );
+          })}
+          <div className="flex flex-wrap gap-2">
+            <Button
+              onClick={() =>
+                setTyped(frameCorners(layout, layout.planeWidthArcmin, layout.planeHeightArcmin).map(written))
+              }
+            >
+              It fills one frame here
+            </Button>
+            <Button disabled={reads.some((r) => !r.ok)} onClick={place}>
+              Lay it down
+            </Button>
+          </div>
+        </div>
       ) : null}
     </>
   );

@@ -11,6 +11,15 @@ export interface Underlay {
   readonly opacity: number;
 }
 
+/** An underlay with what it takes to lay it down again. */
+export interface LaidPicture extends Underlay {
+  readonly name: string;
+  /** What the image is made from: JPEG or PNG. */
+  readonly file: Blob;
+  /** The four corners as typed; null for a solved image. */
+  readonly corners: readonly string[] | null;
+}
+
 /** Draws one triangle of the picture: its corners in the picture and on the chart. */
 function triangle(
   ctx: CanvasRenderingContext2D,
