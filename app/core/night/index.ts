@@ -22,7 +22,14 @@ export {
   type RankOptions,
   type Ranking,
 } from "./rank";
-export { comingSeason, seasonTable, type ComingSeason, type SeasonLeft, type SeasonTable } from "./season-table";
+export {
+  comingSeason,
+  seasonTable,
+  seasonWeeks,
+  type ComingSeason,
+  type SeasonLeft,
+  type SeasonTable,
+} from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
 export { placeSky } from "./place-sky";

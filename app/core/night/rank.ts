@@ -6,9 +6,9 @@ import type { NightDate } from "~/core/time";
 import { clamp } from "~/core/units";
 import { channelSky, type ChannelSky } from "./channel-sky";
 import type { Place } from "./place";
-import { comingSeason, seasonTable, type ComingSeason, type SeasonTable } from "./season-table";
+import { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonTable } from "./season-table";
 import type { NightSteps } from "./steps";
-import { CAUSES, usableOf, walkTarget, type Cause } from "./target-night";
+import { CAUSES, walkTarget, type Cause } from "./target-night";
 
 /** A target of the catalogue on one night from one place with one rig. */
 export interface RankedTarget {
@@ -102,11 +102,12 @@ export function targetJudge(
   const frame = { width: planeWidthArcmin, height: planeHeightArcmin };
   const frameShortArcmin = Math.min(frame.width, frame.height);
   const ofChannel = new Map<Channel, { readonly sky: ChannelSky; readonly seasons: SeasonTable }>();
+  const weeks = seasonWeeks(place, date);
   const tablesOf = (channel: Channel) => {
     let known = ofChannel.get(channel);
     if (!known) {
       const now = channelSky(place, steps, channel);
-      ofChannel.set(channel, (known = { sky: now, seasons: seasonTable(place, now, date) }));
+      ofChannel.set(channel, (known = { sky: now, seasons: seasonTable(place, now, weeks) }));
     }
     return known;
   };
@@ -117,10 +118,14 @@ export function targetJudge(
     const tables = tablesOf(channel);
     const vector = apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
     const walk = walkTarget(steps, tables.sky, vector, buffer);
-    const { usableMin, worthMin } = usableOf(steps, walk);
-    if (usableMin === 0 && !isWanted) return null;
     lost.fill(0);
-    for (let i = 0; i < steps.count; i++) lost[walk.cause[i]!]!++;
+    let worth = 0;
+    for (let i = 0; i < steps.count; i++) {
+      lost[walk.cause[i]!]!++;
+      worth += walk.worth[i]!;
+    }
+    const [usableMin, worthMin] = [lost[0]! * steps.stepMin, worth * steps.stepMin];
+    if (usableMin === 0 && !isWanted) return null;
     let main = 0;
     for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
     const fill = entry.majorArcmin === null ? null : entry.majorArcmin / frameShortArcmin;
@@ -151,6 +156,18 @@ export function targetJudge(
   };
 }
 
+const orders = new WeakMap<readonly CatalogEntry[], Int32Array>();
+
+/** Rows by declination: objects that share the season's tables come one after another, and those stay in the processor's cache. */
+function byDeclination(entries: readonly CatalogEntry[]): Int32Array {
+  let order = orders.get(entries);
+  if (order === undefined) {
+    order = Int32Array.from(entries.keys()).sort((a, b) => entries[a]!.decDeg - entries[b]!.decDeg);
+    orders.set(entries, order);
+  }
+  return order;
+}
+
 /**
  * Ranks a catalogue: static rank × framing fit × worth of the night × whether the season suffices, a proposal of this
  * project (docs/decisions/0003). Objects that never become usable are left out.
@@ -161,15 +178,16 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
   const lowestDec = Math.max(0, Math.min(place.minAltitudeDeg, 90));
   const ranked: RankedTarget[] = [];
   let tooLow = 0;
-  entries.forEach((entry, row) => {
+  for (const row of byDeclination(entries)) {
+    const entry = entries[row]!;
     // Upper culmination below the lowest altitude (catalogue declinations are of J2000: precession to date is under 0.2°, the margin 0.5°).
     const topDeg = 90 - Math.abs(place.latitudeDeg - entry.decDeg);
     if (topDeg < lowestDec - 0.5) {
       if (topDeg >= LOWEST_DEG) tooLow++;
-      return;
+      continue;
     }
     const target = judge(entry, row, false);
     if (target) ranked.push(target);
-  });
+  }
   return { ranked: ranked.sort((a, b) => b.score - a.score || a.row - b.row), tooLow };
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { addNights, nightDate } from "~/core/time";
-import { channelTables, comingSeason, seasonTable, yearOf, yearSkies, type Place } from ".";
+import { channelTables, comingSeason, seasonTable, seasonWeeks, yearOf, yearSkies, type Place } from ".";
 
 const place: Place = {
   name: "Check",
@@ -16,7 +16,7 @@ const place: Place = {
   clearChance: Array<number>(12).fill(0.5),
 };
 const from = nightDate("2025-09-01");
-const seasons = (at: Place) => seasonTable(at, channelTables(at, "L"), from);
+const seasons = (at: Place) => seasonTable(at, channelTables(at, "L"), seasonWeeks(at, from));
 const m31 = { raDeg: 10.6847, decDeg: 41.269 };
 
 describe("the coming season in weeks", () => {
@@ -57,7 +57,7 @@ describe("the coming season in weeks", () => {
       clearNights: 0,
     });
     const north = { ...place, latitudeDeg: 60, longitudeDeg: 25, timeZone: "Europe/Helsinki" };
-    const july = seasonTable(north, channelTables(north, "L"), nightDate("2026-07-01"));
+    const july = seasonTable(north, channelTables(north, "L"), seasonWeeks(north, nightDate("2026-07-01")));
     expect(july.darkHalfDeg[0]).toBe(0);
     expect(comingSeason(july, { raDeg: 300, decDeg: 60 }).left).toMatchObject({ kind: "opens" });
   });

@@ -29,7 +29,7 @@ export interface SeasonTable {
   readonly darkHalfDeg: Int32Array;
   readonly clearChance: readonly number[];
   /** Summed usable and worth degrees over two turns of hour angle from −180°, by half degrees of both. Made when asked for. */
-  readonly byDec: (decDeg: number) => { readonly usable: Float64Array; readonly worth: Float64Array };
+  readonly byDec: (decDeg: number) => { readonly usable: Float32Array; readonly worth: Float32Array };
 }
 
 const WEEKS = 53;
@@ -39,14 +39,33 @@ const HA_BINS = 360 * HA_PER_DEG;
 const DEC_PER_DEG = 2;
 const USEFUL_WEEKS_AHEAD = 26; // what is planned for now; later weeks are another season
 
-/** Tabulates a year of weeks for one channel: below 2 ms, and 15 µs for every new declination. */
-export function seasonTable(place: Place, tables: ChannelTables, from: NightDate): SeasonTable {
-  const { sunBelowDeg } = CHANNEL_FACTS[tables.channel];
-  const weeks = Array.from({ length: WEEKS }, (_, i) => addNights(from, 7 * i));
-  const known = new Map<number, ReturnType<SeasonTable["byDec"]>>();
-  const dark = weeks.map((date) => darkOf(place, sunBelowDeg, date));
+/** The middle of a night once a week for a year: what all channels of a place share. */
+export interface SeasonWeeks {
+  readonly months: readonly number[];
+  /** The Sun's apparent place. */
+  readonly suns: readonly { readonly raDeg: number; readonly decDeg: number }[];
+}
+
+/** The weeks of a place from a night on. */
+export function seasonWeeks(place: Place, from: NightDate): SeasonWeeks {
+  const dates = Array.from({ length: WEEKS }, (_, i) => addNights(from, 7 * i));
+  const middle = (date: NightDate) => {
+    const { startMs, endMs } = nightWindow(date, place.timeZone);
+    return addMs(startMs, (endMs - startMs) / 2);
+  };
   return {
-    clearChance: weeks.map((date) => place.clearChance[monthOf(date) - 1] ?? 0),
+    months: dates.map(monthOf),
+    suns: dates.map((date) => directionOf(bodyOfDate("sun", middle(date), place).unit)),
+  };
+}
+
+/** Tabulates a year of weeks for one channel: below 1 ms, and 15 µs for every new declination. */
+export function seasonTable(place: Place, tables: ChannelTables, weeks: SeasonWeeks): SeasonTable {
+  const { sunBelowDeg } = CHANNEL_FACTS[tables.channel];
+  const known = new Map<number, ReturnType<SeasonTable["byDec"]>>();
+  const dark = weeks.suns.map((sun) => darkOf(place, sunBelowDeg, sun));
+  return {
+    clearChance: weeks.months.map((month) => place.clearChance[month - 1] ?? 0),
     duskHalfDeg: Int32Array.from(dark, (d) => Math.round(wrap360(d.fromDeg) * HA_PER_DEG)),
     darkHalfDeg: Int32Array.from(dark, (d) => Math.round(d.lengthDeg * HA_PER_DEG)),
     byDec: (decDeg) => {
@@ -59,10 +78,11 @@ export function seasonTable(place: Place, tables: ChannelTables, from: NightDate
 }
 
 /** The dark part of a night in sidereal angle, from the Sun's place at its middle. */
-function darkOf(place: Place, sunBelowDeg: number, date: NightDate): { fromDeg: number; lengthDeg: number } {
-  const window = nightWindow(date, place.timeZone);
-  const midnight = addMs(window.startMs, (window.endMs - window.startMs) / 2);
-  const sun = directionOf(bodyOfDate("sun", midnight, place).unit);
+function darkOf(
+  place: Place,
+  sunBelowDeg: number,
+  sun: { readonly raDeg: number; readonly decDeg: number },
+): { fromDeg: number; lengthDeg: number } {
   const [phi, dec] = [degToRad(place.latitudeDeg), degToRad(sun.decDeg)];
   const cosH = (Math.sin(degToRad(sunBelowDeg)) - Math.sin(phi) * Math.sin(dec)) / (Math.cos(phi) * Math.cos(dec));
   const duskDeg = radToDeg(Math.acos(Math.min(1, Math.max(-1, cosH))));
@@ -75,8 +95,8 @@ const COS_HA = Float64Array.from(HOUR_ANGLES, Math.cos);
 
 /** Usable and worth degrees of hour angle of a declination, summed up from −180° over two turns. Moonless; refraction ignored. */
 function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonTable["byDec"]> {
-  const usable = new Float64Array(2 * HA_BINS + 1);
-  const worth = new Float64Array(2 * HA_BINS + 1);
+  const usable = new Float32Array(2 * HA_BINS + 1);
+  const worth = new Float32Array(2 * HA_BINS + 1);
   const [sinDec, cosDec] = [Math.sin(degToRad(decDeg)), Math.cos(degToRad(decDeg))];
   const step = 1 / HA_PER_DEG;
   for (let i = 0; i < HA_BINS; i++) {
@@ -101,6 +121,13 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonT
   return { usable, worth };
 }
 
+/** What a target's dark hours of a week hold: the difference of two running sums. */
+function overWeek(table: SeasonTable, sums: Float32Array, raHalfDeg: number, week: number): number {
+  // Hour angle counted from −180°.
+  const start = (table.duskHalfDeg[week]! - raHalfDeg + HA_BINS + HA_BINS / 2) % HA_BINS;
+  return sums[start + table.darkHalfDeg[week]!]! - sums[start]!;
+}
+
 /**
  * The season of a target from the table's first week on. Usable time agrees with a night by night computation to about
  * ten minutes (declination to a quarter degree, weeks taken at their first night); the Moon and lamps are set aside.
@@ -108,19 +135,17 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonT
 export function comingSeason(table: SeasonTable, target: { raDeg: number; decDeg: number }): ComingSeason {
   const { usable, worth } = table.byDec(target.decDeg);
   const raHalfDeg = Math.round(target.raDeg * HA_PER_DEG);
-  const between = (sums: Float64Array, w: number) => {
-    const length = table.darkHalfDeg[w]!;
-    const start = (table.duskHalfDeg[w]! - raHalfDeg + HA_BINS + HA_BINS / 2) % HA_BINS; // hour angle counted from −180°
-    return sums[start + length]! - sums[start]!;
-  };
   let opens = 0;
-  while (opens < WEEKS && between(usable, opens) < USEFUL_DEG) opens++;
+  while (opens < WEEKS && overWeek(table, usable, raHalfDeg, opens) < USEFUL_DEG) opens++;
   if (opens === WEEKS) return { left: { kind: "short" }, worthHoursANight: 0, clearNights: 0 };
-  let [closes, counted, worthHours, clearNights] = [opens, 0, 0, 0];
-  while (closes < WEEKS && (closes === opens || between(usable, closes) >= USEFUL_DEG)) {
+  let closes = opens;
+  let counted = 0;
+  let worthHours = 0;
+  let clearNights = 0;
+  while (closes < WEEKS && (closes === opens || overWeek(table, usable, raHalfDeg, closes) >= USEFUL_DEG)) {
     if (counted < USEFUL_WEEKS_AHEAD) {
       counted++;
-      worthHours += between(worth, closes) / 15;
+      worthHours += overWeek(table, worth, raHalfDeg, closes) / 15;
       clearNights += 7 * table.clearChance[closes]!;
     }
     closes++;
