@@ -14,6 +14,10 @@ globalThis.ResizeObserver ??= class {
     return undefined;
   }
 };
+if (typeof globalThis.matchMedia !== "function")
+  Object.assign(globalThis, {
+    matchMedia: () => ({ matches: true, addEventListener: () => undefined, removeEventListener: () => undefined }),
+  });
 if (!("scrollIntoView" in Element.prototype)) Object.assign(Element.prototype, { scrollIntoView: () => undefined });
 
 if (!("hasPointerCapture" in Element.prototype))

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useMemo, useState } from "react";
+import { Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Await, Link, useNavigate, useSearchParams } from "react-router";
 import { shortNight } from "~/components/clock";
 import { ColumnsExplained } from "~/components/target-list/ColumnsExplained";
@@ -66,9 +66,12 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
   const [order, setOrder] = useState<Order>("overall");
   const query = filter.query.trim();
   const found = useFound(query, data.question);
+  // The list follows when there is time: what is typed is painted first.
+  const asked = useDeferredValue(filter);
+  const isByName = asked.query.trim() !== "" && found.query !== "";
   const lines = useMemo(
-    () => ordered(narrowed(query === "" || found.query === "" ? ranking.ranked : found.lines, filter), order),
-    [ranking, query, found, filter, order],
+    () => ordered(narrowed(isByName ? found.lines : ranking.ranked, asked), order),
+    [ranking, isByName, found, asked, order],
   );
   const low = params.get("low") ?? "";
   const school: School = SCHOOLS.find((s) => s === low) ?? "";

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { startTransition, useEffect, useState } from "react";
 import { skyWorker, type RankedEntry, type RankQuestion } from "~/workers/sky";
 
 const MOST_FOUND = 80;
@@ -18,7 +18,7 @@ export function useFound(
     void skyWorker()
       .find(query, MOST_FOUND, question)
       .then((lines) => {
-        if (isCurrent) setFound({ query, lines });
+        if (isCurrent) startTransition(() => setFound({ query, lines }));
       });
     return () => {
       isCurrent = false;

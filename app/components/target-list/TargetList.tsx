@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import type { Channel } from "~/core/exposure";
 import { channelSky, walkTarget, type ChannelSky, type NightSteps, type Place } from "~/core/night";
 import { apparentVector, type NightSky } from "~/core/sky";
@@ -8,7 +8,27 @@ import { HourScale } from "../charts/WorthStrip";
 import type { Order, TargetLine } from "./lines";
 import { TargetRow } from "./TargetRow";
 
-const ROW_PX = 68;
+/** Height of a line in rem, wide and narrow: name, two lines of facts, and on narrow windows one more. Fixed, since measuring every line costs a layout. */
+const ROW_REM = { wide: 4.5, narrow: 5.75 } as const;
+const WIDE = "(min-width: 48rem)";
+
+const rowPx = () =>
+  ROW_REM[window.matchMedia(WIDE).matches ? "wide" : "narrow"] *
+  (Number.parseFloat(getComputedStyle(document.documentElement).fontSize) || 16);
+
+/** Height of a line now; it follows the window and the theme, which sets the size of type. */
+const useRowPx = () => useSyncExternalStore(onSizeChange, rowPx, () => ROW_REM.wide * 16);
+
+function onSizeChange(then: () => void): () => void {
+  const wide = window.matchMedia(WIDE);
+  const theme = new MutationObserver(then);
+  wide.addEventListener("change", then);
+  theme.observe(document.documentElement, { attributes: true, attributeFilter: ["data-theme"] });
+  return () => {
+    wide.removeEventListener("change", then);
+    theme.disconnect();
+  };
+}
 /** Columns: target, night, usable, season, needs; the night and what follows go under the name on narrow windows. */
 export const COLUMNS =
   "grid grid-cols-[minmax(0,1fr)_5rem] gap-x-4 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)_7.5rem_7.5rem_6.5rem]";
@@ -23,7 +43,7 @@ const HEADS = [
  * The ranked catalogue as one table: only the lines in view are drawn, each with its strip. Arrows, page keys, Home and End
  * go through it, Enter opens a line, the heads order it.
  */
-export function TargetList({
+export const TargetList = memo(function TargetList({
   lines,
   place,
   sky,
@@ -45,13 +65,15 @@ export function TargetList({
   const box = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const wantsFocus = useRef(false);
+  const height = useRowPx();
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called here only, never handed on
   const virtualizer = useVirtualizer({
     count: lines.length,
     getScrollElement: () => box.current,
-    estimateSize: () => ROW_PX,
-    overscan: 6,
+    estimateSize: () => height,
+    overscan: 4,
   });
+  useLayoutEffect(() => virtualizer.measure(), [virtualizer, height]);
   const skies = useMemo(() => new Map<Channel, ChannelSky>(), [place, steps]); // eslint-disable-line react-hooks/exhaustive-deps -- one set of tables per place and night
   const skyOf = (channel: Channel) => {
     const known = skies.get(channel) ?? channelSky(place, steps, channel);
@@ -65,7 +87,7 @@ export function TargetList({
     virtualizer.scrollToIndex(next);
   };
   const onKeyDown = (e: KeyboardEvent) => {
-    const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 0) / ROW_PX) - 1);
+    const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 0) / height) - 1);
     const moves: Readonly<Record<string, number>> = {
       ArrowDown: active + 1,
       ArrowUp: active - 1,
@@ -121,12 +143,10 @@ export function TargetList({
             return (
               <div
                 key={line.entry.id}
-                ref={virtualizer.measureElement}
-                data-index={item.index}
                 role="row"
                 aria-rowindex={item.index + 2}
-                className={`${COLUMNS} border-rule absolute inset-x-0 items-center border-b py-1 pr-3`}
-                style={{ top: item.start }}
+                className={`${COLUMNS} border-rule absolute inset-x-0 items-center overflow-hidden border-b pr-3`}
+                style={{ top: item.start, height }}
               >
                 <TargetRow
                   line={line}
@@ -150,4 +170,4 @@ export function TargetList({
       </div>
     </div>
   );
-}
+});

@@ -73,3 +73,18 @@ it("finds the full hours of the clocks where they are 45 minutes off UTC, and on
   const clock = paris.map((ms) => new Date(ms + utcOffsetMinutes("Europe/Paris", ms) * 60_000).getUTCHours());
   expect(clock).toEqual([2, 2, 3]);
 });
+
+it("tells the offset as Intl does at any instant from 2000 to 2060, asked for the first time or again (law)", () => {
+  const zones = ["Europe/Rome", "America/St_Johns", "Australia/Lord_Howe", "Asia/Kathmandu", "Pacific/Chatham", "Africa/Casablanca"]; // prettier-ignore
+  const instant = fc.integer({ min: Date.UTC(2000, 0, 1), max: Date.UTC(2060, 0, 1) });
+  fc.assert(
+    fc.property(fc.constantFrom(...zones), instant, (zone, ms) => {
+      const parts = new Intl.DateTimeFormat("en-GB", { timeZone: zone, dateStyle: "short", timeStyle: "medium" }).formatToParts(ms); // prettier-ignore
+      const of = (type: string) => Number(parts.find((p) => p.type === type)!.value);
+      const local = Date.UTC(of("year"), of("month") - 1, of("day"), of("hour"), of("minute"), of("second"));
+      const offset = (local - Math.floor(ms / 1000) * 1000) / 60_000;
+      expect([utcOffsetMinutes(zone, utcMs(ms)), utcOffsetMinutes(zone, utcMs(ms + 1))]).toEqual([offset, offset]);
+    }),
+    { numRuns: 300, examples: [["Europe/Rome", Date.UTC(2026, 9, 25, 0, 59, 59)], ["Europe/Rome", Date.UTC(2026, 9, 25, 1)], ["Australia/Lord_Howe", Date.UTC(2026, 3, 4, 15)]] }, // prettier-ignore
+  );
+});
