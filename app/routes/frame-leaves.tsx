@@ -18,7 +18,7 @@ import { Button } from "~/components/ui/Button";
 import type { CatalogEntry } from "~/core/catalog";
 import { frameOfPanels, type FitsWcs } from "~/core/formats";
 import {
-  frameToSky,
+  movedFrame,
   mosaicArea,
   mosaicExtent,
   skyToFrame,
@@ -82,13 +82,8 @@ export function FrameLeaves(props: Props) {
   const place = (limits: PlacementLimits, signal: AbortSignal, onProgress: (share: number) => void) =>
     placeInWorker(placementTask(props), limits, signal, onProgress);
   const takePlacement = ({ placement, overlap }: PlacementFound) => {
-    const centre = frameToSky(layout, placement.dxArcmin, placement.dyArcmin);
-    change({
-      raDeg: centre.raDeg,
-      decDeg: centre.decDeg,
-      positionAngleDeg: wrap360(frame.positionAngleDeg + placement.turnDeg),
-      overlap,
-    });
+    const { centre, positionAngleDeg } = movedFrame(layout, placement);
+    change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });
   };
   const readHeader = async (file: File) => {
     const header = await readHeaderInWorker(file, new AbortController().signal);

@@ -4,10 +4,10 @@ import { entryTitle } from "~/components/target-words";
 import type { CatalogEntry } from "~/core/catalog";
 import {
   emptyPanels,
-  frameToSky,
   isInPanel,
   skyToFrame,
   type Cover,
+  movedFrame,
   type MosaicLayout,
   type Panel,
   type PlaneVertex,
@@ -88,12 +88,13 @@ export function useOutlines(at: {
       new AbortController().signal,
     );
   const takeCover = (found: Cover, keys: readonly string[]) => {
-    const centre = frameToSky(layout, found.centre[0], found.centre[1]);
+    const [dxArcmin, dyArcmin] = found.centre;
+    const { centre, positionAngleDeg } = movedFrame(layout, { dxArcmin, dyArcmin, turnDeg: found.turnDeg });
     const next: FrameData = {
       ...frame,
       raDeg: centre.raDeg,
       decDeg: centre.decDeg,
-      positionAngleDeg: wrap360(frame.positionAngleDeg + found.turnDeg) % 180,
+      positionAngleDeg: positionAngleDeg % 180,
       columns: found.columns,
       rows: found.rows,
       rowShift: 0,

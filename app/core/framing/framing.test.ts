@@ -4,7 +4,7 @@ import checks from "../../../reference/maths/checks.json";
 import mosaic from "../../../reference/tables/mosaic.json";
 import { offsetBy, positionAngleDeg, separationDeg, unitVector, type Equatorial } from "~/core/sky";
 import {
-  bestEllipseAngle, chartView, deprojectTan, ellipseFill, frameCorners, fromScreen, frameToSky, mosaicExtent, mosaicPanels, opticsOf, placeMosaic, placementCost, projectTan,
+  bestEllipseAngle, chartView, deprojectTan, ellipseFill, frameCorners, fromScreen, frameToSky, mosaicExtent, mosaicPanels, movedFrame, skyToFrame, opticsOf, placeMosaic, placementCost, projectTan,
   rotationAdvice, seamsOf, starsInSeams, toScreen, type MosaicLayout,
 } from "."; // prettier-ignore
 
@@ -191,6 +191,31 @@ describe("seams", () => {
         expect(Math.abs(found.placement.turnDeg)).toBeLessThanOrEqual(5);
       }),
       { numRuns: 15 },
+    );
+  });
+  it("lie where the search put them once the mosaic is moved, anywhere on the sphere (law)", () => {
+    const far = fc.double({ min: -25, max: 25, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 359.9, noNaN: true }),
+        fc.double({ min: -89, max: 89, noNaN: true }),
+        fc.double({ min: 0, max: 359.9, noNaN: true }),
+        fc.record({ dxArcmin: far, dyArcmin: far, turnDeg: far }),
+        fc.record({ xArcmin: far, yArcmin: far }),
+        (raDeg, decDeg, pa, move, star) => {
+          const from = { ...layout, centre: { frame: "icrs" as const, raDeg, decDeg }, positionAngleDeg: pa };
+          const there = skyToFrame(
+            { ...from, ...movedFrame(from, move) },
+            frameToSky(from, star.xArcmin, star.yArcmin),
+          );
+          const [x, y] = [star.xArcmin - move.dxArcmin, star.yArcmin - move.dyArcmin];
+          const [c, s] = [Math.cos((move.turnDeg * Math.PI) / 180), Math.sin((move.turnDeg * Math.PI) / 180)];
+          // 0.02′: what the two planes, up to 35′ apart, differ by
+          expect(Math.abs(there!.xArcmin - (x * c + y * s))).toBeLessThan(0.02);
+          expect(Math.abs(there!.yArcmin - (y * c - x * s))).toBeLessThan(0.02);
+        },
+      ),
+      { numRuns: 300 },
     );
   });
   it("are searched over overlaps between the limits too, and count the stars in them as the report does (law)", () => {

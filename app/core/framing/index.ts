@@ -4,6 +4,7 @@ export {
   frameCorners,
   frameToSky,
   mosaicPanels,
+  movedFrame,
   isInPanel,
   mosaicArea,
   mosaicBounds,

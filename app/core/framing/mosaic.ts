@@ -1,5 +1,5 @@
 import { positionAngleDeg, type Equatorial } from "~/core/sky";
-import { degToRad } from "~/core/units";
+import { degToRad, wrap360 } from "~/core/units";
 import { deprojectTan } from "./tangent";
 
 /**
@@ -66,6 +66,19 @@ export function frameToSky(
     xiDeg: (-xArcmin * Math.cos(pa) + yArcmin * Math.sin(pa)) / 60,
     etaDeg: (xArcmin * Math.sin(pa) + yArcmin * Math.cos(pa)) / 60,
   });
+}
+
+/**
+ * Centre and position angle of a frame moved on its plane, (right, up) in arcmin, and turned towards larger position angle.
+ * North lies elsewhere at the new centre: at a declination of 80° a shift of 10′ turns it by up to 0.95°, which is told here.
+ */
+export function movedFrame(
+  layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">,
+  move: { readonly dxArcmin: number; readonly dyArcmin: number; readonly turnDeg: number },
+): { readonly centre: Equatorial<"icrs">; readonly positionAngleDeg: number } {
+  const centre = frameToSky(layout, move.dxArcmin, move.dyArcmin);
+  const above = frameToSky(layout, move.dxArcmin, move.dyArcmin + 1);
+  return { centre, positionAngleDeg: wrap360(positionAngleDeg(centre, above) + move.turnDeg) };
 }
 
 /** Offsets of all panels in the mosaic's frame, those left out too. */
