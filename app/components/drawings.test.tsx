@@ -172,7 +172,7 @@ describe("season", () => {
       "Nov",
     ]);
     expect(
-      screen.getByText(/^Sat 5 Dec: 1\d h \d\d usable, 1\d h \d\d without the Moon, which is 9 % lit/),
+      screen.getByText(/^Sat 5 Dec: ≈ 1\d h \d\d usable, 1\d h \d\d without the Moon, which is 9 % lit/),
     ).toBeTruthy();
     const chart = screen.getByRole("img");
     chart.getBoundingClientRect = () => ({ left: 0, width: 365 }) as DOMRect;

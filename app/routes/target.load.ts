@@ -23,6 +23,8 @@ import { orAborted, skyWorker } from "~/workers/sky";
 import { choiceOf, keptSearch, loadChoice, withSchool } from "./choice";
 import { findTarget } from "./own-targets";
 
+const STEP_MIN = 2; // one night is worth a closer look than the list's 5 minutes
+
 /** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
 export async function loadTarget(request: Request, targetId: string) {
   const { library, choice } = await loadChoice(request);
@@ -38,7 +40,7 @@ export async function loadTarget(request: Request, targetId: string) {
   const channels = library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)).map((f) => f.data.channel);
   const channel = channelFor(entry, channels);
   const sky = placeSky(place, choice.night);
-  const steps = nightSteps(sky, 2);
+  const steps = nightSteps(sky, STEP_MIN);
   const vector = apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
   const walk = walkTarget(steps, channelSky(place, steps, channel), vector);
   const icrs = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
@@ -104,7 +106,7 @@ function placesTonight(
 /** One night of a target from another place, in hours of this one's zenith. */
 function placeTonight(id: string, there: Place, here: Place, entry: CatalogEntry, channel: Channel, night: NightDate) {
   const target = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
-  const offer = nightOffer(there, target, [channel], night).channels[channel]!;
+  const offer = nightOffer(there, target, [channel], night, STEP_MIN).channels[channel]!;
   const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
   return {
     id,

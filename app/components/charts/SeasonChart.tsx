@@ -110,10 +110,10 @@ export function SeasonChart({
         </table>
         {at >= 0 ? (
           <p className="mt-1">
-            {shortNight(chosen)}: {formatMinutes(nights[at]!.usableMin)} usable,{" "}
+            {shortNight(chosen)}: ≈ {formatMinutes(nights[at]!.usableMin)} usable,{" "}
             {formatMinutes(nights[at]!.moonlessMin)} without the Moon, which is{" "}
-            {Math.round(nights[at]!.illuminatedFraction * 100)} % lit. Highest line {hourLines.at(-1)} h, two hours
-            between lines.
+            {Math.round(nights[at]!.illuminatedFraction * 100)} % lit. Reckoned every 5 minutes. Highest line{" "}
+            {hourLines.at(-1)} h, two hours between lines.
           </p>
         ) : null}
       </figcaption>

@@ -21,15 +21,16 @@ export function channelOffer(steps: NightSteps, sky: ChannelSky, ofDate: Vec3): 
   return { ...offered, moonlessWorthMin: usableOf(steps, walkTarget(moonless, sky, ofDate)).worthMin };
 }
 
-/** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every 5 minutes. */
+/** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every `stepMin` minutes. */
 export function nightOffer(
   place: Place,
   target: Equatorial<"icrs">,
   channels: readonly Channel[],
   date: NightDate,
+  stepMin = 5,
 ): NightOffer {
   const sky = placeSky(place, date);
-  const steps = nightSteps(sky, 5);
+  const steps = nightSteps(sky, stepMin);
   const vector = apparentVector(sky, target);
   return {
     date,
