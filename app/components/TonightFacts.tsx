@@ -37,6 +37,10 @@ export function TonightFacts({
   readonly zone: string;
   readonly night: string;
 }) {
+  const moon = [
+    ...events.moonrises.map((ms) => ({ ms, word: "rises" })),
+    ...events.moonsets.map((ms) => ({ ms, word: "sets" })),
+  ].sort((a, b) => a.ms - b.ms);
   return (
     <Panel title="Sun and Moon" aside={shortNight(night)}>
       <dl className="space-y-0.5">
@@ -46,14 +50,11 @@ export function TonightFacts({
         <div className="flex justify-between gap-3">
           <dt className="text-moon">Moon, {Math.round(illuminatedFraction * 100)} % lit</dt>
           <dd>
-            {events.moonrises.map((ms) => (
+            {moon.length === 0 ? "no rise or set" : null}
+            {moon.map(({ ms, word }, i) => (
               <span key={ms}>
-                rises <Time ms={ms} zone={zone} />{" "}
-              </span>
-            ))}
-            {events.moonsets.map((ms) => (
-              <span key={ms}>
-                sets <Time ms={ms} zone={zone} />{" "}
+                {i > 0 ? ", " : ""}
+                {word} <Time ms={ms} zone={zone} />
               </span>
             ))}
           </dd>

@@ -5,6 +5,7 @@ import { hiddenBelowDeg, shiftSkyline } from "~/core/sky";
 import { download, fileStem } from "../download";
 import { Button } from "../ui/Button";
 import { Field, SelectField, TextField } from "../ui/Field";
+import { Refusal } from "../ui/Panel";
 import { skylineFaultWords } from "../words";
 import { change, moveTo, putDown, takeAway, type Pick, type Surroundings, type Tool } from "./edit";
 import { Panorama } from "./Panorama";
@@ -18,6 +19,15 @@ const TOOLS: readonly (readonly [Tool, string])[] = [
   ["dome", "glow of a town"],
   ["lamp", "a lamp"],
 ];
+
+const LARGEST_BYTES = 1_000_000;
+
+/** What is wrong with a number of degrees that may be left empty. */
+function numberFault(text: string, most: number): string | undefined {
+  if (text.trim() === "") return undefined;
+  const value = parseNumber(text);
+  return value === null || Math.abs(value) > most ? `A number from −${most} to ${most}°.` : undefined;
+}
 
 /** Every degree of the whole silhouette, landmarks included, as text for elsewhere. */
 const wholeSilhouette = (now: Surroundings): string =>
@@ -46,7 +56,13 @@ export function SkylineEditor({
   const [pick, setPick] = useState<Pick | null>(null);
   const [tool, setTool] = useState<Tool>("line");
   const [turn, setTurn] = useState({ declination: "", byDeg: "", upDeg: "" });
+  const [fileFault, setFileFault] = useState<string | null>(null);
   const read = readSkyline(text);
+  const turnFaults = {
+    declination: numberFault(turn.declination, 180),
+    byDeg: numberFault(turn.byDeg, 360),
+    upDeg: numberFault(turn.upDeg, 90),
+  };
 
   const show = (next: Surroundings) => {
     setNow(next);
@@ -176,6 +192,11 @@ export function SkylineEditor({
           spellCheck={false}
         />
         <div className="space-y-3">
+          {fileFault ? (
+            <Refusal>
+              <p>{fileFault}</p>
+            </Refusal>
+          ) : null}
           <div className="flex flex-wrap items-center gap-3">
             <label className="text-soft hover:text-ink cursor-pointer underline underline-offset-4">
               Read points from a file
@@ -186,8 +207,12 @@ export function SkylineEditor({
                 className="sr-only"
                 onChange={(e) => {
                   const file = e.target.files?.[0];
-                  if (file && file.size < 1_000_000) void file.text().then(onText);
                   e.target.value = "";
+                  setFileFault(null);
+                  if (!file) return;
+                  if (file.size > LARGEST_BYTES)
+                    setFileFault(`${file.name}: ${(file.size / 1e6).toFixed(1)} MB is no skyline; 1 MB at most.`);
+                  else void file.text().then(onText);
                 }}
               />
             </label>
@@ -208,12 +233,13 @@ export function SkylineEditor({
                 unit="°, east positive"
                 inputMode="decimal"
                 value={turn.declination}
+                fault={turnFaults.declination}
                 onChange={(e) => setTurn({ ...turn, declination: e.target.value })}
               />{" "}
               {/* prettier-ignore */}
             </div>
             <Button
-              disabled={parseNumber(turn.declination) === null}
+              disabled={turnFaults.declination !== undefined || turn.declination.trim() === ""}
               onClick={() => shift(parseNumber(turn.declination), null)}
             >
               Turn compass bearings to true north
@@ -231,6 +257,7 @@ export function SkylineEditor({
                 unit="°"
                 inputMode="decimal"
                 value={turn.byDeg}
+                fault={turnFaults.byDeg}
                 onChange={(e) => setTurn({ ...turn, byDeg: e.target.value })}
               />{" "}
               {/* prettier-ignore */}
@@ -241,11 +268,17 @@ export function SkylineEditor({
                 unit="°"
                 inputMode="decimal"
                 value={turn.upDeg}
+                fault={turnFaults.upDeg}
                 onChange={(e) => setTurn({ ...turn, upDeg: e.target.value })}
               />{" "}
               {/* prettier-ignore */}
             </div>
-            <Button onClick={() => shift(parseNumber(turn.byDeg), parseNumber(turn.upDeg))}>Shift</Button>
+            <Button
+              disabled={turnFaults.byDeg !== undefined || turnFaults.upDeg !== undefined}
+              onClick={() => shift(parseNumber(turn.byDeg), parseNumber(turn.upDeg))}
+            >
+              Shift
+            </Button>
           </div>
         </div>
       </div>
