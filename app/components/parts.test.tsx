@@ -5,7 +5,7 @@ import { createMemoryRouter, RouterProvider } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
-import { starsInSeams } from "~/core/framing";
+import { panelName, starsInSeams } from "~/core/framing";
 import type { ContributionData } from "~/core/ledger";
 import type { PlannedNight } from "~/core/plan";
 import { nightDate } from "~/core/time";
@@ -323,11 +323,16 @@ describe("mosaic lists", () => {
     rows: 1,
     overlap: 0.2,
   };
-  it("name the seam, the star and its distance, or say that all is clear", () => {
+  it("name the seam, the star and its distance, bring it into view when pressed, or say that all is clear", async () => {
+    const onShow = vi.fn();
     const star = { frame: "icrs", raDeg: 100, decDeg: 20.1, magnitude: 5.2, name: "ζ Gem" } as const;
-    const { rerender } = render(<SeamReport found={starsInSeams(layout, [star])} limit={8.5} />);
-    expect(screen.getByRole("listitem").textContent).toBe("5.2 ζ GemP1 | P2, 0.0′ from the middle");
-    rerender(<SeamReport found={[]} limit={8.5} />);
+    const { rerender } = render(
+      <SeamReport found={starsInSeams(layout, [star])} limit={8.5} labelOf={(n) => `P${n} arch`} onShow={onShow} />,
+    );
+    expect(screen.getByRole("listitem").textContent).toBe("5.2 ζ GemP1 arch | P2 arch, 0.0′ from the middle");
+    await userEvent.click(screen.getByRole("button", { name: /ζ Gem/ }));
+    expect(onShow).toHaveBeenCalledWith(star);
+    rerender(<SeamReport found={[]} limit={8.5} labelOf={panelName} onShow={onShow} />);
     expect(screen.getByText("No star brighter than 8.5 lies where panels join.")).toBeTruthy();
   });
 });

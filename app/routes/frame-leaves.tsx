@@ -30,7 +30,7 @@ import {
   type SeamStar,
 } from "~/core/framing";
 import { formatHoursMinutes } from "~/core/notation";
-import type { FrameData } from "~/core/plan";
+import { panelLabel, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { wrap360 } from "~/core/units";
 import { readHeaderInWorker, readImageInWorker } from "~/workers/files";
@@ -52,6 +52,8 @@ interface Props {
   readonly change: (part: Partial<FrameData>) => void;
   readonly onSeen: (wcs: FitsWcs | null) => void;
   readonly onPicture: () => void;
+  /** Brings a star into the middle of the chart. */
+  readonly onShow: (star: NamedStar) => void;
   readonly underlay: LaidPicture | null;
   readonly onUnderlay: (underlay: LaidPicture | null) => void;
   readonly search: string;
@@ -72,6 +74,7 @@ export function FrameLeaves(props: Props) {
     change,
     onSeen,
     onPicture,
+    onShow,
     underlay,
     onUnderlay,
     search,
@@ -134,6 +137,8 @@ export function FrameLeaves(props: Props) {
                 onLimit={onLimit}
                 sideArcmin={Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin)}
                 overlap={frame.overlap}
+                labelOf={(number) => panelLabel(frame, number)}
+                onShow={onShow}
                 onSearch={place}
                 onTake={takePlacement}
               />

@@ -167,6 +167,10 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             change={change}
             onSeen={setSeen}
             onPicture={savePicture}
+            onShow={(star) => {
+              setGaze({ ...gaze, centre: star });
+              setPressed(thingAt(star, 1 / 3600, { ...charted, faintest: star.magnitude + 0.1 }));
+            }}
             underlay={picture.underlay}
             onUnderlay={picture.lay}
             search={search}

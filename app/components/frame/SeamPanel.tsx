@@ -48,6 +48,8 @@ export function SeamPanel({
   onLimit,
   sideArcmin,
   overlap,
+  labelOf,
+  onShow,
   onSearch,
   onTake,
 }: {
@@ -56,6 +58,8 @@ export function SeamPanel({
   readonly onLimit: (limit: number) => void;
   readonly sideArcmin: number;
   readonly overlap: number;
+  readonly labelOf: (panel: number) => string;
+  readonly onShow: (star: NamedStar) => void;
   readonly onSearch: (
     limits: PlacementLimits,
     signal: AbortSignal,
@@ -107,7 +111,7 @@ export function SeamPanel({
         ))}
       </SelectField>
       <div className="mt-2">
-        <SeamReport found={found} limit={limit} />
+        <SeamReport found={found} limit={limit} labelOf={labelOf} onShow={onShow} />
       </div>
       <h3 className="text-section text-soft mt-4 font-serif">Find a better place</h3>
       <div className="mt-1 grid grid-cols-2 gap-3">

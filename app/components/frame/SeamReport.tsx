@@ -1,4 +1,4 @@
-import { panelName, type SeamStar } from "~/core/framing";
+import type { SeamStar } from "~/core/framing";
 import type { Equatorial } from "~/core/sky";
 
 /** A star as the seam report names it. */
@@ -7,30 +7,41 @@ export interface NamedStar extends Equatorial<"icrs"> {
   readonly name: string;
 }
 
-/** Bright stars where panels join, worst first. */
+const SHOWN = 8;
+
+/** Bright stars where panels join, worst first; pressing one shows it on the chart. */
 export function SeamReport({
   found,
   limit,
+  labelOf,
+  onShow,
 }: {
   readonly found: readonly SeamStar<NamedStar>[];
   readonly limit: number;
+  readonly labelOf: (panel: number) => string;
+  readonly onShow: (star: NamedStar) => void;
 }) {
   if (found.length === 0) return <p className="text-sage">No star brighter than {limit} lies where panels join.</p>;
   return (
     <>
       <ul className="text-note">
-        {found.slice(0, 8).map((f) => (
+        {found.slice(0, SHOWN).map((f) => (
           <li key={`${f.star.raDeg} ${f.star.decDeg}`} className="border-rule flex justify-between gap-3 border-t py-1">
-            <span>
+            <button
+              type="button"
+              className="min-h-6 text-left hover:underline"
+              title="Show it on the chart"
+              onClick={() => onShow(f.star)}
+            >
               <span className="font-semibold">{f.star.magnitude.toFixed(1)}</span> {f.star.name}
-            </span>
-            <span className="text-soft">
-              {f.seam.between.map(panelName).join(" | ")}, {f.fromMiddleArcmin.toFixed(1)}′ from the middle
+            </button>
+            <span className="text-soft text-right">
+              {f.seam.between.map(labelOf).join(" | ")}, {f.fromMiddleArcmin.toFixed(1)}′ from the middle
             </span>
           </li>
         ))}
       </ul>
-      {found.length > 8 ? <p className="text-note text-faint">and {found.length - 8} fainter</p> : null}
+      {found.length > SHOWN ? <p className="text-note text-faint">and {found.length - SHOWN} fainter</p> : null}
     </>
   );
 }

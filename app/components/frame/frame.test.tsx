@@ -5,7 +5,14 @@ import { createRoutesStub } from "react-router";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
 import { readHeaderText, type PanelRow } from "~/core/formats";
-import { mosaicPanels, opticsOf, type Cover, type PlacementFound, type PlacementLimits } from "~/core/framing";
+import {
+  mosaicPanels,
+  opticsOf,
+  panelName,
+  type Cover,
+  type PlacementFound,
+  type PlacementLimits,
+} from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { Toasts } from "../ui/Toasts";
@@ -120,7 +127,7 @@ describe("seams", () => {
   };
   const show = (answer: PlacementFound) => {
     const [onSearch, onTake] = [vi.fn((_limits: PlacementLimits) => Promise.resolve(answer)), vi.fn()];
-    render(<SeamPanel found={[]} limit={8.5} onLimit={() => undefined} sideArcmin={80} overlap={0.2} onSearch={onSearch} onTake={onTake} />); // prettier-ignore
+    render(<SeamPanel found={[]} limit={8.5} onLimit={() => undefined} sideArcmin={80} overlap={0.2} labelOf={panelName} onShow={() => undefined} onSearch={onSearch} onTake={onTake} />); // prettier-ignore
     return { onSearch, onTake };
   };
   it("are searched within the limits typed; before and after are told, and the better place taken", async () => {

@@ -26,6 +26,9 @@ export function viewRadiusDeg(view: ChartView): number {
   return Math.min(100, separationDeg(view.centre, fromScreen(view, { x: 0, y: 0 })));
 }
 
+/** Foot of the chart, where the hours of right ascension are written: no other words go there. */
+const FOOT_PX = 22;
+
 /** Faintest stars drawn at a scale: 6 at 60° from top to bottom, everything below 3°. */
 export const faintestAt = (heightDeg: number): number => Math.min(14, 6 + 2.9 * Math.log10(60 / heightDeg) * 1.15);
 
@@ -78,7 +81,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
       Array.from({ length: 61 }, (_, i) => icrs(raDeg - raHalf + (i / 60) * 2 * raHalf, dec)),
     );
     const at = toScreen(view, icrs(raDeg, dec));
-    if (at && Math.abs(dec) < 89.9)
+    if (at && Math.abs(dec) < 89.9 && at.y < view.heightPx - FOOT_PX)
       ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(dec.toFixed(2)))}°`, 6, at.y - 3);
   }
   for (let ra = Math.ceil((raDeg - raHalf) / raStep) * raStep; ra <= raDeg + raHalf + 1e-9; ra += raStep) {
@@ -196,7 +199,8 @@ export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: 
   for (const [ra, dec, mag, name] of data.named) {
     if (mag > faintest - 3.2) break;
     const p = toScreen(view, icrs(ra, dec));
-    if (p && p.x > 0 && p.y > 0 && p.x < view.widthPx && p.y < view.heightPx) ctx.fillText(name, p.x + 7, p.y + 4);
+    if (p && p.x > 0 && p.y > 0 && p.x < view.widthPx && p.y < view.heightPx - FOOT_PX)
+      ctx.fillText(name, p.x + 7, p.y + 4);
   }
 }
 
@@ -245,6 +249,7 @@ export function drawObjects(
       y: p.y - Math.min(sizePx / 2, 60) * 0.7,
       w: ctx.measureText(label).width,
     };
+    if (at.y > view.heightPx - FOOT_PX) continue;
     if (taken.some((t) => Math.abs(t.y - at.y) < 14 && at.x < t.x + t.w + 6 && t.x < at.x + at.w + 6)) continue;
     taken.push(at);
     ctx.fillStyle = isDark ? ink.faint : ink.sage;
