@@ -57,6 +57,9 @@ export interface ChannelTables {
 export interface ChannelSky extends ChannelTables {
   /** Per step: whether the Sun is low enough. */
   readonly isDark: Uint8Array;
+  /** First dark step, and the one after the last; equal when none is. */
+  readonly darkFrom: number;
+  readonly darkTo: number;
   /** Per step: the Moon's strength over the zenith sky. */
   readonly moonStrength: Float64Array;
   /** Cosine of the separation the Moon rule asks for; 2 when it asks for none. */
@@ -170,9 +173,12 @@ export function channelSky(
   const avoidanceDeg = moonAvoidanceDeg(facts.moonRule, steps.moonPhaseAngleDeg);
   const illuminance = moonIlluminance(steps.moonPhaseAngleDeg);
   const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
+  const isDark = Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0));
   return {
     ...tables,
-    isDark: Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0)),
+    isDark,
+    darkFrom: Math.max(0, isDark.indexOf(1)),
+    darkTo: isDark.lastIndexOf(1) + 1,
     moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt) => {
       if (alt <= 0) return 0;
       const moonZ = 90 - alt;

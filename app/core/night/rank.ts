@@ -124,13 +124,14 @@ export function targetJudge(
       lost[walk.cause[i]!]!++;
       worth += walk.worth[i]!;
     }
-    const [usableMin, worthMin] = [lost[0]! * steps.stepMin, worth * steps.stepMin];
+    const usableMin = lost[0]! * steps.stepMin;
+    const worthMin = worth * steps.stepMin;
     if (usableMin === 0 && !isWanted) return null;
     let main = 0;
     for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
     const fill = entry.majorArcmin === null ? null : entry.majorArcmin / frameShortArcmin;
-    const [major, minor] = [entry.majorArcmin ?? 0, entry.minorArcmin ?? entry.majorArcmin ?? 0];
-    const { columns, rows } = panelsFor({ major, minor }, frame);
+    const major = entry.majorArcmin ?? 0;
+    const { columns, rows } = panelsFor({ major, minor: entry.minorArcmin ?? major }, frame);
     const season = comingSeason(tables.seasons, entry);
     const first = firstHours(entry, { focalRatio, channels, skyMagPerArcsec2: place.skyMagPerArcsec2 });
     const needHours = columns * rows * first.reduce((sum, c) => sum + c.hours, 0);

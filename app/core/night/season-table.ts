@@ -62,7 +62,7 @@ export function seasonWeeks(place: Place, from: NightDate): SeasonWeeks {
 /** Tabulates a year of weeks for one channel: below 1 ms, and 15 µs for every new declination. */
 export function seasonTable(place: Place, tables: ChannelTables, weeks: SeasonWeeks): SeasonTable {
   const { sunBelowDeg } = CHANNEL_FACTS[tables.channel];
-  const known = new Map<number, ReturnType<SeasonTable["byDec"]>>();
+  const known: ReturnType<SeasonTable["byDec"]>[] = [];
   const dark = weeks.suns.map((sun) => darkOf(place, sunBelowDeg, sun));
   return {
     clearChance: weeks.months.map((month) => place.clearChance[month - 1] ?? 0),
@@ -70,9 +70,7 @@ export function seasonTable(place: Place, tables: ChannelTables, weeks: SeasonWe
     darkHalfDeg: Int32Array.from(dark, (d) => Math.round(d.lengthDeg * HA_PER_DEG)),
     byDec: (decDeg) => {
       const bin = Math.round((decDeg + 90) * DEC_PER_DEG);
-      const sums = known.get(bin) ?? sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90);
-      known.set(bin, sums);
-      return sums;
+      return (known[bin] ??= sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90));
     },
   };
 }
@@ -97,19 +95,20 @@ const COS_HA = Float64Array.from(HOUR_ANGLES, Math.cos);
 function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonTable["byDec"]> {
   const usable = new Float32Array(2 * HA_BINS + 1);
   const worth = new Float32Array(2 * HA_BINS + 1);
-  const [sinDec, cosDec] = [Math.sin(degToRad(decDeg)), Math.cos(degToRad(decDeg))];
+  const sinDec = Math.sin(degToRad(decDeg));
+  const cosDec = Math.cos(degToRad(decDeg));
+  const { sinLatitude, cosLatitude, sinSkyline, domeFoot, domeFade, extinction2, darkOverZenith } = t;
+  const lowest = Math.max(0, t.sinMinAltitude);
   const step = 1 / HA_PER_DEG;
   for (let i = 0; i < HA_BINS; i++) {
-    const [sinHa, cosHa] = [SIN_HA[i]!, COS_HA[i]!];
-    const up = t.sinLatitude * sinDec + t.cosLatitude * cosDec * cosHa;
+    const towardsMeridian = cosDec * COS_HA[i]!;
+    const up = sinLatitude * sinDec + cosLatitude * towardsMeridian;
     let value = 0;
-    if (up >= Math.max(0, t.sinMinAltitude)) {
-      const east = -cosDec * sinHa;
-      const north = t.cosLatitude * sinDec - t.sinLatitude * cosDec * cosHa;
-      const facing = azimuthBin(north, east);
+    if (up >= lowest) {
+      const facing = azimuthBin(cosLatitude * sinDec - sinLatitude * towardsMeridian, -cosDec * SIN_HA[i]!);
       const bin = sinBin(up);
-      const glow = t.domeFoot === null ? 0 : t.domeFoot[facing]! * t.domeFade[bin]!;
-      if (up >= t.sinSkyline[facing]!) value = t.extinction2[bin]! / (t.darkOverZenith[bin]! + glow);
+      const glow = domeFoot === null ? 0 : domeFoot[facing]! * domeFade[bin]!;
+      if (up >= sinSkyline[facing]!) value = extinction2[bin]! / (darkOverZenith[bin]! + glow);
     }
     usable[i + 1] = usable[i]! + (value > 0 ? step : 0);
     worth[i + 1] = worth[i]! + value * step;

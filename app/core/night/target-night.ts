@@ -45,10 +45,12 @@ export function walkTarget(
   const z = ofDate[2];
   const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, sinMinAltitude } = sky;
   const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
-  const { sinSidereal, cosSidereal, moon, moonAltitudeDeg, count } = steps;
+  const { sinSidereal, cosSidereal, moon, moonAltitudeDeg } = steps;
   const { domeFoot, domeFade, lamps } = sky;
   const sinClear = Math.max(sinSkylineMax, sky.sinLampsMax); // above it nothing is in the way, whatever the azimuth
-  for (let i = 0; i < count; i++) {
+  cause.fill(LIGHT_SKY);
+  worth.fill(0);
+  for (let i = sky.darkFrom; i < sky.darkTo; i++) {
     let lost: number = USABLE;
     let value = 0;
     const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
