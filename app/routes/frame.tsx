@@ -38,13 +38,13 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const { frame: kept, optics, title, target } = view;
   const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
   const picture = useUnderlay(kept.id, view.picture, action);
-  const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics));
+  const chart = useRef<HTMLDivElement>(null);
+  const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
   const [under, setUnder] = useState("");
   const [pressed, setPressed] = useState<ChartThing | null>(null);
   const [seen, setSeen] = useState<FitsWcs | null>(null);
-  const chart = useRef<HTMLDivElement>(null);
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const adder = useFetcher<typeof saveFrame>();
@@ -132,7 +132,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             under={under}
             gaze={gaze}
             onGaze={setGaze}
-            onWhole={() => setGaze(gazeOn(frame, optics))}
+            onWhole={() => setGaze(gazeOn(frame, optics, shapeOf(chart.current)))}
             look={look}
             onLook={setLook}
             onUndo={canUndo ? undo : undefined}
@@ -181,11 +181,18 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   );
 }
 
-/** A gaze that holds the whole mosaic with room around it. */
-function gazeOn(frame: FrameData, optics: Optics): Gaze {
+/** Width over height of a chart. */
+const shapeOf = (box: HTMLElement | null): number => (box ? box.clientWidth / box.clientHeight : usualShape());
+
+/** The same before it is drawn: as high as the window wants it, and on narrow windows as wide as they are. */
+const usualShape = (): number =>
+  window.innerWidth < 640 ? (window.innerWidth - 32) / Math.max(360, 0.62 * window.innerHeight) : 1.3;
+
+/** A gaze that holds the whole mosaic with room around it, on a chart of this shape. */
+function gazeOn(frame: FrameData, optics: Optics, shape: number): Gaze {
   const { widthArcmin, heightArcmin } = mosaicExtent(layoutOf(frame, optics));
   return {
     centre: { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
-    heightDeg: Math.min(60, (Math.hypot(widthArcmin, heightArcmin) / 60) * 1.25),
+    heightDeg: Math.min(60, ((Math.hypot(widthArcmin, heightArcmin) / 60) * 1.25) / Math.min(1, shape)),
   };
 }

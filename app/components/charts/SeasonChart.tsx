@@ -80,7 +80,7 @@ export function SeasonChart({
       </svg>
       <div className="text-faint relative h-5 text-[0.75rem]" aria-hidden="true">
         {nights.flatMap((n, i) =>
-          n.date.endsWith("-01")
+          n.date.endsWith("-01") && i < 0.97 * nights.length // the last one would stand outside
             ? [
                 <span key={n.date} className="absolute" style={{ left: `${(100 * i) / nights.length}%` }}>
                   {MONTHS[Number(n.date.slice(5, 7)) - 1]}

@@ -41,7 +41,7 @@ export function SkylineDrawing({
     <figure>
       <svg
         viewBox={`0 -14 ${width} 186`}
-        className="w-full"
+        className="w-full max-sm:[&_text]:text-[20px]"
         role="img"
         aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg), ...landmarks.map((l) => l.altitudeDeg)).toFixed(0)}°`}
       >

@@ -107,7 +107,7 @@ export function Panorama({
     <svg
       ref={svg}
       viewBox={`0 -16 ${WIDTH} ${HEIGHT + 36}`}
-      className="w-full touch-none select-none"
+      className="w-full touch-none select-none max-sm:[&_text]:text-[22px]"
       role="group"
       aria-label="Panorama: press to put down, drag or use the arrow keys to move, Enter adds beside, Delete removes"
       onPointerDown={(e) => {
