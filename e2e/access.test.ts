@@ -39,27 +39,38 @@ describe("access", () => {
     profile.remove();
   });
 
-  for (const theme of ["day", "dusk"])
-    it(`finds no breach of WCAG 2.2 AA on any main view in ${theme}`, async () => {
-      const breaches: string[] = [];
-      await driver.manage().addCookie({ name: "theme", value: theme });
-      for (const [path, words] of VIEWS) {
-        await driver.get(app.url + path);
-        await hands(driver).see(words);
-        await driver.executeScript(axe.source);
-        const results = await driver.executeAsyncScript<AxeResults>(
-          "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] }).then(done);",
+  it("finds no breach of WCAG 2.2 AA on any main view in day, nor one that comes with the colours of dusk", async () => {
+    const breaches: string[] = [];
+    const check = async (path: string, theme: string, options: object) => {
+      const results = await driver.executeAsyncScript<AxeResults>(
+        `const [done, options] = [arguments[2], arguments[1]];
+        document.documentElement.dataset.theme = arguments[0];
+        requestAnimationFrame(() => {
+          document.getAnimations().forEach((a) => a.finish()); // colours fade into each other
+          axe.run(document, options).then(done);
+        });`,
+        theme,
+        options,
+      );
+      for (const v of results.violations)
+        breaches.push(
+          `${path} in ${theme}, ${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => `${n.target.join(" ")} ${n.failureSummary?.split("\n")[1] ?? ""}`)
+            .join(" | ")}`,
         );
-        for (const v of results.violations)
-          breaches.push(
-            `${path} ${v.id}: ${v.nodes
-              .slice(0, 3)
-              .map((n) => `${n.target.join(" ")} ${n.failureSummary?.split("\n")[1] ?? ""}`)
-              .join(" | ")}`,
-          );
-      }
-      expect(breaches).toEqual([]);
-    });
+    };
+    await driver.manage().addCookie({ name: "theme", value: "day" });
+    for (const [path, words] of VIEWS) {
+      await driver.get(app.url + path);
+      await hands(driver).see(words);
+      await driver.executeScript(axe.source);
+      await check(path, "day", { runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] });
+      // The page is the same, only its colours are others.
+      await check(path, "dusk", { runOnly: { type: "rule", values: ["color-contrast", "link-in-text-block"] } });
+    }
+    expect(breaches).toEqual([]);
+  });
 
   it("goes round all stations, the nights, the help sheet and the search by keys alone", async () => {
     const me = hands(driver);
