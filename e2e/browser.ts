@@ -96,7 +96,8 @@ export function newProfile(): { readonly path: string; remove(): void } {
   return { path, remove: () => rmSync(path, { recursive: true, force: true, maxRetries: 5 }) };
 }
 
-const WAIT_MS = 15_000;
+/** Patience with the page: long, since two journeys share a machine that may be busy; only a failure takes that long. */
+export const WAIT_MS = 30_000;
 
 /** What a person does: looks for words, labels and buttons. */
 export function hands(driver: chrome.Driver) {

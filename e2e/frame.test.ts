@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** A small solved FITS image: 16 bits, a gradient with a bright square. */
 function solvedImage(raDeg: number, decDeg: number): Buffer {
@@ -96,7 +96,7 @@ describe("framing", () => {
     expect(is).toBeLessThan(was);
     expect(await where()).not.toBe(before);
     await driver.findElement(By.css("canvas")).sendKeys(Key.chord(Key.CONTROL, "z"));
-    await driver.wait(async () => (await where()) === before, 5000, "Ctrl Z should bring the frame back");
+    await driver.wait(async () => (await where()) === before, WAIT_MS, "Ctrl Z should bring the frame back");
   });
 
   it("takes a panel put down by hand, moved by number and by mouse", async () => {
@@ -107,7 +107,7 @@ describe("framing", () => {
     const up = await driver.findElement(By.xpath("//label[starts-with(normalize-space(.), 'up')]/input"));
     await driver.executeScript("arguments[0].select()", right);
     await right.sendKeys("0");
-    await driver.wait(async () => (await right.getAttribute("value")) === "0", 3000);
+    await driver.wait(async () => (await right.getAttribute("value")) === "0", WAIT_MS);
     // it now lies over the middle of the chart, on top of the grid: the mouse takes it, not the mosaic
     const start = await box("Right ascension");
     const offset = async () =>
@@ -115,7 +115,7 @@ describe("framing", () => {
     const chart = await driver.findElement(By.css("canvas"));
     await me.press("Whole frame");
     await driver.actions().move({ origin: chart, x: 0, y: 0 }).press().move({ origin: chart, x: 0, y: -60, duration: 200 }).release().perform(); // prettier-ignore
-    await driver.wait(async () => (await offset()) > 5, 5000, "the panel should follow the mouse");
+    await driver.wait(async () => (await offset()) > 5, WAIT_MS, "the panel should follow the mouse");
     expect(await box("Right ascension")).toBe(start);
     await me.press("Remove P7");
     await me.see("6 panels: 6 times the hours");
@@ -199,7 +199,7 @@ describe("framing", () => {
     const [, columns, rows] = /(\d+) × (\d+)/.exec(await first.getText())!;
     await first.findElement(By.css("button")).click();
     await me.press(Number(columns) * Number(rows) === 1 ? "Frame" : "Mosaic");
-    await driver.wait(async () => (await box("Columns")) === columns && (await box("Rows")) === rows, 5000);
+    await driver.wait(async () => (await box("Columns")) === columns && (await box("Rows")) === rows, WAIT_MS);
     await me.press("Compare");
     await me.see("For the same depth per area");
     expect(await me.text()).toMatch(/Barn telephoto/);
@@ -214,9 +214,9 @@ describe("framing", () => {
     const before = await chart();
     await upload("Picture for under the chart", "own.fits", solvedImage(312.5, 30.5));
     await me.see("Take it away");
-    await driver.wait(async () => (await chart()) !== before, 5000, "the picture should be drawn");
+    await driver.wait(async () => (await chart()) !== before, WAIT_MS, "the picture should be drawn");
     await me.press("Take it away");
-    await driver.wait(async () => (await chart()) === before, 5000);
+    await driver.wait(async () => (await chart()) === before, WAIT_MS);
     await upload("Picture for under the chart", "own.png", ONE_PIXEL_PNG);
     await me.fill("Top left", "here");
     await me.see("Give right ascension and declination");
@@ -257,11 +257,11 @@ describe("framing", () => {
     await driver.executeScript("arguments[0].focus()", heads[0]);
     await driver.actions().sendKeys(Key.ARROW_RIGHT).perform();
     const focused = () => driver.executeScript<string>("return document.activeElement.textContent");
-    await driver.wait(async () => (await focused()) === "In here", 3000, "the arrow should go to the next leaf");
+    await driver.wait(async () => (await focused()) === "In here", WAIT_MS, "the arrow should go to the next leaf");
     await driver.actions().sendKeys(Key.ENTER).perform();
     await driver.wait(
       async () => (await driver.findElement(By.css("[role=tab][aria-selected=true]")).getText()) === "In here",
-      3000,
+      WAIT_MS,
     );
   });
 });

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 const ROOT = new URL("..", import.meta.url).pathname;
 const demo = (name: string) => join(ROOT, "public/demo", name);
@@ -87,7 +87,7 @@ describe("the whole job", () => {
     await me.fill("Latitude", "-23.1");
     await me.fill("Elevation", "2400");
     await me.fill("Points", "90 12");
-    await driver.wait(async () => (await (await me.box("Time zone")).getAttribute("value")) !== "", 5000);
+    await driver.wait(async () => (await (await me.box("Time zone")).getAttribute("value")) !== "", WAIT_MS);
     await me.press("Save place");
     await me.see("One point would wall in the whole sky");
     await me.fill("Points", "90 12\n180 25\n270 8");
@@ -124,13 +124,13 @@ describe("the whole job", () => {
     await me.see("More than 0 to 1000 nm; 0 is outside.");
     await me.fill("Bandwidth", "7");
     await me.press("Add");
-    await driver.wait(async () => (await driver.findElements(By.css("input[value='Ha 7 nm']"))).length === 1, 5000);
+    await driver.wait(async () => (await driver.findElements(By.css("input[value='Ha 7 nm']"))).length === 1, WAIT_MS);
     await me.press("Data in and out");
     await me.fill("Your name", "Ines of the mill");
     await me.press("Save name");
     await driver.wait(
       async () => !(await driver.findElement(By.xpath("//button[contains(., 'Save name')]")).isEnabled()),
-      5000,
+      WAIT_MS,
     );
   });
 
@@ -156,7 +156,7 @@ describe("the whole job", () => {
     await me.choose("Size in my field", "needs a mosaic");
     await me.fill("At least", "2");
     await driver.findElement(By.css("body")).sendKeys(Key.chord(Key.CONTROL, "k"));
-    await driver.wait(async () => (await driver.findElements(By.css("[cmdk-input]"))).length > 0, 5000);
+    await driver.wait(async () => (await driver.findElements(By.css("[cmdk-input]"))).length > 0, WAIT_MS);
     await driver.findElement(By.css("[cmdk-input]")).sendKeys("sh2-132");
     await me.press("Lion Nebula");
     await me.see("Its way over the skyline");
@@ -176,7 +176,7 @@ describe("the whole job", () => {
       .move({ origin: chart, x: 70, y: 10, duration: 200 })
       .release()
       .perform();
-    await driver.wait(async () => (await ra()) !== start, 5000, "the frame did not follow the pointer");
+    await driver.wait(async () => (await ra()) !== start, WAIT_MS, "the frame did not follow the pointer");
     const high = () => driver.findElement(By.xpath("//p[contains(., 'high.')]")).getText();
     const wide = await high();
     await driver.sendDevToolsCommand("Input.dispatchMouseEvent", {
@@ -186,11 +186,11 @@ describe("the whole job", () => {
       deltaX: 0,
       deltaY: -300,
     });
-    await driver.wait(async () => (await high()) !== wide, 5000, "the wheel did not zoom");
+    await driver.wait(async () => (await high()) !== wide, WAIT_MS, "the wheel did not zoom");
     const declination = async () => (await me.box("Declination")).getAttribute("value");
     const before = await declination();
     await chart.sendKeys(Key.ARROW_UP, Key.ARROW_UP, ".");
-    await driver.wait(async () => (await declination()) !== before, 5000);
+    await driver.wait(async () => (await declination()) !== before, WAIT_MS);
     expect(await (await me.box("Position angle")).getAttribute("value")).toMatch(/^\d+\.0$/);
     await me.fill("Overlap", "60");
     await (await me.box("Overlap")).sendKeys(Key.ENTER);

@@ -1,7 +1,7 @@
 import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 const MINUTE = 60_000;
 const DAY = 1440;
@@ -55,7 +55,7 @@ describe("places all over the world", () => {
     await me.fill("Elevation", "20");
     await me.fill("Darkness", "21");
     await me.fill("Lowest altitude used", "10");
-    await driver.wait(async () => (await (await me.box("Time zone")).getAttribute("value")) !== "", 5000);
+    await driver.wait(async () => (await (await me.box("Time zone")).getAttribute("value")) !== "", WAIT_MS);
     await me.press("Save place");
     const link = await driver.wait(
       async () => (await driver.findElements(By.xpath(`//a[contains(., ${JSON.stringify(name)})]`)))[0],
@@ -126,9 +126,9 @@ describe("places all over the world", () => {
     await driver.findElement(By.css("[aria-label^='Point 3 of 4']")).sendKeys("\uE014");
     const moved = (await points())[2];
     await driver.findElement(By.css("[aria-label^='Point 3 of 4']")).sendKeys("\uE012");
-    await driver.wait(async () => (await points())[2] !== moved, 5000, "the arrow key should move the point");
+    await driver.wait(async () => (await points())[2] !== moved, WAIT_MS, "the arrow key should move the point");
     await me.press("Save place");
-    await driver.wait(until.urlMatches(/\/kit(\?|$)/), 5000);
+    await driver.wait(until.urlMatches(/\/kit(\?|$)/), WAIT_MS);
 
     const after = await targetPage("M 42", id, "2026-12-12");
     const expected = usable.to - before.transit!.at;

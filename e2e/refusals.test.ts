@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** Bad input, a full disk, a private window and two tabs: each says what is wrong and loses nothing. */
 describe("what goes wrong", () => {
@@ -95,12 +95,12 @@ describe("what goes wrong", () => {
     await me.see("Tomasz’s terrace deleted.");
     await driver.wait(
       async () => (await driver.findElements(By.xpath("//h2[contains(., 'Tomasz’s terrace')]"))).length === 0,
-      5000,
+      WAIT_MS,
     );
     await me.press("Undo");
     await driver.wait(
       async () => (await driver.findElements(By.xpath("//h2[contains(., 'Tomasz’s terrace')]"))).length === 1,
-      5000,
+      WAIT_MS,
     );
   });
 

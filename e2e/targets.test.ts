@@ -1,7 +1,7 @@
 import { By, Key, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 describe("choosing a target", () => {
   const profile = newProfile();
@@ -29,7 +29,7 @@ describe("choosing a target", () => {
     const counted = async () => Number(/(\d+) usable this night/.exec(await me.text())?.[1]);
     const all = await counted();
     await me.choose("Season", "closing within 6 weeks");
-    await driver.wait(async () => (await counted()) < all, 5000);
+    await driver.wait(async () => (await counted()) < all, WAIT_MS);
     expect(await grid()).toMatch(/[1-6] weeks? left/);
     await me.choose("Order", "closing soonest");
     expect(await driver.findElement(By.css("[aria-sort=ascending]")).getText()).toContain("Season");
@@ -37,7 +37,7 @@ describe("choosing a target", () => {
     await me.choose("Season", "any");
     await me.choose("Lowest altitude", "35°");
     await me.see("but never reach 35°");
-    await driver.wait(async () => (await counted()) < all, 5000);
+    await driver.wait(async () => (await counted()) < all, WAIT_MS);
     await me.choose("Lowest altitude", "take what there is");
     await driver.wait(async () => (await counted()) > all, 15_000);
   });
@@ -51,16 +51,16 @@ describe("choosing a target", () => {
     const key = (k: string) => driver.actions().sendKeys(k).perform();
     await key(Key.ARROW_DOWN);
     await key(Key.ARROW_DOWN);
-    await driver.wait(async () => (await focused()) === "4", 3000);
+    await driver.wait(async () => (await focused()) === "4", WAIT_MS);
     await key(Key.ARROW_UP);
-    await driver.wait(async () => (await focused()) === "3", 3000);
+    await driver.wait(async () => (await focused()) === "3", WAIT_MS);
     await key(Key.END);
     const last = await driver.findElement(By.css("[role=grid]")).getAttribute("aria-rowcount");
-    await driver.wait(async () => (await focused()) === last, 5000, "End should go to the last row");
+    await driver.wait(async () => (await focused()) === last, WAIT_MS, "End should go to the last row");
     await key(Key.HOME);
-    await driver.wait(async () => (await focused()) === "2", 5000);
+    await driver.wait(async () => (await focused()) === "2", WAIT_MS);
     await key(Key.ENTER);
-    await driver.wait(until.urlMatches(/\/targets\/.+/), 5000);
+    await driver.wait(until.urlMatches(/\/targets\/.+/), WAIT_MS);
   });
 
   it("says that comets and planets are out of scope", async () => {
@@ -69,7 +69,7 @@ describe("choosing a target", () => {
     await me.see("Comets move from hour to hour and are out of scope here.");
     await me.fill("Find", "saturn");
     await me.see("out of scope here; objects that bear the name are listed below");
-    await driver.wait(async () => (await grid()).includes("NGC 7009"), 5000);
+    await driver.wait(async () => (await grid()).includes("NGC 7009"), WAIT_MS);
   });
 
   it("makes a typed position a target of one's own, beside a listed neighbour, and starts a project there", async () => {
@@ -117,9 +117,9 @@ describe("choosing a target", () => {
     const chart = async () => driver.findElement(By.css("svg[role=img]")).getAttribute("innerHTML");
     const upright = await chart();
     await me.choose("Chart", "mirrored");
-    await driver.wait(async () => (await chart()) !== upright, 3000);
+    await driver.wait(async () => (await chart()) !== upright, WAIT_MS);
     await me.choose("Time", "22:00");
-    await driver.wait(async () => (await way()) !== first, 3000);
+    await driver.wait(async () => (await way()) !== first, WAIT_MS);
     expect(await me.text()).toContain("22:00 at Garden behind the mill");
     await me.see("Test shot");
     await me.choose("Time", "06:00");

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 const EVENING = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" };
 
@@ -67,7 +67,7 @@ describe("tonight with unreliable forecasts", () => {
     await me.fill("Hours, cloud, gusts", "18-23 5\n23-8 95 20");
     await me.press("Use these lines");
     await me.see("14 hours taken.");
-    await driver.wait(async () => (await driver.findElements(By.xpath("//th[contains(., 'Typed in by hand')]"))).length > 0, 5000); // prettier-ignore
+    await driver.wait(async () => (await driver.findElements(By.xpath("//th[contains(., 'Typed in by hand')]"))).length > 0, WAIT_MS); // prettier-ignore
     expect((await odds("Typed in by hand")).slice(-3)).toEqual([5, 5, 5]);
   });
 
