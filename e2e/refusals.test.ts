@@ -88,6 +88,21 @@ describe("what goes wrong", () => {
     await me.see("Barn, second tab");
   });
 
+  it("asks before a page with unsaved changes is left, by link and by key, and keeps them for who stays", async () => {
+    await driver.get(`${app.url}/kit/places/place-garden`);
+    await me.fill("Elevation", "263");
+    await me.press("Targets");
+    await me.see("Not saved yet");
+    await me.press("Stay here");
+    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("263");
+    await driver.findElement(By.css("h1")).click();
+    await driver.actions().sendKeys("3").perform();
+    await me.press("Leave without saving");
+    await me.see("kept of");
+    await driver.get(`${app.url}/kit/places/place-garden`);
+    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("240");
+  });
+
   it("deletes at once and brings back with Undo", async () => {
     await driver.get(`${app.url}/kit`);
     await me.see("Tomasz’s terrace");

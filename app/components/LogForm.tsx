@@ -6,6 +6,7 @@ import { LOG_NUMBERS } from "./log-form";
 import { Button } from "./ui/Button";
 import { Field, SelectField } from "./ui/Field";
 import { CULL_WORDS } from "./words";
+import { UnsavedGuard } from "./ui/UnsavedGuard";
 
 /** A project one can log for. */
 export interface LoggableProject {
@@ -33,6 +34,7 @@ export function LogForm({
 }) {
   return (
     <Form method="post" key={`${project.id} ${formKey}`} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <UnsavedGuard />
       <div className="col-span-2">
         <SelectField label="Project" name="projectId" value={project.id} onChange={(e) => onProject(e.target.value)}>
           {projects.map((p) => (

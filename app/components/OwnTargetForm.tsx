@@ -9,6 +9,7 @@ import { LIGHT_WORDS, positionFaultWords } from "./own-target-form";
 import { entryTitle } from "./target-words";
 import { Button } from "./ui/Button";
 import { Field, SelectField, TextField } from "./ui/Field";
+import { UnsavedGuard } from "./ui/UnsavedGuard";
 
 /** The field of the chosen rig, for what fits beside a neighbour. */
 export interface FieldSize {
@@ -42,6 +43,7 @@ export function OwnTargetForm({
   const read = parsePosition(text);
   return (
     <Form method="post" className="max-w-[44rem] space-y-4">
+      <UnsavedGuard />
       <input type="hidden" name="baseRev" value={baseRev} />
       <Field label="Name" name="name" defaultValue={target?.name ?? ""} maxLength={120} fault={faults["name"]} />
       <Field

@@ -11,6 +11,7 @@ import { TownField } from "./TownField";
 import { Button } from "./ui/Button";
 import { Field, SelectField } from "./ui/Field";
 import { Section } from "./ui/Panel";
+import { UnsavedGuard } from "./ui/UnsavedGuard";
 
 /** Text boxes that other things on the page follow or fill. */
 const FOLLOWED = ["latitudeDeg", "longitudeDeg", "elevationM", "skyMagPerArcsec2", "minAltitudeDeg"] as const;
@@ -108,6 +109,7 @@ export function PlaceForm({
   );
   return (
     <Form method="post" className="max-w-[60rem]">
+      <UnsavedGuard />
       <input type="hidden" name="baseRev" value={base} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Name" name="name" value={name} onChange={(e) => setName(e.target.value)} fault={faults["name"]} />

@@ -9,6 +9,7 @@ import { RigView } from "./RigView";
 import { Button } from "./ui/Button";
 import { Field, SelectField } from "./ui/Field";
 import { Panel } from "./ui/Panel";
+import { UnsavedGuard } from "./ui/UnsavedGuard";
 
 const SWITCHES = [
   { name: "isColour", label: "Colour camera" },
@@ -51,6 +52,7 @@ export function RigForm({
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
   return (
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <UnsavedGuard />
       <input type="hidden" name="baseRev" value={base} />
       <div className="space-y-5">
         <Field label="Name" name="name" defaultValue={rig?.name ?? ""} fault={faults["name"]} />

@@ -35,7 +35,13 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
     const timer = setTimeout(save, SAVE_AFTER_MS);
     return () => clearTimeout(timer);
   }, [frame, kept.data, save]);
-  useEffect(() => save, [save]);
+  useEffect(() => {
+    window.addEventListener("pagehide", save); // closed within the half second: it is still begun
+    return () => {
+      window.removeEventListener("pagehide", save);
+      save();
+    };
+  }, [save]);
 
   const put = useCallback((next: FrameData) => {
     unsaved.current = next;

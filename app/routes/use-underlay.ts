@@ -45,7 +45,13 @@ export function useUnderlay(frameId: string, kept: KeptPicture | null, action: s
     const timer = setTimeout(save, SAVE_AFTER_MS);
     return () => clearTimeout(timer);
   }, [underlay, save]);
-  useEffect(() => save, [save]);
+  useEffect(() => {
+    window.addEventListener("pagehide", save); // closed within the half second: it is still begun
+    return () => {
+      window.removeEventListener("pagehide", save);
+      save();
+    };
+  }, [save]);
   const lay = useCallback(
     (next: LaidPicture | null) => {
       const isStrengthOnly = next !== null && next.mesh === underlay?.mesh;
