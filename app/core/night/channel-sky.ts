@@ -175,7 +175,23 @@ export function channelSky(
   const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
   const isDark = Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0));
   return {
-    ...tables,
+    // Name by name: what a spread makes has another shape each time, and every walk would be compiled anew.
+    channel: tables.channel,
+    extinction2: tables.extinction2,
+    darkOverZenith: tables.darkOverZenith,
+    scatter: tables.scatter,
+    scattering: tables.scattering,
+    zenithNanolambert: tables.zenithNanolambert,
+    sinMinAltitude: tables.sinMinAltitude,
+    sinSkyline: tables.sinSkyline,
+    sinSkylineMax: tables.sinSkylineMax,
+    sinSkylineMin: tables.sinSkylineMin,
+    sinLatitude: tables.sinLatitude,
+    cosLatitude: tables.cosLatitude,
+    domeFoot: tables.domeFoot,
+    domeFade: tables.domeFade,
+    lamps: tables.lamps,
+    sinLampsMax: tables.sinLampsMax,
     isDark,
     darkFrom: Math.max(0, isDark.indexOf(1)),
     darkTo: isDark.lastIndexOf(1) + 1,
