@@ -184,3 +184,27 @@ export function hands(driver: chrome.Driver) {
   };
   return self;
 }
+
+/** A browser before the demo's evening of 5 December. */
+export interface Stage {
+  readonly app: RunningApp;
+  readonly driver: chrome.Driver;
+  readonly me: ReturnType<typeof hands>;
+}
+
+/** Opens the app at the demo's evening, and a browser. */
+export async function openStage(profile: string): Promise<Stage> {
+  const app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
+  const driver = await openBrowser(profile);
+  return { app, driver, me: hands(driver) };
+}
+
+/** Closes both, and throws the browser's data away. */
+export async function closeStage(
+  { app, driver }: Pick<Stage, "app" | "driver">,
+  profile: { remove(): void },
+): Promise<void> {
+  await driver.quit();
+  await app.stop();
+  profile.remove();
+}

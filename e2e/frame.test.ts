@@ -1,9 +1,8 @@
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
-import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
 
 /** A small solved FITS image: 16 bits, a gradient with a bright square. */
 function solvedImage(raDeg: number, decDeg: number): Buffer {
@@ -34,20 +33,11 @@ const ONE_PIXEL_PNG = Buffer.from(
 
 describe("framing", () => {
   const profile = newProfile();
-  let app: RunningApp;
-  let driver: chrome.Driver;
-  let me: ReturnType<typeof hands>;
-
+  let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
-    app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
-    driver = await openBrowser(profile.path);
-    me = hands(driver);
+    ({ app, driver, me } = await openStage(profile.path));
   });
-  afterAll(async () => {
-    await driver.quit();
-    await app.stop();
-    profile.remove();
-  });
+  afterAll(() => closeStage({ app, driver }, profile));
 
   const box = async (label: string) => (await me.box(label)).getAttribute("value");
   const type = async (label: string, value: string) => {

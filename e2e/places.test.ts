@@ -1,7 +1,6 @@
 import { By, until } from "selenium-webdriver";
-import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
 
 const MINUTE = 60_000;
 const DAY = 1440;
@@ -31,20 +30,11 @@ function transitClock(raDeg: number, longitudeDeg: number, noonUtc: number, offs
 
 describe("places all over the world", () => {
   const profile = newProfile();
-  let app: RunningApp;
-  let driver: chrome.Driver;
-  let me: ReturnType<typeof hands>;
-
+  let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
-    app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
-    driver = await openBrowser(profile.path);
-    me = hands(driver);
+    ({ app, driver, me } = await openStage(profile.path));
   });
-  afterAll(async () => {
-    await driver.quit();
-    await app.stop();
-    profile.remove();
-  });
+  afterAll(() => closeStage({ app, driver }, profile));
 
   /** Adds a place with a level horizon by its form; its id, for addresses. */
   async function addPlace(name: string, latitude: string, longitude: string): Promise<string> {

@@ -1,24 +1,14 @@
 import { By, Key, until } from "selenium-webdriver";
-import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
 
 describe("choosing a target", () => {
   const profile = newProfile();
-  let app: RunningApp;
-  let driver: chrome.Driver;
-  let me: ReturnType<typeof hands>;
-
+  let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
-    app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
-    driver = await openBrowser(profile.path);
-    me = hands(driver);
+    ({ app, driver, me } = await openStage(profile.path));
   });
-  afterAll(async () => {
-    await driver.quit();
-    await app.stop();
-    profile.remove();
-  });
+  afterAll(() => closeStage({ app, driver }, profile));
 
   /** The list's text; "" while it is empty. */
   const grid = async () => (await (await driver.findElements(By.css("[role=grid]")))[0]?.getText()) ?? "";

@@ -2,7 +2,9 @@ import { useState } from "react";
 import { ComparePanel } from "~/components/frame/ComparePanel";
 import { CoverPanel } from "~/components/frame/CoverPanel";
 import { FrameControls } from "~/components/frame/FrameControls";
+import { ExtraPanels } from "~/components/frame/ExtraPanels";
 import { InHere } from "~/components/frame/InHere";
+import { AreaWords, MosaicCautions } from "~/components/frame/MosaicWords";
 import { jpegOf } from "~/components/frame/open-picture";
 import { PanelFiles } from "~/components/frame/PanelFiles";
 import { PanelTable } from "~/components/frame/PanelTable";
@@ -14,22 +16,18 @@ import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import { SnapButtons } from "~/components/frame/SnapButtons";
 import { Leaves } from "~/components/ui/Leaves";
 import { fileFaultWords } from "~/components/words";
-import { Button } from "~/components/ui/Button";
 import type { CatalogEntry } from "~/core/catalog";
 import { frameOfPanels, type FitsWcs } from "~/core/formats";
 import {
   movedFrame,
-  mosaicArea,
   mosaicExtent,
   skyToFrame,
-  toleratedTurnDeg,
   type MosaicLayout,
   type Panel,
   type PlacementFound,
   type PlacementLimits,
   type SeamStar,
 } from "~/core/framing";
-import { formatHoursMinutes } from "~/core/notation";
 import { panelLabel, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { wrap360 } from "~/core/units";
@@ -109,8 +107,13 @@ export function FrameLeaves(props: Props) {
       word: panels.length === 1 ? "Frame" : "Mosaic",
       content: (
         <>
-          <AreaWords {...props} />
-          <MosaicCautions {...props} />
+          <AreaWords
+            layout={layout}
+            panels={panels}
+            hoursPerPanel={view.hoursPerPanel}
+            hoursANight={view.hoursANight}
+          />
+          <MosaicCautions layout={layout} panels={panels} />
           <FrameControls frame={frame} onChange={change} />
           {target ? (
             <SnapButtons target={target} optics={optics} onTurn={(pa) => change({ positionAngleDeg: pa })} />
@@ -292,114 +295,4 @@ function placementTask({ layout, near, view }: Props) {
   // The outline is told about the mosaic's own centre: with the target elsewhere it says nothing.
   const isCentred = subject !== null && Math.hypot(subject.xArcmin, subject.yArcmin) < 0.25 * layout.planeHeightArcmin;
   return { layout, stars, outline: isCentred ? outline : null, subject };
-}
-
-/** What a person should know before trusting a mosaic: too little overlap, camera angles that differ, a field beyond the plane. */
-function MosaicCautions({ layout, panels, frame }: Props) {
-  const extent = mosaicExtent(layout);
-  const off = (deg: number) => Math.abs(((((deg - frame.positionAngleDeg + 90) % 180) + 180) % 180) - 90);
-  const most = Math.max(0, ...panels.map((p) => off(p.positionAngleDeg)));
-  const shared = Math.min(layout.overlap, layout.overlapRows ?? layout.overlap);
-  const bearsDeg = toleratedTurnDeg(layout);
-  const isWide = Math.hypot(extent.widthArcmin, extent.heightArcmin) / 60 > 60;
-  return (
-    <>
-      {isWide ? (
-        <p className="text-rust mb-2">
-          Over 60° from corner to corner: the plane the panels are laid out on stretches there. Plan it in parts.
-        </p>
-      ) : null}
-      {panels.length > 1 && shared < 0.1 ? (
-        <p className="text-rust mb-2">
-          {shared === 0 ? "Without overlap the panels only touch" : `${(shared * 100).toFixed(0)} % is little`}: 10 to
-          25 % is usual, or pointing and dither leave gaps.
-        </p>
-      ) : null}
-      {panels.length > 1 && most > 1 ? (
-        <p className="mb-2">
-          So near the pole the camera angle differs from panel to panel, by up to {most.toFixed(1)}°: turn the camera
-          for each one (see Panels), or share more.
-        </p>
-      ) : null}
-      {panels.length > 1 && shared > 0 ? (
-        <p className="text-soft mb-3">
-          A camera angle wrong by up to {bearsDeg.toFixed(1)}° still overlaps; within 1° is fine.
-        </p>
-      ) : null}
-    </>
-  );
-}
-
-/** How much sky, how many panels, and what that means in hours and nights here. */
-function AreaWords({ layout, panels, view }: Props) {
-  const extent = mosaicExtent(layout);
-  const { uniqueDeg2, framesDeg2 } = mosaicArea(layout);
-  const hours = panels.length * view.hoursPerPanel;
-  const deg = (arcmin: number) => (arcmin / 60).toFixed(2);
-  return (
-    <p className="mb-3">
-      {deg(extent.widthArcmin)}° × {deg(extent.heightArcmin)}°
-      {panels.length > 1
-        ? `, ${panels.length} panels: ${panels.length} times the hours. ${uniqueDeg2.toFixed(2)} square degrees, ${Math.round((100 * uniqueDeg2) / framesDeg2)} % of what is shot.`
-        : "."}
-      {hours > 0
-        ? ` ${formatHoursMinutes(hours)} in all${view.hoursANight > 0 ? `, ${Math.ceil(hours / view.hoursANight)} clear nights like this one` : ""}.`
-        : ""}
-    </p>
-  );
-}
-
-/** Panels put down by hand beside the grid: moved by number. */
-function ExtraPanels({
-  frame,
-  firstNumber,
-  onChange,
-  onAdd,
-}: {
-  readonly frame: FrameData;
-  readonly firstNumber: number;
-  readonly onChange: (change: Partial<FrameData>) => void;
-  readonly onAdd: () => void;
-}) {
-  const extra = frame.extra ?? [];
-  const set = (i: number, part: Partial<(typeof extra)[number]>) =>
-    onChange({ extra: extra.map((e, k) => (k === i ? { ...e, ...part } : e)) });
-  return (
-    <div className="mt-4">
-      {extra.map((e, i) => (
-        <div key={i} className="border-rule flex items-center gap-2 border-t py-1">
-          <span className="w-10 font-semibold">P{firstNumber + i}</span>
-          {(["xArcmin", "yArcmin"] as const).map((axis) => (
-            <label key={axis} className="text-note text-soft flex items-center gap-1">
-              {axis === "xArcmin" ? "right" : "up"}
-              <input
-                type="number"
-                step="1"
-                className="field-box w-20 px-1 py-0"
-                value={Number(e[axis].toFixed(1))}
-                onChange={(event) =>
-                  Number.isFinite(event.target.valueAsNumber) && set(i, { [axis]: event.target.valueAsNumber })
-                }
-              />
-              ′
-            </label>
-          ))}
-          <button
-            type="button"
-            className="text-note text-soft min-h-6 underline"
-            aria-label={`Remove P${firstNumber + i}`}
-            onClick={() => onChange({ extra: extra.filter((_, k) => k !== i) })}
-          >
-            Remove
-          </button>
-        </div>
-      ))}
-      <Button className="mt-2" onClick={onAdd}>
-        Add a panel by hand
-      </Button>
-      {extra.length > 0 ? (
-        <p className="text-note text-soft mt-1">Drag it on the chart, or move it by number.</p>
-      ) : null}
-    </div>
-  );
 }
