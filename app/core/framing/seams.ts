@@ -31,6 +31,17 @@ export function skyToFrame(
   };
 }
 
+/** A point in the frame of a mosaic. */
+type PlanePlace = Omit<PlaneStar, "magnitude">;
+
+/** How far a point lies from the middle of a seam, arcmin; null outside the strip its two panels share. */
+function fromMiddleOf(seam: Seam, { xArcmin, yArcmin }: PlanePlace): number | null {
+  const [across, along] = seam.isVertical ? [xArcmin, yArcmin] : [yArcmin, xArcmin];
+  const distance = Math.abs(across - seam.atArcmin);
+  const isInside = distance <= seam.halfWidthArcmin && along >= seam.fromArcmin && along <= seam.toArcmin;
+  return isInside ? distance : null;
+}
+
 /**
  * Stars that lie in the strip shared by two panels, brightest first: they are pinched when panels are joined. A star where
  * four panels meet is listed once, with the seam whose middle is nearer.
@@ -46,10 +57,9 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
     if (!p) continue;
     let nearest: SeamStar<S> | null = null;
     for (const seam of seams) {
-      const [across, along] = seam.isVertical ? [p.xArcmin, p.yArcmin] : [p.yArcmin, p.xArcmin];
-      const distance = Math.abs(across - seam.atArcmin);
-      if (distance > seam.halfWidthArcmin || along < seam.fromArcmin || along > seam.toArcmin) continue;
-      if (!nearest || distance < nearest.fromMiddleArcmin) nearest = { star, seam, fromMiddleArcmin: distance };
+      const fromMiddleArcmin = fromMiddleOf(seam, p);
+      if (fromMiddleArcmin === null) continue;
+      if (!nearest || fromMiddleArcmin < nearest.fromMiddleArcmin) nearest = { star, seam, fromMiddleArcmin };
     }
     if (nearest) found.push(nearest);
   }
@@ -57,15 +67,8 @@ export function starsInSeams<S extends Equatorial<"icrs"> & { readonly magnitude
 }
 
 /** Whether a point of the plane lies in a strip shared by two panels. */
-export const isInSeams = (
-  seams: readonly Seam[],
-  { xArcmin, yArcmin }: { readonly xArcmin: number; readonly yArcmin: number },
-): boolean =>
-  seams.some((seam) => {
-    const [across, along] = seam.isVertical ? [xArcmin, yArcmin] : [yArcmin, xArcmin];
-    const isAcross = Math.abs(across - seam.atArcmin) <= seam.halfWidthArcmin;
-    return isAcross && along >= seam.fromArcmin && along <= seam.toArcmin;
-  });
+export const isInSeams = (seams: readonly Seam[], at: PlanePlace): boolean =>
+  seams.some((seam) => fromMiddleOf(seam, at) !== null);
 
 /** A line on which seams of one direction lie: merged where they run on into each other. */
 export interface SeamLine {
