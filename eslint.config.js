@@ -17,12 +17,49 @@ const LAYERS = [
   "framing",
   "exposure",
   "night",
+  "weather",
+  "finder",
   "plan",
   "ledger",
   "crew",
+  "records",
   "formats",
 ];
 const ban = (regex, message) => ({ "no-restricted-imports": ["error", { patterns: [{ regex, message }] }] });
+
+/** Screens, each a room of its own: none looks into another (docs/layout.md). */
+const SCREENS = [
+  "shell",
+  "tonight",
+  "targets",
+  "target",
+  "finder",
+  "own-target",
+  "projects",
+  "project",
+  "frame",
+  "budget",
+  "plan",
+  "log",
+  "crew",
+  "nights",
+  "kit",
+  "kit/places",
+  "kit/place",
+  "kit/rigs",
+  "kit/rig",
+  "kit/filters",
+  "kit/data",
+  "kit/sources",
+];
+const screenRules = SCREENS.map((name) => ({
+  files: [`app/screens/${name}/*.{ts,tsx}`],
+  ignores: ["**/*.test.{ts,tsx}"],
+  rules: ban(
+    "^(\\.\\./|~/screens/|localforage)",
+    `screens/${name} keeps to ./files, the desk, components and the core; another screen's intents are its own`,
+  ),
+}));
 
 const coreRules = LAYERS.map((layer, i) => {
   const allowed = LAYERS.slice(0, i).join("|") || "result";
@@ -74,31 +111,24 @@ export default defineConfig(
   },
   ...coreRules,
   {
-    files: ["app/workers/**/*.ts"],
-    rules: ban("^~/(?!core/|data/)|^\\.\\./", "workers import only core doors and packed data"),
+    files: ["app/workers/**/*.ts", "app/storage/**/*.ts", "app/server/**/*.ts", "app/services/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    rules: ban("^~/(?!core/|data/)|^\\.\\./", "the edges import core doors and packed data, never each other"),
   },
   {
-    files: ["app/storage/**/*.ts", "app/server/**/*.ts"],
-    ignores: ["**/*.test.ts"],
+    files: ["app/desk/**/*.ts"],
+    ignores: ["**/*.test.{ts,tsx}"],
     rules: ban(
-      "^~/(?!core/|data/)|^\\.\\./",
-      "storage and server import only core doors and packed data, never each other",
+      "^~/(components|screens|server)/|^\\.\\./|^react$|^react-dom",
+      "the desk knows the core, the edges and the workers' clients; no React, no words, no screen",
     ),
   },
   {
-    files: ["app/services/**/*.ts"],
-    ignores: ["**/*.test.ts"],
-    rules: ban("^~/(?!core/)|^\\.\\./", "services import only core doors"),
-  },
-  {
     files: ["app/components/**/*.{ts,tsx}"],
-    rules: ban("^~/(?!core/|components/)", "components import only core and components"),
+    ignores: ["**/*.test.{ts,tsx}"],
+    rules: ban("^~/(?!core/|components/)|^\\.\\./\\.\\./", "components import only core and components"),
   },
-  {
-    files: ["app/routes/**/*.{ts,tsx}"],
-    ignores: ["**/*.test.ts"],
-    rules: ban("^~/routes/", "a route imports no other route by its alias"),
-  },
+  ...screenRules,
   { files: ["**/*.js", "**/*.config.*"], extends: [tseslint.configs.disableTypeChecked] },
   prettier,
 );

@@ -1,37 +1,37 @@
 import { index, layout, prefix, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
-  layout("routes/shell.tsx", [
-    index("routes/tonight.tsx"),
+  layout("screens/shell/route.tsx", [
+    index("screens/tonight/route.tsx"),
     ...prefix("targets", [
-      index("routes/targets.tsx"),
-      route("own/:ownId", "routes/own-target.tsx"),
-      route(":targetId", "routes/target.tsx"),
-      route(":targetId/finder", "routes/finder.tsx"),
+      index("screens/targets/route.tsx"),
+      route("own/:ownId", "screens/own-target/route.tsx"),
+      route(":targetId", "screens/target/route.tsx"),
+      route(":targetId/finder", "screens/finder/route.tsx"),
     ]),
     ...prefix("projects", [
-      index("routes/projects.tsx"),
-      route(":projectId", "routes/project.tsx", [
-        index("routes/project-index.tsx"),
-        route("frame", "routes/frame.tsx"),
-        route("budget", "routes/budget.tsx"),
-        route("plan", "routes/plan.tsx"),
-        route("log", "routes/project-log.tsx"),
-        route("crew", "routes/crew.tsx"),
+      index("screens/projects/route.tsx"),
+      route(":projectId", "screens/project/route.tsx", [
+        index("screens/project/index-route.tsx"),
+        route("frame", "screens/frame/route.tsx"),
+        route("budget", "screens/budget/route.tsx"),
+        route("plan", "screens/plan/route.tsx"),
+        route("log", "screens/log/project-route.tsx"),
+        route("crew", "screens/crew/route.tsx"),
       ]),
     ]),
-    route("nights", "routes/nights.tsx"),
-    route("log", "routes/log.tsx"),
-    route("kit", "routes/kit.tsx", [
-      index("routes/kit-places.tsx"),
-      route("places/:placeId", "routes/kit-place.tsx"),
-      route("rigs", "routes/kit-rigs.tsx"),
-      route("filters", "routes/kit-filters.tsx"),
-      route("rigs/:rigId", "routes/kit-rig.tsx"),
-      route("data", "routes/kit-data.tsx"),
-      route("sources", "routes/kit-sources.tsx"),
+    route("nights", "screens/nights/route.tsx"),
+    route("log", "screens/log/route.tsx"),
+    route("kit", "screens/kit/route.tsx", [
+      index("screens/kit/places/route.tsx"),
+      route("places/:placeId", "screens/kit/place/route.tsx"),
+      route("rigs", "screens/kit/rigs/route.tsx"),
+      route("filters", "screens/kit/filters/route.tsx"),
+      route("rigs/:rigId", "screens/kit/rig/route.tsx"),
+      route("data", "screens/kit/data/route.tsx"),
+      route("sources", "screens/kit/sources/route.tsx"),
     ]),
-    route("records", "routes/records.tsx"),
+    route("records", "screens/records/route.tsx"),
   ]),
-  route("services/forecast/:sourceId", "routes/forecast-service.ts"),
+  route("services/forecast/:sourceId", "server/forecast-service.ts"),
 ] satisfies RouteConfig;

@@ -20,3 +20,6 @@ export const shortNight = (date: string): string => format(new TZDate(`${date}T1
 
 /** Day of the month of an evening date. */
 export const dayOf = (date: string): string => String(Number(date.slice(8)));
+
+/** Months of the year, short. */
+export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;

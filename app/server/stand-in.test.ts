@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { readForecast } from "~/core/formats";
-import { clearOdds } from "~/core/night";
+import { clearOdds } from "~/core/weather";
 import { HOUR_MS, utcMs } from "~/core/time";
 import { isStandIn, standInAnswer, standInForecast, troubleOf } from "./stand-in-forecast.server";
 import { pretendedHour } from "./stand-in-sky.server";

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from "vitest";
 import { utcMs } from "~/core/time";
 import { askSource } from "./ask";
-import type { ForecastSource } from "./forecast-source";
+import type { ForecastSource } from "./source";
 import { ServiceRefusal } from "./refusal";
 
 const at = { nowMs: utcMs(Date.parse("2026-12-05T16:40:00Z")), latitudeDeg: 43.6, longitudeDeg: 1.9 };

@@ -1,7 +1,7 @@
 import { readForecast, type ForecastFault, type ReadForecast } from "~/core/formats";
 import { err, type Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
-import type { ForecastSource } from "./forecast-source";
+import type { ForecastSource } from "./source";
 import { ServiceRefusal } from "./refusal";
 
 /** Why a source has nothing new. */

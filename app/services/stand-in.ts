@@ -1,4 +1,4 @@
-import type { ForecastSource } from "./forecast-source";
+import type { ForecastSource } from "./source";
 import { ServiceRefusal } from "./refusal";
 
 const standIn = (id: string, name: string): ForecastSource => ({

@@ -1,7 +1,8 @@
 import type { Filter, Rig } from "~/core/exposure";
 import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
 import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
-import type { ForecastData, Place } from "~/core/night";
+import type { Place } from "~/core/night";
+import type { ForecastData } from "~/core/weather";
 import type { FrameData, GoalData, ProjectData } from "~/core/plan";
 import type { OwnTarget } from "~/core/catalog";
 

@@ -1,5 +1,5 @@
-import { editRecord, joinHeads, winnerOf, type Heads, type RecordKind, type StoredRecord } from "~/core/crew";
-import { decodeRecord } from "~/core/formats";
+import { editRecord, joinHeads, winnerOf, type Heads, type Edit, type StoredRecord } from "~/core/crew";
+import { decodeRecord } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { openDrawer, type Drawer, type StorageFault } from "./driver";
 import { libraryOf, type Library, type Quarantined } from "./library";
@@ -12,17 +12,6 @@ import { databaseName, freshNodeId, isDemo, nodeId, now } from "./session";
 interface Envelope {
   readonly v: 1;
   readonly heads: readonly unknown[];
-}
-
-/** A change to make. `baseRev` is the version the page showed; null for something new, "latest" to build upon whatever is there (Undo). */
-export interface Edit {
-  readonly kind: RecordKind;
-  readonly id: string;
-  readonly data: unknown;
-  readonly baseRev: string | null;
-  readonly isDeleted?: boolean;
-  /** Replaces every other version too: the person has looked at the copies and chosen. */
-  readonly settlesCopies?: boolean;
 }
 
 /** What a change did: the versions before it, for Undo, and whether another tab or person had changed the same record. */

@@ -1,6 +1,7 @@
 import type { RecordKind } from "~/core/crew";
 import { readForecast } from "~/core/formats";
-import { joinHours, type Place } from "~/core/night";
+import { type Place } from "~/core/night";
+import { joinHours } from "~/core/weather";
 import { HOUR_MS, addNights, nightDate, utcMs } from "~/core/time";
 import { standInForecast } from "../../app/server/stand-in-forecast.server";
 import { pretendedHour } from "../../app/server/stand-in-sky.server";

@@ -1,3 +1,4 @@
+import type { SkyData } from "~/core/catalog";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
 import {
@@ -22,7 +23,6 @@ import {
   drawStars,
   viewRadiusDeg,
   type Ink,
-  type SkyData,
 } from "./layers";
 import { drawMosaic, handleOf } from "./mosaic-layer";
 import { drawUnderlay, type Underlay } from "./underlay-layer";

@@ -1,9 +1,10 @@
+import type { SkyData } from "~/core/catalog";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
 import { chartView, toScreen, type ChartView } from "~/core/framing";
 import { offsetBy, unitVector } from "~/core/sky";
-import { drawCompass, drawObjects, drawStars, faintestAt, starName, type Ink, type SkyData } from "./layers";
+import { drawCompass, drawObjects, drawStars, faintestAt, starName, type Ink } from "./layers";
 
 interface Drawn {
   readonly arcs: { x: number; y: number; r: number; style: string }[];

@@ -1,20 +1,6 @@
-import type { CatalogEntry, StarZones } from "~/core/catalog";
-import { starsWithin } from "~/core/catalog";
+import { starsWithin, type CatalogEntry, type SkyData } from "~/core/catalog";
 import { fromScreen, toScreen, type ChartView, type ScreenPoint } from "~/core/framing";
 import { galacticToIcrs, offsetBy, separationDeg, unitVector, type Vec3 } from "~/core/sky";
-
-/** Sky data a chart draws from. */
-export interface SkyData {
-  readonly stars: StarZones;
-  /** [ra, dec, magnitude, name, hip] of stars with a name. */
-  readonly named: readonly (readonly [number, number, number, string, number])[];
-  /** Those names by Hipparcos number. */
-  readonly nameOf: ReadonlyMap<number, string>;
-  /** Stick figures: runs of [ra, dec]. */
-  readonly figures: readonly (readonly (readonly [number, number])[])[];
-  /** Borders of the constellations: runs of directions, close enough to follow their curves. */
-  readonly borders: readonly (readonly Vec3[])[];
-}
 
 /** Colours by meaning, read from the theme. */
 export type Ink = Readonly<

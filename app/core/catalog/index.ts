@@ -17,3 +17,4 @@ export { packStars, unpackStars, starZones, starsWithin, type StarTable, type St
 export { readTowns, searchTowns, type Town, type TownIndex } from "./towns";
 export { surfaceBrightness, surfaceClass } from "./surface";
 export { movingKind, type MovingKind } from "./moving";
+export type { SkyData } from "./chart-sky";

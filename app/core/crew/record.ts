@@ -34,3 +34,14 @@ export interface StoredRecord<D = unknown> {
 
 /** All versions of one record that no other version builds upon; the winner first. One unless two people edited at once. */
 export type Heads<D = unknown> = readonly [StoredRecord<D>, ...StoredRecord<D>[]];
+
+/** A change to make. `baseRev` is the version the page showed; null for something new, "latest" to build upon whatever is there (Undo). */
+export interface Edit {
+  readonly kind: RecordKind;
+  readonly id: string;
+  readonly data: unknown;
+  readonly baseRev: string | null;
+  readonly isDeleted?: boolean;
+  /** Replaces every other version too: the person has looked at the copies and chosen. */
+  readonly settlesCopies?: boolean;
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { testRig } from "~/components/test-data";
+import { testRig } from "~/core/test-data";
 import checks from "../../../reference/maths/checks.json";
 import { compareRig, lightGrasp } from ".";
 

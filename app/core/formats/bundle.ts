@@ -1,6 +1,6 @@
 import type { StoredRecord } from "~/core/crew";
 import { err, ok, type Result } from "~/core/result";
-import { decodeRecord, type RecordFault } from "./record-schema";
+import { decodeRecord, type RecordFault } from "~/core/records";
 
 /** What a file holds: one project with all it needs, or everything. */
 export type BundleScope = "project" | "everything";

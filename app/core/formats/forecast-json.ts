@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { ForecastHour } from "~/core/night";
+import type { ForecastHour } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
 import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
 

@@ -1,5 +1,5 @@
 import { parseNumber } from "~/core/notation";
-import type { ForecastHour } from "~/core/night";
+import type { ForecastHour } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
 import { HOUR_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { forecastHour } from "./forecast-json";

@@ -6,12 +6,11 @@ import reference from "../../../reference/tables/fits.json";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import { mosaicPanels } from "~/core/framing";
 import { runSheet } from "~/core/night";
+import { decodeData, decodeRecord } from "~/core/records";
 import { separationDeg } from "~/core/sky";
 import { utcMs } from "~/core/time";
 import {
   decodeBundle,
-  decodeData,
-  decodeRecord,
   encodeBundle,
   exposureFactsOf,
   formatSkyline,

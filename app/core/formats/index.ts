@@ -17,7 +17,6 @@ export { frameOfPanels, type FrameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar } from "./calendar";
 export { parseSkyline, readSkyline, formatSkyline, type ReadSkyline, type SkylineFault } from "./skyline-text";
-export { decodeRecord, decodeData, type RecordFault } from "./record-schema";
 export {
   decodeBundle,
   encodeBundle,

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import fits from "../../../reference/tables/fits.json";
-import { testRig } from "~/components/test-data";
+import { testRig } from "~/core/test-data";
 import { mosaicPanels, opticsOf, type MosaicLayout } from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { separationDeg } from "~/core/sky";

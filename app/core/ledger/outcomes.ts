@@ -1,4 +1,4 @@
-import type { NightOutcome, Outcome } from "~/core/night";
+import type { NightOutcome, Outcome } from "~/core/weather";
 import { nightOf, utcMs, type NightDate } from "~/core/time";
 import type { ContributionData } from "./contribution";
 

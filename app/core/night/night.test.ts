@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { testRig } from "~/components/test-data";
+import { testRig } from "~/core/test-data";
 import { CHANNEL_FACTS, DEFAULT_OVERHEADS, type Channel } from "~/core/exposure";
 import {
   airmassKastenYoung,

@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import objects from "~/data/objects.json";
 import { buildSearchIndex, searchCatalog, unpackCatalog, type PackedCatalog } from "~/core/catalog";
-import { decodeData } from "~/core/formats";
+import { decodeData } from "~/core/records";
 import { frameCorners, mosaicExtent, opticsOf, skyToFrame } from "~/core/framing";
 import { offsetBy } from "~/core/sky";
 import { nightDate } from "~/core/time";

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { nightSteps, placeSky, type Place, type WeatherHour } from "~/core/night";
+import { nightSteps, placeSky, type Place } from "~/core/night";
+import { type WeatherHour } from "~/core/weather";
 import { HOUR_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type AwayNight, type GoingRules } from ".";
 

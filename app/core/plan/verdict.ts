@@ -1,4 +1,5 @@
-import { wetnessOf, type NightSteps } from "~/core/night";
+import { type NightSteps } from "~/core/night";
+import { wetnessOf } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
 import type { TonightChoice } from "./tonight";
 import type { GoingRules, WeighedHour, WeighedNight } from "./weigh";

@@ -1,12 +1,12 @@
+import { type NightSteps } from "~/core/night";
 import {
   SECURE_GUST_KMH,
   USUAL_WIND_SHARE,
   hazeWorth,
   playNight,
   type NightOdds,
-  type NightSteps,
   type WeatherHour,
-} from "~/core/night";
+} from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, addMs, utcMs, type UtcMs } from "~/core/time";
 import type { TonightChoice, TonightProject } from "./tonight";
 

@@ -1,0 +1,125 @@
+import type { PositionFault } from "~/core/notation";
+import type { Cause } from "~/core/night";
+import type { BundleFault, FitsFault, SkylineFault } from "~/core/formats";
+import type { BookingFault, CullReason, Mismatch } from "~/core/ledger";
+
+/** Causes of loss in words. */
+export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
+  none: "usable",
+  lightSky: "light sky",
+  set: "below the horizon",
+  skyline: "skyline",
+  low: "too low",
+  moon: "Moon",
+  lamp: "lamp",
+};
+
+/** Reasons for dropping subs, in words. */
+export const CULL_WORDS: Readonly<Record<CullReason, string>> = {
+  cloud: "cloud",
+  wind: "wind",
+  trail: "trails",
+  seeing: "bad seeing",
+  guiding: "guiding",
+  focus: "focus",
+  light: "stray light",
+  other: "other",
+};
+
+/** What is wrong with a skyline text. */
+export function skylineFaultWords(f: SkylineFault): string {
+  const where = `Line ${f.line}, “${f.text}”: `;
+  switch (f.code) {
+    case "skylineLine":
+      return `${where}write two numbers, azimuth and altitude, for example “180 25”.`;
+    case "skylineAzimuth":
+      return `${where}azimuth runs from 0 to 360°, north through east.`;
+    case "skylineAltitude":
+      return `${where}altitude runs from 0 to 90°.`;
+    case "skylineTwice":
+      return `${where}this azimuth already has another altitude. For a vertical edge use two azimuths 0.1° apart.`;
+    case "skylineTooFew":
+      return "One point would wall in the whole sky. Give at least two, or none for a level horizon.";
+  }
+}
+
+/** Why a file is no bundle. */
+export function bundleFaultWords(f: BundleFault): string {
+  switch (f.code) {
+    case "bundleEmpty":
+      return "the file is empty.";
+    case "bundleTooLarge":
+      return `the file is larger than a project can be (${f.found}; the limit is 60 MB).`;
+    case "bundleNotJson":
+      return "this is not a project file: it does not read as JSON. Was it cut short on the way?";
+    case "bundleForeign":
+      return "this is some other kind of file, not one exported here.";
+    case "bundleNewer":
+      return `the file was written by a newer version (format ${f.found}). Update this copy and try again; nothing was changed.`;
+  }
+}
+
+/** Why a dropped file is not read. */
+export function fileFaultWords(code: FitsFault["code"] | "unreadable"): string {
+  switch (code) {
+    case "notFits":
+      return "not a FITS file";
+    case "truncatedHeader":
+    case "needMore":
+      return "the header is cut short";
+    case "truncatedData":
+      return "the file is cut short: fewer pixels than its header promises";
+    case "unreadable":
+      return "the browser could not read it";
+  }
+}
+
+/** Why an exposure is not booked. */
+export function bookingFaultWords(f: BookingFault): string {
+  switch (f.code) {
+    case "notALight":
+      return "the header does not say whether it is a light, dark, flat or bias";
+    case "noStart":
+      return "the header has no start time (DATE-OBS)";
+    case "noExposure":
+      return "the header has no exposure time";
+    case "noFilter":
+      return "the header names no filter, and the rig has several";
+    case "unknownFilter":
+      return `no channel known for the filter “${f.found}”: give one of your filters this name`;
+    case "noPointing":
+      return "the header says neither where it points nor at what";
+    case "noProject":
+      return f.found ? `no project of yours points there (“${f.found}”)` : "no project of yours points there";
+  }
+}
+
+/** What does not agree between an exposure and the plan. */
+export function mismatchWords(m: Mismatch): string {
+  switch (m.code) {
+    case "rotation":
+      return `camera angle ${m.found.toFixed(1)}°, planned ${m.wanted.toFixed(1)}° (or 180° from it)`;
+    case "pointing":
+      return `points ${m.found.toFixed(1)}′ beside the panel's centre`;
+    case "focalLength":
+      return `header says ${m.found.toFixed(0)} mm, your rig says ${m.wanted.toFixed(0)} mm`;
+    case "exposure":
+      return `${m.found} s a sub, planned ${m.wanted} s`;
+    case "temperature":
+      return `sensor at ${m.found.toFixed(1)} °C, planned ${m.wanted.toFixed(0)} °C`;
+    case "notPlanned":
+      return "a channel the project has no goal for";
+  }
+}
+
+/** What is wrong with a position text. */
+export function positionFaultWords(fault: PositionFault): string {
+  switch (fault.code) {
+    case "positionUnreadable":
+      return "Give right ascension and declination, for example “20h50m33s +31°10′” or “312.64 +31.17”.";
+    case "positionRightAscension":
+      return "Right ascension runs from 0 to 24 h, or 0 to 360°.";
+    case "positionDeclination":
+      return "Declination runs from −90 to +90°.";
+  }
+}

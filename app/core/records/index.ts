@@ -1,0 +1,1 @@
+export { decodeRecord, decodeData, type RecordFault } from "./decode";

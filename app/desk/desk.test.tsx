@@ -1,0 +1,172 @@
+import { readFileSync, readdirSync } from "node:fs";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { exposureFactsOf, readFitsHeader } from "~/core/formats";
+import { ok } from "~/core/result";
+import type { Library } from "~/storage/library";
+import type { ReadFile } from "~/workers/files";
+import { choiceOf, keptSearch } from "./choice";
+import { demoLibrary } from "./demo-library.test-data";
+import { intake } from "./intake";
+import { contextOf, requireContext } from "./project";
+
+const library = demoLibrary();
+const DEMO_MS = Date.parse("2026-12-05T16:40:00Z");
+const setNow = (iso: string) => (document.documentElement.dataset["now"] = String(Date.parse(iso)));
+
+beforeEach(() => (document.documentElement.dataset["now"] = String(DEMO_MS)));
+afterEach(() => delete document.documentElement.dataset["now"]);
+
+/** The sample exposures that ship with the demo, as the file worker reads them. */
+const samples: ReadFile[] = readdirSync("public/demo")
+  .filter((f) => f.endsWith(".fits"))
+  .sort()
+  .map((name) => {
+    const bytes = new Uint8Array(readFileSync(`public/demo/${name}`));
+    const header = readFitsHeader(bytes, bytes.length);
+    if (!header.ok) throw new Error(name);
+    return { name, facts: ok(exposureFactsOf(header.value, { name, sizeBytes: bytes.length })) };
+  });
+
+describe("the choice an address makes", () => {
+  const choice = (search: string, of: Library = library) => choiceOf(of, new URLSearchParams(search));
+  it("takes place, rig and night from the settings and the clock when the address is silent", () => {
+    const c = choice("");
+    expect([c.place?.id, c.rig?.id, c.night, c.today]).toEqual([
+      "place-garden",
+      "rig-refractor",
+      "2026-12-05",
+      "2026-12-05",
+    ]);
+  });
+  it("lets the address decide, and refuses what does not exist", () => {
+    const c = choice("place=place-pass&rig=rig-newtonian&night=2027-02-01");
+    expect([c.place?.id, c.rig?.id, c.night, c.today]).toEqual([
+      "place-pass",
+      "rig-newtonian",
+      "2027-02-01",
+      "2026-12-05",
+    ]);
+    const refusal = (search: string) => {
+      try {
+        choice(search);
+        return null;
+      } catch (thrown) {
+        const { data, init } = thrown as { data: { code: string }; init: { status: number } };
+        return [data.code, init.status];
+      }
+    };
+    expect([refusal("place=nowhere"), refusal("rig=none"), refusal("night=2026-02-30")]).toEqual([
+      ["unknownPlace", 404],
+      ["unknownRig", 404],
+      ["badNight", 400],
+    ]);
+  });
+  it("holds on to the night that is ending until eight in the morning, local time", () => {
+    const at = (iso: string) => {
+      setNow(iso);
+      return choice("").today;
+    };
+    expect([at("2026-12-06T06:30:00Z"), at("2026-12-06T07:30:00Z")]).toEqual(["2026-12-05", "2026-12-06"]); // 07:30 and 08:30 in Paris
+  });
+  it("has no place to offer an empty library", () => {
+    const empty: Library = { ...library, places: [], rigs: [], settings: null };
+    expect([choice("", empty).place, choice("", empty).rig]).toEqual([null, null]);
+  });
+  it("passes night, place and rig along, and nothing else", () => {
+    const params = new URLSearchParams("night=2026-12-06&project=x&place=p");
+    expect([
+      keptSearch(params),
+      keptSearch(params, { night: "2027-01-01" }),
+      keptSearch(new URLSearchParams()),
+    ]).toEqual(["?night=2026-12-06&place=p", "?night=2027-01-01&place=p", ""]);
+  });
+});
+
+describe("a project put together", () => {
+  it("has its panels, what is left to do, and only its own log", () => {
+    const c = requireContext(library, "project-loop");
+    expect(c.panels).toHaveLength(6);
+    expect(c.contributions.every((x) => x.data.projectId === "project-loop")).toBe(true);
+    const p5 = c.needs.find((n) => n.panel === "P5" && n.channel === "OIII")!;
+    expect([p5.goalMin, p5.remainingMin]).toEqual([150, 100]); // 10 × 300 s kept in October
+    expect(c.filters.map((f) => f.data.channel)).toEqual(["L", "R", "G", "B", "Ha", "OIII"]);
+  });
+  it("cannot be without its rig, its place or its frame", () => {
+    expect(contextOf({ ...library, rigs: [] }, "project-loop")).toBeNull();
+    expect(contextOf({ ...library, frames: [] }, "project-loop")).toBeNull();
+    expect(contextOf(library, "project-nowhere")).toBeNull();
+    expect(() => requireContext(library, "project-nowhere")).toThrow();
+  });
+});
+
+describe("dropped files", () => {
+  it("become one edit each, booked to panel 5 of the demo's mosaic with the worth of that night", () => {
+    const { edits, report } = intake(library, samples);
+    expect(edits).toHaveLength(6);
+    expect(new Set(edits.map((e) => e.id)).size).toBe(6);
+    expect(edits[0]!.data).toMatchObject({
+      projectId: "project-loop",
+      panel: "P5",
+      channel: "OIII",
+      night: "2026-12-04",
+      memberId: "member-ines",
+      rigId: "rig-refractor",
+      exposureSec: 300,
+      kept: 1,
+    });
+    const { worthRate } = edits[0]!.data as { worthRate: number };
+    expect(worthRate > 0.2 && worthRate < 1).toBe(true); // a sinking target under a dark sky
+    expect(report).toMatchObject({ total: 6, known: 0, refused: [], booked: [{ count: 6, notes: [] }] });
+  });
+  it("change nothing the second time, in the same drop or later, under whatever name", () => {
+    const { edits } = intake(library, samples);
+    const stored: Library = {
+      ...library,
+      contributions: [
+        ...library.contributions,
+        ...edits.map((e) => ({ id: e.id, rev: "", author: "", data: e.data as never, copies: [] })),
+      ],
+    };
+    expect(intake(stored, samples).edits).toEqual([]);
+    const renamed = samples.map((s) =>
+      s.facts.ok ? { name: `copy of ${s.name}`, facts: ok({ ...s.facts.value, fileName: `copy of ${s.name}` }) } : s,
+    );
+    const twice = intake(library, [...samples, ...renamed]);
+    expect([twice.edits.length, twice.report.known]).toEqual([6, 6]);
+  });
+  it("are named with the reason when they cannot be placed, and the rest goes on", () => {
+    const astray = samples.map((s, i) =>
+      i === 0 && s.facts.ok
+        ? {
+            ...s,
+            facts: ok({
+              ...s.facts.value,
+              centre: { frame: "icrs", raDeg: 10, decDeg: -60 } as const,
+              object: "Elsewhere",
+            }),
+          }
+        : s,
+    );
+    const { edits, report } = intake(library, [
+      ...astray,
+      { name: "x.fits", facts: { ok: false, error: { code: "truncatedData" } } },
+    ]);
+    expect(edits).toHaveLength(5);
+    expect(report.refused).toEqual([
+      {
+        name: samples[0]!.name,
+        why: { kind: "unplaced", fault: { code: "noProject", found: "Elsewhere" } },
+      },
+      { name: "x.fits", why: { kind: "unreadable", code: "truncatedData" } },
+    ]);
+  });
+  it("say when they do not agree with the plan", () => {
+    const warm = samples
+      .slice(0, 1)
+      .map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, temperatureC: 3, focalLengthMm: 384 }) } : s));
+    expect(intake(library, warm).report.booked[0]!.notes).toEqual([
+      { code: "focalLength", wanted: 480, found: 384 },
+      { code: "temperature", wanted: -10, found: 3 },
+    ]);
+  });
+});

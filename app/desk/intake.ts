@@ -1,0 +1,139 @@
+import {
+  bookExposure,
+  fileIdentity,
+  type Booking,
+  type BookingContext,
+  type BookingFault,
+  type Mismatch,
+} from "~/core/ledger";
+import { nightOffer } from "~/core/plan";
+import { nightDate } from "~/core/time";
+import type { Library } from "~/storage/library";
+import type { Edit } from "~/core/crew";
+import type { ReadFile } from "~/workers/files";
+import { targetNameOf } from "./targets";
+import { contextOf, type ProjectContext } from "./project";
+
+/** What booking needs to know of all projects. */
+export function bookingContext(library: Library): {
+  readonly context: BookingContext;
+  readonly projects: ReadonlyMap<string, ProjectContext>;
+} {
+  const found = library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+  return {
+    projects: new Map(found.map((c) => [c.id, c])),
+    context: {
+      memberId: library.settings?.data.memberId ?? "me",
+      projects: found.map((c) => ({
+        id: c.id,
+        project: c.project.data,
+        frame: c.frame.data,
+        goals: c.goal.data,
+        rig: c.rig.data,
+        place: c.place.data,
+        filters: c.filters.map((f) => f.data),
+        targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
+      })),
+    },
+  };
+}
+
+/** Mean worth of a usable minute of a project in one channel and night; asked often for the same night. */
+function worthRates(projects: ReadonlyMap<string, ProjectContext>) {
+  const known = new Map<string, number | null>();
+  return (projectId: string, channel: Parameters<typeof nightOffer>[2][number], night: string): number | null => {
+    const key = `${projectId}|${channel}|${night}`;
+    if (!known.has(key)) {
+      const c = projects.get(projectId);
+      const offer = c
+        ? nightOffer(c.place.data, c.layout.centre, [channel], nightDate(night)).channels[channel]
+        : undefined;
+      known.set(key, offer && offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null);
+    }
+    return known.get(key) ?? null;
+  };
+}
+
+/** Exposures of one kind that were booked together. */
+export interface BookedGroup {
+  readonly booking: Booking;
+  readonly count: number;
+  readonly notes: readonly Mismatch[];
+}
+
+/** Why a file was left out: it does not read, or it cannot be placed. */
+export type LeftOut =
+  | { readonly kind: "unreadable"; readonly code: Extract<ReadFile["facts"], { readonly ok: false }>["error"]["code"] }
+  | { readonly kind: "unplaced"; readonly fault: BookingFault };
+
+/** What came of dropped files. */
+export interface IntakeReport {
+  readonly booked: readonly BookedGroup[];
+  readonly known: number;
+  readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
+  readonly total: number;
+}
+
+/** What exposures have in common that are told of in one line. */
+const groupKey = (b: Booking): string =>
+  b.kind === "light"
+    ? [b.data.projectId, b.data.panel, b.data.channel, b.data.night, b.data.exposureSec].join("|")
+    : [b.data.type, b.data.exposureSec].join("|");
+
+/** Turns read files into edits and a report. A file known already, by its header, makes no edit. */
+export function intake(
+  library: Library,
+  files: readonly ReadFile[],
+): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
+  const { context, projects } = bookingContext(library);
+  const rateOf = worthRates(projects);
+  const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
+  const edits: Edit[] = [];
+  const groups = new Map<string, { booking: Booking; count: number; notes: Map<string, Mismatch> }>();
+  const refused: { name: string; why: LeftOut }[] = [];
+  let known = 0;
+  for (const { name, facts } of files) {
+    if (!facts.ok) {
+      refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
+      continue;
+    }
+    const booked = bookExposure(facts.value, context);
+    if (!booked.ok) {
+      refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
+      continue;
+    }
+    const booking = booked.value;
+    const id = `${booking.kind === "light" ? "contribution" : "calibration"}-file-${fileIdentity(facts.value)}`;
+    if (have.has(id)) {
+      known++;
+      continue;
+    }
+    have.add(id);
+    const group = groups.get(groupKey(booking)) ?? { booking, count: 0, notes: new Map<string, Mismatch>() };
+    group.count++;
+    if (booking.kind === "light") booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
+    groups.set(groupKey(booking), group);
+    edits.push(
+      booking.kind === "light"
+        ? {
+            kind: "contribution",
+            id,
+            data: {
+              ...booking.data,
+              worthRate: rateOf(booking.data.projectId, booking.data.channel, booking.data.night),
+            },
+            baseRev: "latest",
+          }
+        : { kind: "calibration", id, data: booking.data, baseRev: "latest" },
+    );
+  }
+  return {
+    edits,
+    report: {
+      booked: [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] })),
+      known,
+      refused,
+      total: files.length,
+    },
+  };
+}

@@ -1,0 +1,133 @@
+import { skyOutcomes } from "~/core/ledger";
+import type { ForecastNote, ReadForecast } from "~/core/formats";
+import { type Place } from "~/core/night";
+import {
+  joinHours,
+  nightWeather,
+  trackRecord,
+  type ForecastHour,
+  type Outcome,
+  type TrackRecord,
+  type WeatherHour,
+} from "~/core/weather";
+import { monthOf, nightOf, type NightDate, type UtcMs } from "~/core/time";
+import { askSource, type AskFault } from "~/services/ask";
+import { FORECAST_SOURCES } from "~/services/registry";
+import type { Entity, Library } from "~/storage/library";
+import type { Edit } from "~/core/crew";
+import { saveAll } from "~/storage/records";
+import { now } from "~/storage/session";
+import { withLearntChances } from "./learnt";
+
+/** One source on one night: what it says, how it has done here, and what went wrong with asking it. */
+export interface SourceState {
+  readonly id: string;
+  readonly name: string;
+  /** Not asked yet; answered; silent, so that the last good copy counts; nothing at all. */
+  readonly state: "asking" | "fresh" | "kept" | "silent";
+  readonly fault: AskFault | null;
+  readonly notes: readonly ForecastNote[];
+  readonly issuedMs: UtcMs | null;
+  readonly hours: readonly ForecastHour[];
+  readonly record: TrackRecord;
+}
+
+/** The weather of a night at a place. */
+export interface Weather {
+  readonly sources: readonly SourceState[];
+  readonly hours: readonly WeatherHour[];
+  readonly climatology: number;
+  /** The last look of this night, if any. */
+  readonly look: Outcome | null;
+}
+
+/** A source's answer in this tab: kept for ten minutes, so that going from screen to screen asks nobody again. */
+interface Asked {
+  readonly atMs: number;
+  readonly fault: AskFault | null;
+  readonly notes: readonly ForecastNote[];
+}
+const asked = new Map<string, Asked>();
+const ASK_AGAIN_MS = 10 * 60_000;
+
+/** Forgets what was asked, so that everything is asked again. */
+export const askAnew = (): void => asked.clear();
+
+const forecastId = (placeId: string, sourceId: string, night: NightDate) => `forecast-${placeId}-${sourceId}-${night}`;
+
+/** What is stored of a night's weather, without asking anybody. */
+export function weatherKept(
+  library: Library,
+  place: Entity<Place>,
+  night: NightDate,
+  hours: readonly UtcMs[],
+): Weather {
+  const mine = library.forecasts.filter((f) => f.data.placeId === place.id);
+  const outcomes = skyOutcomes(
+    place.id,
+    library.looks.map((l) => l.data),
+    library.contributions.map((c) => c.data),
+  );
+  const known = new Map(FORECAST_SOURCES.map((s) => [s.id, s.name]));
+  for (const f of mine) if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName); // prettier-ignore
+  const sources = [...known].map(([id, name]): SourceState => {
+    const tonight = mine.find((f) => f.data.sourceId === id && f.data.night === night)?.data.hours ?? [];
+    const all = mine.filter((f) => f.data.sourceId === id).flatMap((f) => f.data.hours);
+    const answer = asked.get(`${place.id} ${id}`);
+    const isService = FORECAST_SOURCES.some((s) => s.id === id);
+    return {
+      id,
+      name,
+      state: answer?.fault || !isService ? (tonight.length > 0 ? "kept" : "silent") : answer ? (tonight.length > 0 ? "fresh" : "silent") : "asking", // prettier-ignore
+      fault: answer?.fault ?? null,
+      notes: answer?.notes ?? [],
+      issuedMs: tonight.reduce<UtcMs | null>((last, h) => (last === null || h.issuedMs > last ? h.issuedMs : last), null), // prettier-ignore
+      hours: tonight,
+      record: trackRecord(all, outcomes),
+    };
+  });
+  const climatology = withLearntChances(library, place).data.clearChance[monthOf(night) - 1] ?? 0.4;
+  const looks = library.looks
+    .filter((l) => l.data.placeId === place.id && nightOf(l.data.atMs as UtcMs, place.data.timeZone) === night)
+    .map((l): Outcome => ({ atMs: l.data.atMs as UtcMs, isClear: l.data.isClear }))
+    .sort((a, b) => a.atMs - b.atMs);
+  return { sources, hours: nightWeather({ hours, sources, climatology, looks }), climatology, look: looks.at(-1) ?? null }; // prettier-ignore
+}
+
+/** The edits that store an answer: one record a night, joined with what was known, and none where nothing is new. */
+export function forecastEdits(library: Library, place: Entity<Place>, read: ReadForecast): Edit[] {
+  const byNight = new Map<NightDate, ForecastHour[]>();
+  for (const hour of read.hours) {
+    const night = nightOf(hour.atMs, place.data.timeZone);
+    byNight.set(night, [...(byNight.get(night) ?? []), hour]);
+  }
+  return [...byNight].flatMap(([night, news]): Edit[] => {
+    const id = forecastId(place.id, read.sourceId, night);
+    const before = library.forecasts.find((f) => f.id === id);
+    const hours = joinHours(before?.data.hours ?? [], news);
+    if (hours.length === 0 || JSON.stringify(hours) === JSON.stringify(before?.data.hours ?? [])) return [];
+    const data = { placeId: place.id, sourceId: read.sourceId, sourceName: read.sourceName, night, hours };
+    return [{ kind: "forecast", id, data, baseRev: "latest" }];
+  });
+}
+
+/** Asks every service that was not asked lately, stores what is new, and resolves when all have answered or failed. */
+export async function askAll(library: Library, place: Entity<Place>, signal: AbortSignal): Promise<void> {
+  const { latitudeDeg, longitudeDeg } = place.data;
+  const at = { nowMs: now(), latitudeDeg, longitudeDeg };
+  const due = FORECAST_SOURCES.filter((s) => {
+    const last = asked.get(`${place.id} ${s.id}`);
+    return !last || Date.now() - last.atMs > ASK_AGAIN_MS;
+  });
+  const answers = await Promise.all(due.map(async (s) => [s, await askSource(s, at, signal)] as const));
+  const edits: Edit[] = [];
+  for (const [source, answer] of answers) {
+    asked.set(`${place.id} ${source.id}`, {
+      atMs: Date.now(),
+      fault: answer.ok ? null : answer.error,
+      notes: answer.ok ? answer.value.notes : [],
+    });
+    if (answer.ok) edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name })); // prettier-ignore
+  }
+  if (edits.length > 0) await saveAll(edits);
+}

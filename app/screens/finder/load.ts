@@ -1,0 +1,83 @@
+import { data } from "react-router";
+import { starsWithin } from "~/core/catalog";
+import { opticsOf } from "~/core/framing";
+import { placeSky } from "~/core/night";
+import { nakedEyeLimitMag, type GuideStar } from "~/core/finder";
+import { apparentVector, positionAngleDeg, separationDeg, sunAltitudeDeg } from "~/core/sky";
+import { addMs, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
+import { now } from "~/storage/session";
+import { loadChoice, withSchool } from "~/desk/choice";
+import { findTarget } from "~/desk/targets";
+import { skyData } from "~/desk/chart-sky";
+
+const STEP_MIN = 15;
+const TWILIGHT_DEG = -6; // bright stars show from the end of civil twilight
+const FAINTEST_DRAWN = 6.8;
+
+/** What a finder for a target needs: the sky of the night, guide stars, stars to draw, and what the camera will see. Null without a place. */
+export async function loadFinder(request: Request, targetId: string) {
+  const { library, choice } = await loadChoice(request);
+  const [entry, stars] = await Promise.all([findTarget(library, targetId), skyData()]);
+  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!choice.place) return { entry, view: null };
+  const place = withSchool(choice.place.data, new URL(request.url).searchParams);
+  const sky = placeSky(place, choice.night);
+  const vectorOf = (raDeg: number, decDeg: number) => apparentVector(sky, { frame: "icrs", raDeg, decDeg });
+  const guides = stars.named.map(([raDeg, decDeg, magnitude, name]): GuideStar => ({
+    name,
+    magnitude,
+    vector: vectorOf(raDeg, decDeg),
+  }));
+  const times: UtcMs[] = [];
+  for (let ms: number = sky.window.startMs; ms < sky.window.endMs; ms += STEP_MIN * MINUTE_MS)
+    if (sunAltitudeDeg(sky, utcMs(ms)) < TWILIGHT_DEG) times.push(utcMs(ms));
+  const [first, last] = [times[0], times.at(-1)];
+  const isNow = first !== undefined && last !== undefined && now() >= first && now() <= last;
+  if (isNow) times.push(now());
+  const optics = choice.rig ? opticsOf(choice.rig.data) : null;
+  const here = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const { stars: table } = stars.stars;
+  const inField = optics
+    ? starsWithin(stars.stars, {
+        ...here,
+        radiusDeg: Math.min(optics.fieldWidthDeg, optics.fieldHeightDeg) / 2,
+        faintest: 11,
+      })
+        .map((i) => ({
+          frame: "icrs" as const,
+          raDeg: table.raDeg[i]!,
+          decDeg: table.decDeg[i]!,
+          magnitude: table.magnitude[i]!,
+        }))
+        .map((s) => ({
+          magnitude: s.magnitude,
+          arcmin: separationDeg(here, s) * 60,
+          positionAngleDeg: positionAngleDeg(here, s),
+        }))
+        .filter((s) => s.arcmin < 30 * Math.min(optics.fieldWidthDeg, optics.fieldHeightDeg) && s.arcmin > 0.5)
+        .sort((a, b) => a.magnitude - b.magnitude)
+        .slice(0, 3)
+    : [];
+  return {
+    entry,
+    view: {
+      place,
+      night: choice.night,
+      sky,
+      target: vectorOf(entry.raDeg, entry.decDeg),
+      guides,
+      drawn: Array.from({ length: table.count }, (_, i) => i)
+        .filter((i) => table.magnitude[i]! <= FAINTEST_DRAWN)
+        .map((i) => ({ magnitude: table.magnitude[i]!, vector: vectorOf(table.raDeg[i]!, table.decDeg[i]!) })),
+      times: times.sort((a, b) => a - b),
+      startMs: isNow
+        ? now()
+        : (times.find((t) => first !== undefined && t >= addMs(first, 60 * MINUTE_MS)) ?? first ?? null),
+      isNow,
+      eyeLimitMag: nakedEyeLimitMag(place.skyMagPerArcsec2),
+      optics,
+      rig: choice.rig?.data ?? null,
+      inField,
+    },
+  };
+}

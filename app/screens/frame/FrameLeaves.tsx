@@ -1,0 +1,298 @@
+import { useState } from "react";
+import { ComparePanel } from "./ComparePanel";
+import { CoverPanel } from "./CoverPanel";
+import { FrameControls } from "./FrameControls";
+import { ExtraPanels } from "./ExtraPanels";
+import { InHere } from "./InHere";
+import { AreaWords, MosaicCautions } from "./MosaicWords";
+import { jpegOf } from "./open-picture";
+import { PanelFiles } from "./PanelFiles";
+import { PanelTable } from "./PanelTable";
+import { frameFaultWords, RepeatPanel } from "./RepeatPanel";
+import { SeamPanel } from "./SeamPanel";
+import type { NamedStar } from "./SeamReport";
+import { UnderlayPanel } from "./UnderlayPanel";
+import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import { SnapButtons } from "./SnapButtons";
+import { Leaves } from "~/components/ui/Leaves";
+import { fileFaultWords } from "~/components/words/words";
+import type { CatalogEntry } from "~/core/catalog";
+import { frameOfPanels, type FitsWcs } from "~/core/formats";
+import {
+  movedFrame,
+  mosaicExtent,
+  skyToFrame,
+  type MosaicLayout,
+  type Panel,
+  type PlacementFound,
+  type PlacementLimits,
+  type SeamStar,
+} from "~/core/framing";
+import { panelLabel, type FrameData } from "~/core/plan";
+import { err, ok } from "~/core/result";
+import { wrap360 } from "~/core/units";
+import { readHeaderInWorker, readImageInWorker } from "~/workers/files";
+import { placeInWorker } from "~/workers/frame";
+import type { FrameView } from "./load";
+import type { useOutlines } from "./use-outlines";
+
+interface Props {
+  readonly view: FrameView;
+  readonly frame: FrameData;
+  readonly layout: MosaicLayout;
+  readonly panels: readonly Panel[];
+  readonly objects: readonly CatalogEntry[];
+  readonly near: readonly NamedStar[];
+  readonly seams: readonly SeamStar<NamedStar>[];
+  readonly limit: number;
+  readonly onLimit: (limit: number) => void;
+  readonly outlines: ReturnType<typeof useOutlines>;
+  readonly change: (part: Partial<FrameData>) => void;
+  readonly onSeen: (wcs: FitsWcs | null) => void;
+  readonly onPicture: () => void;
+  /** Brings a star into the middle of the chart. */
+  readonly onShow: (star: NamedStar) => void;
+  readonly underlay: LaidPicture | null;
+  readonly onUnderlay: (underlay: LaidPicture | null) => void;
+  readonly search: string;
+}
+
+/** Everything beside the chart of a frame, one leaf for each kind of work. */
+export function FrameLeaves(props: Props) {
+  const {
+    view,
+    frame,
+    layout,
+    panels,
+    objects,
+    seams,
+    limit,
+    onLimit,
+    outlines,
+    change,
+    onSeen,
+    onPicture,
+    onShow,
+    underlay,
+    onUnderlay,
+    search,
+  } = props;
+  const { optics, rig, target } = view;
+  const [leaf, setLeaf] = useState("frame");
+  const extent = mosaicExtent(layout);
+  const place = (limits: PlacementLimits, signal: AbortSignal, onProgress: (share: number) => void) =>
+    placeInWorker(placementTask(props), limits, signal, onProgress);
+  const takePlacement = ({ placement, overlap }: PlacementFound) => {
+    const { centre, positionAngleDeg } = movedFrame(layout, placement);
+    change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });
+  };
+  const readHeader = async (file: File) => {
+    const header = await readHeaderInWorker(file, new AbortController().signal);
+    return header.ok ? header : err(fileFaultWords(header.error.code));
+  };
+  const addPanel = () => {
+    // Beside the last one, to the right; from there it is dragged by number or by the outline it should hold.
+    const extra = frame.extra ?? [];
+    const last = extra.at(-1) ?? { xArcmin: extent.widthArcmin / 2 - layout.planeWidthArcmin / 2, yArcmin: 0 };
+    change({
+      extra: [
+        ...extra,
+        { xArcmin: last.xArcmin + layout.planeWidthArcmin * (1 - layout.overlap), yArcmin: last.yArcmin },
+      ],
+    });
+  };
+  const leaves = [
+    {
+      key: "frame",
+      word: panels.length === 1 ? "Frame" : "Mosaic",
+      content: (
+        <>
+          <AreaWords
+            layout={layout}
+            panels={panels}
+            hoursPerPanel={view.hoursPerPanel}
+            hoursANight={view.hoursANight}
+          />
+          <MosaicCautions layout={layout} panels={panels} />
+          <FrameControls frame={frame} onChange={change} />
+          {target ? (
+            <SnapButtons target={target} optics={optics} onTurn={(pa) => change({ positionAngleDeg: pa })} />
+          ) : null}
+          <ExtraPanels frame={frame} onChange={change} onAdd={addPanel} firstNumber={frame.columns * frame.rows + 1} />
+        </>
+      ),
+    },
+    {
+      key: "in",
+      word: "In here",
+      content: <InHere objects={objects} layout={layout} panels={panels} search={search} />,
+    },
+    ...(panels.length > 1
+      ? [
+          {
+            key: "seams",
+            word: "Seams",
+            isKept: true,
+            content: (
+              <SeamPanel
+                found={seams}
+                limit={limit}
+                onLimit={onLimit}
+                sideArcmin={Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin)}
+                overlap={frame.overlap}
+                labelOf={(number) => panelLabel(frame, number)}
+                onShow={onShow}
+                onSearch={place}
+                onTake={takePlacement}
+              />
+            ),
+          },
+        ]
+      : []),
+    {
+      key: "cover",
+      word: "Cover",
+      content: (
+        <CoverPanel
+          outlines={outlines.outlines}
+          isDrawing={outlines.draft !== null}
+          corners={outlines.draft?.length ?? 0}
+          onDraw={outlines.draw}
+          onRemove={outlines.remove}
+          onCover={outlines.cover}
+          onTake={outlines.takeCover}
+        />
+      ),
+    },
+    {
+      key: "panels",
+      word: "Panels",
+      content: (
+        <>
+          <h2 className="text-section text-soft mb-2">Panel centres</h2>
+          <PanelTable panels={panels} frame={frame} onChange={change} />
+          <div className="mt-4">
+            <PanelFiles
+              panels={panels}
+              layout={layout}
+              frame={frame}
+              optics={optics}
+              sensor={{
+                widthPx: Math.floor(rig.sensor.widthPx / rig.sensor.binning),
+                heightPx: Math.floor(rig.sensor.heightPx / rig.sensor.binning),
+              }}
+              title={view.title}
+              onPicture={onPicture}
+              onRows={(rows) =>
+                change({
+                  rowShift: 0,
+                  names: {},
+                  order: [],
+                  overlapRows: undefined,
+                  ...frameOfPanels(rows, optics),
+                })
+              }
+            />
+          </div>
+        </>
+      ),
+    },
+    {
+      key: "repeat",
+      word: "Repeat",
+      isKept: true,
+      content: (
+        <RepeatPanel
+          rig={rig}
+          wantedDeg={frame.positionAngleDeg}
+          readHeader={async (file) => {
+            const header = await readHeader(file);
+            return header.ok ? ok(header.value) : header;
+          }}
+          onSeen={onSeen}
+          onAdopt={(wcs) =>
+            change({
+              raDeg: wcs.centre.raDeg,
+              decDeg: wcs.centre.decDeg,
+              positionAngleDeg: wrap360(wcs.positionAngleDeg),
+            })
+          }
+        />
+      ),
+    },
+    {
+      key: "picture",
+      word: "Picture",
+      isKept: true,
+      content: <UnderlayPanel underlay={underlay} layout={layout} readFits={readFitsImage} onUnderlay={onUnderlay} />,
+    },
+    {
+      key: "compare",
+      word: "Compare",
+      content: (
+        <ComparePanel
+          first={rig}
+          firstId={view.rigId}
+          rigs={view.rigs}
+          widthArcmin={extent.widthArcmin}
+          heightArcmin={extent.heightArcmin}
+          panels={panels.length}
+          overlap={frame.overlap}
+          hoursPerPanel={view.hoursPerPanel}
+          subSec={view.subSec}
+          hoursANight={view.hoursANight}
+        />
+      ),
+    },
+  ];
+  return (
+    <Leaves
+      label="Framing"
+      leaves={leaves}
+      value={leaves.some((l) => l.key === leaf) ? leaf : "frame"}
+      onValueChange={setLeaf}
+    />
+  );
+}
+
+/** A solved FITS image as an underlay, in words why it is none, or null for a file of another kind. */
+async function readFitsImage(file: File, signal: AbortSignal, onProgress: (share: number) => void) {
+  const read = await readImageInWorker(file, signal, onProgress);
+  if (!read.ok) {
+    const { error } = read;
+    if (error.code === "notFits") return null;
+    return "found" in error ? frameFaultWords(error) : fileFaultWords(error.code);
+  }
+  const { width, height, rgba, mesh } = read.value;
+  const image = await createImageBitmap(new ImageData(rgba, width, height));
+  return {
+    image,
+    widthPx: width,
+    heightPx: height,
+    mesh,
+    opacity: 0.8,
+    name: file.name,
+    file: await jpegOf(image),
+    corners: null,
+  };
+}
+
+/** What the search for a better place starts from: stars and the target in the mosaic's frame. */
+function placementTask({ layout, near, view }: Props) {
+  const stars = near.flatMap((s) => {
+    const p = skyToFrame(layout, s);
+    return p ? [{ ...p, magnitude: s.magnitude }] : [];
+  });
+  const { target } = view;
+  const subject = target ? skyToFrame(layout, { frame: "icrs", raDeg: target.raDeg, decDeg: target.decDeg }) : null;
+  const outline = target?.majorArcmin
+    ? {
+        majorArcmin: target.majorArcmin,
+        minorArcmin: target.minorArcmin ?? target.majorArcmin,
+        angleDeg: (target.positionAngleDeg ?? 0) - layout.positionAngleDeg,
+      }
+    : null;
+  // The outline is told about the mosaic's own centre: with the target elsewhere it says nothing.
+  const isCentred = subject !== null && Math.hypot(subject.xArcmin, subject.yArcmin) < 0.25 * layout.planeHeightArcmin;
+  return { layout, stars, outline: isCentred ? outline : null, subject };
+}

@@ -1,0 +1,186 @@
+import { useRef, useState } from "react";
+import {
+  csvTable,
+  guessColumns,
+  headerCards,
+  panelRows,
+  panelsToCsv,
+  panelsToVotable,
+  readPanelRows,
+  readPanelVotable,
+  type ColumnMapping,
+  type PanelListFault,
+  type PanelRow,
+} from "~/core/formats";
+import type { MosaicLayout, Optics, Panel } from "~/core/framing";
+import { panelLabel, type FrameData } from "~/core/plan";
+import { download, fileStem } from "~/components/download";
+import { Button } from "~/components/ui/Button";
+import { SelectField } from "~/components/ui/Field";
+import { Refusal } from "~/components/ui/Panel";
+import { useSay } from "~/components/ui/Toasts";
+
+/** Why a list of panels is not read. */
+function listFaultWords(f: PanelListFault): string {
+  switch (f.code) {
+    case "listEmpty":
+      return "There is no line in it.";
+    case "listTooLong":
+      return `It is too long (${f.found}); 200 panels at most.`;
+    case "listNoColumns":
+      return `No column for right ascension and declination among “${f.found}”. Say which they are.`;
+    case "listRaUnclear":
+      return "Every right ascension lies under 24: are these hours or degrees? Say which.";
+    case "listCell":
+      return `Line ${f.line}: “${f.found}” cannot be read. Nothing was changed.`;
+    case "listNotXml":
+      return `This does not read as XML (${f.found}).`;
+    case "listNotVotable":
+      return "This is XML, but no VOTable with a table of panels in plain cells.";
+  }
+}
+
+type Table = { readonly heads: readonly string[]; readonly rows: readonly Readonly<Record<string, string>>[] };
+
+/** Panels out as CSV, VOTable, header cards and picture; panels in from CSV and VOTable, of ours or from elsewhere. */
+export function PanelFiles({
+  panels,
+  layout,
+  frame,
+  optics,
+  sensor,
+  title,
+  onPicture,
+  onRows,
+}: {
+  readonly panels: readonly Panel[];
+  readonly layout: MosaicLayout;
+  readonly frame: FrameData;
+  readonly optics: Optics;
+  readonly sensor: { readonly widthPx: number; readonly heightPx: number };
+  readonly title: string;
+  readonly onPicture: () => void;
+  readonly onRows: (rows: readonly PanelRow[]) => void;
+}) {
+  const say = useSay();
+  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState<PanelListFault | null>(null);
+  const [asked, setAsked] = useState<{ readonly table: Table; readonly mapping: ColumnMapping } | null>(null);
+  const rows = () => panelRows(panels, layout, frame.names ?? {});
+  const csv = () => panelsToCsv(rows());
+  const cards = () =>
+    panels
+      .map((p) =>
+        headerCards({
+          panel: p,
+          label: panelLabel(frame, p.number),
+          object: title,
+          widthPx: sensor.widthPx,
+          heightPx: sensor.heightPx,
+          scaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
+          focalLengthMm: optics.focalLengthMm,
+        }),
+      )
+      .join("\n\n");
+  const copy = () =>
+    navigator.clipboard.writeText(csv()).then(
+      () => say("Panel list copied."),
+      () => say("The browser did not let the list be copied. Download it instead."),
+    );
+  const take = (read: ReturnType<typeof readPanelRows>) => {
+    setFault(read.ok ? null : read.error);
+    if (!read.ok) return false;
+    setAsked(null);
+    onRows(read.value);
+    say(`${read.value.length} panels taken. Ctrl Z goes back.`);
+    return true;
+  };
+  const open = async (file: File | undefined) => {
+    if (input.current) input.current.value = "";
+    if (!file) return;
+    setAsked(null);
+    if (file.size > 4_000_000)
+      return setFault({ code: "listTooLong", found: `${Math.round(file.size / 1e6)} MB`, line: 0 });
+    const text = await file.text();
+    if (/^\s*</.test(text)) return void take(readPanelVotable(text));
+    const table = csvTable(text);
+    if (!table.ok) return setFault(table.error);
+    const mapping = guessColumns(table.value.heads);
+    const read = readPanelRows(table.value, mapping);
+    if (!take(read) && !read.ok && (read.error.code === "listNoColumns" || read.error.code === "listRaUnclear"))
+      setAsked({ table: table.value, mapping });
+  };
+  const column = (key: "ra" | "dec" | "positionAngle" | "name", label: string) => (
+    <SelectField
+      label={label}
+      value={asked?.mapping[key] ?? ""}
+      onChange={(e) => asked && setAsked({ ...asked, mapping: { ...asked.mapping, [key]: e.target.value } })}
+    >
+      <option value="">none</option>
+      {asked?.table.heads.map((h) => (
+        <option key={h} value={h}>
+          {h}
+        </option>
+      ))}
+    </SelectField>
+  );
+  return (
+    <>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => void copy()}>Copy as CSV</Button>
+        <Button onClick={() => download(`${fileStem(title)}-panels.csv`, csv(), "text/csv")}>Download CSV</Button>
+        <Button
+          onClick={() => download(`${fileStem(title)}-panels.xml`, panelsToVotable(rows(), title), "application/xml")}
+        >
+          VOTable
+        </Button>
+        <Button onClick={() => download(`${fileStem(title)}-cards.txt`, cards(), "text/plain")}>FITS cards</Button>
+        <Button onClick={onPicture}>Chart as PNG</Button>
+        <Button onClick={() => window.print()}>Print</Button>
+      </div>
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.txt,.xml,.vot"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Panel list"
+        onChange={(e) => void open(e.target.files?.[0])}
+      />
+      <Button className="mt-2" onClick={() => input.current?.click()}>
+        Read panels from a file
+      </Button>
+      {fault ? (
+        <Refusal>
+          <p>{listFaultWords(fault)}</p>
+        </Refusal>
+      ) : null}
+      {asked ? (
+        <div className="mt-2 grid grid-cols-2 gap-3">
+          {column("ra", "Right ascension is in")}
+          {column("dec", "Declination is in")}
+          {column("positionAngle", "Camera angle is in")}
+          {column("name", "Name is in")}
+          <SelectField
+            label="Numbers of right ascension are"
+            value={asked.mapping.raUnit ?? ""}
+            onChange={(e) =>
+              setAsked({
+                ...asked,
+                mapping: {
+                  ...asked.mapping,
+                  raUnit: e.target.value === "" ? null : (e.target.value as "hours" | "degrees"),
+                },
+              })
+            }
+          >
+            <option value="">as they look</option>
+            <option value="hours">hours</option>
+            <option value="degrees">degrees</option>
+          </SelectField>
+          <Button onClick={() => take(readPanelRows(asked.table, asked.mapping))}>Take them</Button>
+        </div>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,156 @@
+import { useState } from "react";
+import type { PlacementFound, PlacementLimits, SeamCount, SeamStar } from "~/core/framing";
+import { formatDegrees, parseNumber } from "~/core/notation";
+import { Button } from "~/components/ui/Button";
+import { Field, SelectField } from "~/components/ui/Field";
+import { Why } from "~/components/ui/Why";
+import { SeamReport, type NamedStar } from "./SeamReport";
+
+/** Brightest to faintest limit of stars that are minded in seams. */
+const LIMITS = [5, 6, 7, 8, 8.5, 9, 10] as const;
+
+/** What the search may change, as typed. */
+interface Typed {
+  readonly shift: string;
+  readonly turn: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** The limits typed, or what is wrong by box. */
+function limitsOf(typed: Typed, sideArcmin: number): { limits: PlacementLimits | null; faults: Partial<Typed> } {
+  const [shift, turn, from, to] = [typed.shift, typed.turn, typed.from, typed.to].map(parseNumber) as [
+    number | null,
+    number | null,
+    number | null,
+    number | null,
+  ];
+  const faults: { -readonly [K in keyof Typed]?: string } = {};
+  if (shift === null || shift < 0 || shift > 50) faults.shift = "0 to 50 % of a panel.";
+  if (turn === null || turn < 0 || turn > 90) faults.turn = "0 to 90°.";
+  if (from === null || from < 5 || from > 40) faults.from = "5 to 40 %.";
+  if (to === null || to < (from ?? 0) || to > 40) faults.to = "At least the first, up to 40 %.";
+  if (Object.keys(faults).length > 0 || shift === null || turn === null || from === null || to === null)
+    return { limits: null, faults };
+  const overlap = { from: from / 100, to: to / 100 };
+  return { limits: { shiftArcmin: (shift / 100) * sideArcmin, turnDeg: turn, overlap }, faults };
+}
+
+const seamWords = ({ stars, brightestMag }: SeamCount) =>
+  brightestMag === null
+    ? "no star"
+    : `${stars} ${stars === 1 ? "star" : "stars"}, brightest ${brightestMag.toFixed(1)} mag,`;
+
+/** Stars in the seams, worst first, and a search for a place where there are none. */
+export function SeamPanel({
+  found,
+  limit,
+  onLimit,
+  sideArcmin,
+  overlap,
+  labelOf,
+  onShow,
+  onSearch,
+  onTake,
+}: {
+  readonly found: readonly SeamStar<NamedStar>[];
+  readonly limit: number;
+  readonly onLimit: (limit: number) => void;
+  readonly sideArcmin: number;
+  readonly overlap: number;
+  readonly labelOf: (panel: number) => string;
+  readonly onShow: (star: NamedStar) => void;
+  readonly onSearch: (
+    limits: PlacementLimits,
+    signal: AbortSignal,
+    onProgress: (share: number) => void,
+  ) => Promise<PlacementFound>;
+  readonly onTake: (found: PlacementFound) => void;
+}) {
+  const percent = Math.round(overlap * 100);
+  const [typed, setTyped] = useState<Typed>({ shift: "12", turn: "5", from: String(percent), to: String(percent) });
+  const [work, setWork] = useState<{ readonly share: number; readonly stop: AbortController } | null>(null);
+  const [result, setResult] = useState<PlacementFound | null>(null);
+  const { limits, faults } = limitsOf(typed, sideArcmin);
+  const search = async () => {
+    if (!limits) return;
+    const stop = new AbortController();
+    setWork({ share: 0, stop });
+    setResult(null);
+    try {
+      const best = await onSearch(limits, stop.signal, (share) => setWork((w) => (w ? { ...w, share } : w)));
+      setResult(best);
+      if (best.cost < best.costBefore - 1e-6) onTake(best);
+    } catch (error) {
+      if (!stop.signal.aborted) throw error;
+    } finally {
+      setWork(null);
+    }
+  };
+  const box = (key: keyof Typed, label: string, unit: string) => (
+    <Field
+      label={label}
+      unit={unit}
+      inputMode="decimal"
+      value={typed[key]}
+      fault={faults[key]}
+      onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+    />
+  );
+  return (
+    <>
+      <SelectField
+        label="Mind stars brighter than"
+        value={String(limit)}
+        onChange={(e) => onLimit(Number(e.target.value))}
+      >
+        {LIMITS.map((m) => (
+          <option key={m} value={m}>
+            magnitude {m}
+          </option>
+        ))}
+      </SelectField>
+      <div className="mt-2">
+        <SeamReport found={found} limit={limit} labelOf={labelOf} onShow={onShow} />
+      </div>
+      <h3 className="text-section text-soft mt-4 font-serif">Find a better place</h3>
+      <div className="mt-1 grid grid-cols-2 gap-3">
+        {box("shift", "Shift up to", "% of a panel")}
+        {box("turn", "Turn up to", "°")}
+        {box("from", "Overlap from", "%")}
+        {box("to", "Overlap to", "%")}
+      </div>
+      {work ? (
+        <div className="mt-3">
+          <progress value={work.share} max={1} className="w-full" aria-label="Searching" />
+          <Button onClick={() => work.stop.abort(new Error("stopped"))}>Stop</Button>
+        </div>
+      ) : (
+        <Button className="mt-3" disabled={!limits} onClick={() => void search()}>
+          Shift and turn to clear them
+        </Button>
+      )}
+      {result ? (
+        <p className="mt-2" role="status">
+          {result.cost < result.costBefore - 1e-6 ? (
+            <>
+              <Why title={`Trouble ${result.costBefore.toFixed(2)} before, ${result.cost.toFixed(2)} after.`}>
+                <p>
+                  Σ over stars of 10^(0.4 (8 − m)) × how near a seam’s middle they are (σ = 3 % of a panel), plus a
+                  share for what is left of the target outside the panels and for a seam through its middle. Compare the
+                  figures, do not read them alone; a proposal of this project.
+                </p>
+              </Why>{" "}
+              Moved {Math.abs(result.placement.dxArcmin).toFixed(1)}′ {result.placement.dxArcmin < 0 ? "left" : "right"}
+              , {Math.abs(result.placement.dyArcmin).toFixed(1)}′ {result.placement.dyArcmin < 0 ? "down" : "up"},
+              turned {formatDegrees(result.placement.turnDeg)}, overlap {(result.overlap * 100).toFixed(1)} %. In the
+              seams {seamWords(result.inSeamsBefore)} before, {seamWords(result.inSeams)} after. Ctrl Z goes back.
+            </>
+          ) : (
+            "Nothing better within these limits: it stays where it is."
+          )}
+        </p>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,198 @@
+import { useMemo, useRef, useState } from "react";
+import { useFetcher, useNavigate, useSearchParams } from "react-router";
+import { Copies } from "~/components/Copies";
+import { positionWords, thingAt, type ChartThing } from "./chart-facts";
+import { ChartTools, type ChartLook } from "./ChartTools";
+import { FrameChoice } from "./FrameChoice";
+import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
+import { faintestAt } from "~/components/sky-chart/layers";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { fileStem } from "~/components/download";
+import type { FitsWcs } from "~/core/formats";
+import { mosaicExtent, type Optics } from "~/core/framing";
+import { layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
+import { wrap360 } from "~/core/units";
+import type { Route } from "./+types/route";
+import { keptSearch } from "~/desk/choice";
+import { FrameLeaves } from "./FrameLeaves";
+import { loadFrame, saveFrame, type FrameView } from "./load";
+import { useChartData } from "./use-chart-data";
+import { useEdits } from "~/components/forms/use-edits";
+import { useFrameDraft } from "./use-frame-draft";
+import { useFrameStars } from "./use-frame-stars";
+import { useOutlines } from "./use-outlines";
+import { useUnderlay } from "./use-underlay";
+
+const SEAM_LIMIT = 8.5;
+
+export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadFrame(request, params.projectId);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => saveFrame(request);
+export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
+
+export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
+  return <FramePage key={loaderData.frame.id} view={loaderData} action={`/projects/${params.projectId}/frame`} />;
+}
+
+function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
+  const { frame: kept, optics, title, target } = view;
+  const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
+  const picture = useUnderlay(kept.id, view.picture, action);
+  const chart = useRef<HTMLDivElement>(null);
+  const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
+  const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
+  const [limit, setLimit] = useState(SEAM_LIMIT);
+  const [under, setUnder] = useState("");
+  const [pressed, setPressed] = useState<ChartThing | null>(null);
+  const [seen, setSeen] = useState<FitsWcs | null>(null);
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const adder = useFetcher<typeof saveFrame>();
+  const { sky, objects } = useChartData(gaze);
+  const { send } = useEdits();
+
+  const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
+  const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
+  const labelOf = useMemo(() => (number: number) => panelLabel(frame, number), [frame]);
+  const { near, seams, seamStars } = useFrameStars(sky, layout, panels.length, limit);
+  const outlines = useOutlines({ frame, layout, panels, objects, target, change });
+  const drawn = useMemo(
+    () =>
+      seen
+        ? [...outlines.drawn, { name: "the exposure", corners: seen.corners.map((c) => [c.raDeg, c.decDeg] as const) }]
+        : outlines.drawn,
+    [outlines.drawn, seen],
+  );
+  const savePicture = () =>
+    chart.current?.querySelector("canvas")?.toBlob((blob) => {
+      if (!blob) return;
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(blob);
+      link.download = `${fileStem(title)}-frame.png`;
+      link.click();
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    });
+  const refusal = storage ?? picture.storage;
+  const search = keptSearch(params);
+  const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
+  return (
+    <>
+      <FrameChoice
+        frames={view.frames}
+        current={kept.id}
+        shot={view.shotFrameId}
+        title={frame.title ?? ""}
+        onTitle={(text) => change({ title: text })}
+        onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
+        onAnother={() =>
+          void adder.submit({ intent: "another", frame: JSON.stringify({ ...frame, title: "" }) }, { method: "post" })
+        }
+        onShoot={() =>
+          send([
+            {
+              kind: "project",
+              id: view.project.id,
+              data: { ...view.project.data, frameId: kept.id },
+              baseRev: view.project.rev,
+            },
+          ])
+        }
+      />
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <div>
+          <div
+            ref={chart}
+            className="border-rule relative h-[min(62vh,40rem)] min-h-90 overflow-hidden rounded-[8px] border"
+          >
+            <SkyChart
+              gaze={gaze}
+              onGaze={setGaze}
+              data={sky}
+              objects={objects}
+              layout={layout}
+              panels={panels}
+              seamStars={seamStars}
+              labelOf={labelOf}
+              outlines={drawn}
+              draft={outlines.draft}
+              underlay={picture.underlay}
+              onCorner={outlines.corner}
+              {...look}
+              onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
+              onTurn={(pa) => change({ positionAngleDeg: wrap360(pa) })}
+              onMovePanel={(number, xArcmin, yArcmin) => {
+                const i = number - frame.columns * frame.rows - 1;
+                change({ extra: (frame.extra ?? []).map((e, k) => (k === i ? { xArcmin, yArcmin } : e)) });
+              }}
+              onHover={(at, reach) => setUnder(at ? (thingAt(at, reach, charted)?.words ?? positionWords(at)) : "")}
+              onPress={(at, reach) => setPressed(thingAt(at, reach, charted))}
+            />
+          </div>
+          <ChartTools
+            under={under}
+            gaze={gaze}
+            onGaze={setGaze}
+            onWhole={() => setGaze(gazeOn(frame, optics, shapeOf(chart.current)))}
+            look={look}
+            onLook={setLook}
+            onUndo={canUndo ? undo : undefined}
+            status={`${status} ${picture.status}`.trim()}
+            pressed={pressed}
+            search={search}
+          />
+        </div>
+        <aside className="space-y-4">
+          {refusal ? <StorageRefusal code={refusal} /> : null}
+          <Copies
+            now={kept.data}
+            copies={kept.copies}
+            onTake={(copy) => {
+              const taken = copy.data as FrameData;
+              change(taken);
+              send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
+            }}
+            onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}
+          />
+          <FrameLeaves
+            view={view}
+            frame={frame}
+            layout={layout}
+            panels={panels}
+            objects={objects}
+            near={near}
+            seams={seams}
+            limit={limit}
+            onLimit={setLimit}
+            outlines={outlines}
+            change={change}
+            onSeen={setSeen}
+            onPicture={savePicture}
+            onShow={(star) => {
+              setGaze({ ...gaze, centre: star });
+              setPressed(thingAt(star, 1 / 3600, { ...charted, faintest: star.magnitude + 0.1 }));
+            }}
+            underlay={picture.underlay}
+            onUnderlay={picture.lay}
+            search={search}
+          />
+        </aside>
+      </div>
+    </>
+  );
+}
+
+/** Width over height of a chart. */
+const shapeOf = (box: HTMLElement | null): number => (box ? box.clientWidth / box.clientHeight : usualShape());
+
+/** The same before it is drawn: as high as the window wants it, and on narrow windows as wide as they are. */
+const usualShape = (): number =>
+  window.innerWidth < 640 ? (window.innerWidth - 32) / Math.max(360, 0.62 * window.innerHeight) : 1.3;
+
+/** A gaze that holds the whole mosaic with room around it, on a chart of this shape. */
+function gazeOn(frame: FrameData, optics: Optics, shape: number): Gaze {
+  const { widthArcmin, heightArcmin } = mosaicExtent(layoutOf(frame, optics));
+  return {
+    centre: { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
+    heightDeg: Math.min(60, ((Math.hypot(widthArcmin, heightArcmin) / 60) * 1.25) / Math.min(1, shape)),
+  };
+}

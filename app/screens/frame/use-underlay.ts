@@ -1,0 +1,66 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { KeptPicture } from "~/storage/pictures";
+import type { saveFrame } from "./load";
+
+const SAVE_AFTER_MS = 600; // the strength is drawn along a slider
+
+/** The picture under the chart of a frame: laid down as it was kept, and kept again when it changes. */
+export function useUnderlay(frameId: string, kept: KeptPicture | null, action: string) {
+  const [underlay, setUnderlay] = useState<LaidPicture | null>(null);
+  const { submit, data: answer, state } = useFetcher<typeof saveFrame>({ key: `picture-${frameId}` });
+  const first = useRef(kept);
+  const unsaved = useRef<{ readonly next: LaidPicture | null } | null>(null);
+  useEffect(() => {
+    let isCurrent = true;
+    const picture = first.current;
+    if (picture) {
+      const file = new Blob([picture.bytes], { type: picture.type });
+      void createImageBitmap(file).then(
+        (image) => isCurrent && setUnderlay({ ...picture, file, image, widthPx: image.width, heightPx: image.height }),
+        () => undefined, // bytes that are no picture any more: the frame works without
+      );
+    }
+    return () => {
+      isCurrent = false;
+    };
+  }, []);
+  const save = useCallback(() => {
+    if (!unsaved.current) return;
+    const { next } = unsaved.current;
+    unsaved.current = null;
+    const form = new FormData();
+    form.set("intent", "picture");
+    form.set("id", frameId);
+    if (next) {
+      const { name, mesh, opacity, corners } = next;
+      form.set("picture", JSON.stringify({ name, mesh, opacity, corners }));
+      form.set("file", next.file);
+    }
+    void submit(form, { method: "post", action, encType: "multipart/form-data" });
+  }, [submit, frameId, action]);
+  useEffect(() => {
+    if (!unsaved.current) return;
+    const timer = setTimeout(save, SAVE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [underlay, save]);
+  useEffect(() => {
+    window.addEventListener("pagehide", save); // closed within the half second: it is still begun
+    return () => {
+      window.removeEventListener("pagehide", save);
+      save();
+    };
+  }, [save]);
+  const lay = useCallback(
+    (next: LaidPicture | null) => {
+      const isStrengthOnly = next !== null && next.mesh === underlay?.mesh;
+      unsaved.current = { next };
+      setUnderlay(next);
+      if (!isStrengthOnly) save();
+    },
+    [underlay, save],
+  );
+  const status = state !== "idle" ? "Keeping the picture …" : (answer?.said ?? "");
+  return { underlay, lay, status, storage: answer?.storage ?? null };
+}

@@ -1,0 +1,113 @@
+import { parseNumber } from "~/core/notation";
+import { numberFault, type NumberSpec } from "~/components/forms/form-numbers";
+import { Button } from "~/components/ui/Button";
+import { Field } from "~/components/ui/Field";
+import type { Pick, Surroundings } from "./edit";
+
+const AZIMUTH: NumberSpec = { name: "azimuthDeg", label: "Azimuth", unit: "°", min: 0, max: 359.9 };
+const SPECS: Readonly<Record<keyof Surroundings, readonly NumberSpec[]>> = {
+  skyline: [AZIMUTH, { name: "altitudeDeg", label: "Altitude", unit: "°", min: 0, max: 90 }],
+  landmarks: [
+    AZIMUTH,
+    { name: "widthDeg", label: "Wide", unit: "°", min: 0.1, max: 180 },
+    { name: "altitudeDeg", label: "High", unit: "°", min: 0.5, max: 90 },
+  ],
+  domes: [
+    AZIMUTH,
+    { name: "magPerArcsec2", label: "Sky towards it at 30°", unit: "mag/arcsec²", min: 12, max: 22.5 },
+    { name: "widthDeg", label: "Spreads", unit: "° each way", min: 3, max: 120 },
+  ],
+  lamps: [
+    AZIMUTH,
+    { name: "altitudeDeg", label: "Altitude", unit: "°", min: 0, max: 90 },
+    { name: "radiusDeg", label: "Spoils within", unit: "°", min: 0.5, max: 90 },
+  ],
+};
+const TITLES: Readonly<Record<keyof Surroundings, string>> = {
+  skyline: "Point of the line",
+  landmarks: "Landmark",
+  domes: "Town glow",
+  lamps: "Lamp",
+};
+
+/** The picked thing in numbers, for those who measured. A value outside its range is refused beside its box. */
+export function PickedFields({
+  now,
+  pick,
+  onChange,
+  onMove,
+  onRemove,
+}: {
+  readonly now: Surroundings;
+  readonly pick: Pick;
+  readonly onChange: (fields: Readonly<Record<string, number | string>>) => void;
+  readonly onMove: (azimuthDeg: number) => void;
+  readonly onRemove: () => void;
+}) {
+  const thing = now[pick.list][pick.index];
+  if (!thing) return null;
+  const values = thing as unknown as Readonly<Record<string, number | string>>;
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-3">
+      <p className="text-soft w-full">{TITLES[pick.list]}</p>
+      {"name" in thing ? (
+        <div className="w-44">
+          <Field
+            label="Name of it"
+            maxLength={60}
+            value={thing.name}
+            onChange={(e) => onChange({ name: e.target.value })}
+          />{" "}
+          {/* prettier-ignore */}
+        </div>
+      ) : null}
+      {SPECS[pick.list].map((spec) => (
+        <NumberBox
+          key={`${pick.list} ${pick.index} ${spec.name} ${String(values[spec.name])}`}
+          spec={spec}
+          value={Number(values[spec.name])}
+          onValue={(v) =>
+            spec.name === "azimuthDeg" && pick.list === "skyline" ? onMove(v) : onChange({ [spec.name]: v })
+          }
+        />
+      ))}
+      <Button look="stop" onClick={onRemove}>
+        Remove it
+      </Button>
+    </div>
+  );
+}
+
+/** Takes its value when one leaves it or presses Enter; the form around it is not sent. */
+function NumberBox({
+  spec,
+  value,
+  onValue,
+}: {
+  readonly spec: NumberSpec;
+  readonly value: number;
+  readonly onValue: (value: number) => void;
+}) {
+  const take = (box: HTMLInputElement) => {
+    const fault = numberFault(spec, box.value);
+    box.setCustomValidity(fault ?? "");
+    box.reportValidity();
+    if (!fault && parseNumber(box.value) !== value) onValue(parseNumber(box.value)!);
+  };
+  return (
+    <div className="w-32">
+      <Field
+        label={spec.label}
+        {...(spec.unit ? { unit: spec.unit } : {})}
+        inputMode="decimal"
+        defaultValue={value}
+        onBlur={(e) => take(e.target)}
+        onKeyDown={(e) => {
+          if (e.key !== "Enter") return;
+          e.preventDefault();
+          take(e.currentTarget);
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,175 @@
+import { useState } from "react";
+import { Form } from "react-router";
+import type { Town } from "~/core/catalog";
+import { parseNumber } from "~/core/notation";
+import { type Place } from "~/core/night";
+import { USUAL_WIND_SHARE, type LearntChance } from "~/core/weather";
+import { darknessClass, magOfDarknessClass } from "~/core/sky";
+import type { Faults, NumberSpec } from "~/components/forms/form-numbers";
+import { MONTHS } from "~/components/clock";
+import { PLACE_NUMBERS } from "./place-form";
+import { SkylineEditor } from "./SkylineEditor";
+import { TownField } from "./TownField";
+import { Button } from "~/components/ui/Button";
+import { Field, SelectField } from "~/components/ui/Field";
+import { Section } from "~/components/ui/Panel";
+import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
+
+/** Text boxes that other things on the page follow or fill. */
+const FOLLOWED = ["latitudeDeg", "longitudeDeg", "elevationM", "skyMagPerArcsec2", "minAltitudeDeg"] as const;
+type Followed = (typeof FOLLOWED)[number];
+const isFollowed = (name: string): name is Followed => (FOLLOWED as readonly string[]).includes(name);
+
+const startOf = (place: Place | null): Record<Followed, string> => ({
+  latitudeDeg: String(place?.latitudeDeg ?? ""),
+  longitudeDeg: String(place?.longitudeDeg ?? ""),
+  elevationM: String(place?.elevationM ?? ""),
+  skyMagPerArcsec2: String(place?.skyMagPerArcsec2 ?? ""),
+  minAltitudeDeg: String(place?.minAltitudeDeg ?? 25),
+});
+
+/** Entering or changing a place. The time zone follows the coordinates until one types it. */
+export function PlaceForm({
+  place,
+  baseRev,
+  faults,
+  learnt,
+  findZone,
+  findTowns,
+}: {
+  readonly place: Place | null;
+  readonly baseRev: string;
+  readonly faults: Faults;
+  /** Chances of clear nights as the log has it; null for a new place. */
+  readonly learnt: readonly LearntChance[] | null;
+  readonly findZone: (latitudeDeg: number, longitudeDeg: number) => Promise<string | null>;
+  readonly findTowns: (query: string) => Promise<readonly Town[]>;
+}) {
+  const [base] = useState(baseRev); // what was on the page when typing began, whatever another tab stores meanwhile
+  const [typed, setTyped] = useState(startOf(place));
+  const [name, setName] = useState(place?.name ?? "");
+  const [zone, setZone] = useState(place?.timeZone ?? "");
+  const locate = async (latitude: string, longitude: string) => {
+    const [lat, lon] = [parseNumber(latitude), parseNumber(longitude)];
+    if (lat === null || lon === null || Math.abs(lat) > 90 || Math.abs(lon) > 180) return;
+    const found = await findZone(lat, lon);
+    if (found) setZone(found);
+  };
+  const settle = (town: Town) => {
+    const [latitudeDeg, longitudeDeg] = [String(town.latitudeDeg), String(town.longitudeDeg)];
+    setTyped({ ...typed, latitudeDeg, longitudeDeg, elevationM: String(town.elevationM) });
+    if (name === "") setName(town.name);
+    void locate(latitudeDeg, longitudeDeg);
+  };
+  const mag = parseNumber(typed.skyMagPerArcsec2);
+  const other: Readonly<Record<string, number>> = {
+    seeingArcsec: place?.seeingArcsec ?? 3,
+    travelMin: place?.travelMin ?? 0,
+    extraSetUpMin: place?.extraSetUpMin ?? 0,
+    windPercent: Math.round(100 * (place?.windShare ?? USUAL_WIND_SHARE)),
+  };
+  const box = (spec: NumberSpec) => {
+    const about = {
+      label: spec.label,
+      ...(spec.unit ? { unit: spec.unit } : {}),
+      fault: faults[spec.name],
+      ...(spec.hint ? { hint: spec.hint } : {}),
+      name: spec.name,
+      inputMode: "decimal" as const,
+    };
+    const { name: key } = spec;
+    if (!isFollowed(key)) return <Field key={key} {...about} defaultValue={other[key] ?? ""} />;
+    return (
+      <Field
+        key={key}
+        {...about}
+        value={typed[key]}
+        onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+        {...(key.endsWith("tudeDeg") ? { onBlur: () => void locate(typed.latitudeDeg, typed.longitudeDeg) } : {})}
+      />
+    );
+  };
+  const classes = (
+    <SelectField
+      key="darknessClass"
+      label="Darkness as a class"
+      value={mag === null ? "" : String(darknessClass(mag))}
+      hint="A hint only: two scales circulate, 0.8 mag apart."
+      onChange={(e) =>
+        e.target.value !== "" &&
+        setTyped({ ...typed, skyMagPerArcsec2: String(magOfDarknessClass(Number(e.target.value))) })
+      }
+    >
+      <option value="">not known</option>
+      {Array.from({ length: 9 }, (_, i) => (
+        <option key={i} value={i + 1}>
+          {i + 1}
+          {i === 0 ? ", darkest" : i === 8 ? ", inner city" : ""}
+        </option>
+      ))}
+    </SelectField>
+  );
+  return (
+    <Form method="post" className="max-w-[60rem]">
+      <UnsavedGuard />
+      <input type="hidden" name="baseRev" value={base} />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="Name" name="name" value={name} onChange={(e) => setName(e.target.value)} fault={faults["name"]} />
+        <TownField findTowns={findTowns} onChoose={settle} />
+      </div>
+      <div className="mt-4 grid gap-4 sm:grid-cols-3">
+        {PLACE_NUMBERS.flatMap((spec) => (spec.name === "skyMagPerArcsec2" ? [box(spec), classes] : [box(spec)]))}
+        <Field
+          label="Time zone"
+          name="timeZone"
+          value={zone}
+          onChange={(e) => setZone(e.target.value)}
+          fault={faults["timeZone"]}
+          hint="Found from the coordinates; change it if your clocks run otherwise."
+        />
+      </div>
+      <Section title="What stands and shines around it" aside="north through east; straight up is the top">
+        <SkylineEditor
+          start={{
+            skyline: place?.skyline ?? [],
+            landmarks: place?.landmarks ?? [],
+            domes: place?.domes ?? [],
+            lamps: place?.lamps ?? [],
+          }}
+          fault={faults["skyline"]}
+          minAltitudeDeg={parseNumber(typed.minAltitudeDeg) ?? 0}
+          zenithSkyMag={mag ?? 20}
+          placeName={name}
+        />
+      </Section>
+      <Section title="Clear nights by month" aside="% of nights, your guess; the log corrects it">
+        <div className="mt-1 grid grid-cols-4 gap-2 sm:grid-cols-6 xl:grid-cols-12">
+          {MONTHS.map((month, i) => (
+            <Field
+              key={month}
+              label={month}
+              name={`clear${i}`}
+              inputMode="numeric"
+              defaultValue={Math.round(100 * (place?.clearChance[i] ?? 0.35))}
+              fault={faults[`clear${i}`]}
+              hint={
+                learnt && learnt[i]!.nights > 0
+                  ? `${Math.round(100 * learnt[i]!.chance)} % by ${learnt[i]!.clear} of ${learnt[i]!.nights}`
+                  : undefined
+              }
+            />
+          ))}
+        </div>
+        <p className="text-note text-faint mt-2">
+          Your guess weighs as much as 20 nights a month; what you log or see moves it, nights in a row counting for
+          less. Nights nobody wrote down count as unknown.
+        </p>
+      </Section>
+      <div className="sticky bottom-16 mt-5 flex justify-end sm:bottom-4">
+        <Button look="main" type="submit">
+          Save place
+        </Button>
+      </div>
+    </Form>
+  );
+}

@@ -1,0 +1,287 @@
+import { useState } from "react";
+import { formatSkyline, readSkyline } from "~/core/formats";
+import { parseNumber } from "~/core/notation";
+import { hiddenBelowDeg, shiftSkyline } from "~/core/sky";
+import { download, fileStem } from "~/components/download";
+import { Button } from "~/components/ui/Button";
+import { Field, SelectField, TextField } from "~/components/ui/Field";
+import { Refusal } from "~/components/ui/Panel";
+import { skylineFaultWords } from "~/components/words/words";
+import { change, moveTo, putDown, takeAway, type Pick, type Surroundings, type Tool } from "./edit";
+import { Panorama } from "./Panorama";
+import { PickedFields } from "./PickedFields";
+
+const TOOLS: readonly (readonly [Tool, string])[] = [
+  ["line", "a point of the line"],
+  ["box", "a shed, a house"],
+  ["pole", "a pole"],
+  ["tree", "a tree"],
+  ["dome", "glow of a town"],
+  ["lamp", "a lamp"],
+];
+
+const LARGEST_BYTES = 1_000_000;
+
+/** What is wrong with a number of degrees that may be left empty. */
+function numberFault(text: string, most: number): string | undefined {
+  if (text.trim() === "") return undefined;
+  const value = parseNumber(text);
+  return value === null || Math.abs(value) > most ? `A number from −${most} to ${most}°.` : undefined;
+}
+
+/** Every degree of the whole silhouette, landmarks included, as text for elsewhere. */
+const wholeSilhouette = (now: Surroundings): string =>
+  Array.from({ length: 360 }, (_, az) => `${az} ${hiddenBelowDeg(now.skyline, now.landmarks, az).toFixed(1)}`).join(
+    "\n",
+  );
+
+/** Draws what stands and shines around a place; the same as text, to and fro. Everything can be undone. */
+export function SkylineEditor({
+  start,
+  fault,
+  minAltitudeDeg,
+  zenithSkyMag,
+  placeName,
+}: {
+  readonly start: Surroundings;
+  readonly fault: string | undefined;
+  readonly minAltitudeDeg: number;
+  readonly zenithSkyMag: number;
+  readonly placeName: string;
+}) {
+  const [now, setNow] = useState(start);
+  const [text, setText] = useState(formatSkyline(start.skyline));
+  const [past, setPast] = useState<readonly Surroundings[]>([]);
+  const [dragStart, setDragStart] = useState<Surroundings | null>(null);
+  const [pick, setPick] = useState<Pick | null>(null);
+  const [tool, setTool] = useState<Tool>("line");
+  const [turn, setTurn] = useState({ declination: "", byDeg: "", upDeg: "" });
+  const [fileFault, setFileFault] = useState<string | null>(null);
+  const read = readSkyline(text);
+  const turnFaults = {
+    declination: numberFault(turn.declination, 180),
+    byDeg: numberFault(turn.byDeg, 360),
+    upDeg: numberFault(turn.upDeg, 90),
+  };
+
+  const show = (next: Surroundings) => {
+    setNow(next);
+    if (next.skyline !== now.skyline) setText(formatSkyline(next.skyline));
+  };
+  const step = (next: Surroundings, picked: Pick | null = pick, before: Surroundings = now) => {
+    setPast([...past.slice(-99), before]);
+    show(next);
+    setPick(picked);
+  };
+  const undo = () => {
+    const before = past.at(-1);
+    if (!before) return;
+    setPast(past.slice(0, -1));
+    setNow(before);
+    setText(formatSkyline(before.skyline));
+    setPick(null);
+  };
+  const onText = (value: string) => {
+    setText(value);
+    const { skyline } = readSkyline(value);
+    if (skyline.length !== 1) {
+      if (JSON.stringify(skyline) !== JSON.stringify(now.skyline)) setPast([...past.slice(-99), now]);
+      setNow({ ...now, skyline });
+      setPick(null);
+    }
+  };
+  const shift = (byDeg: number | null, upDeg: number | null) => {
+    if (byDeg === null && upDeg === null) return;
+    const around = <T extends { readonly azimuthDeg: number }>(list: readonly T[]) => list.map((t) => ({ ...t, azimuthDeg: (((t.azimuthDeg + (byDeg ?? 0)) % 360) + 360) % 360 })); // prettier-ignore
+    step({ skyline: shiftSkyline(now.skyline, byDeg ?? 0, upDeg ?? 0), landmarks: around(now.landmarks), domes: around(now.domes), lamps: around(now.lamps) }, null); // prettier-ignore
+  };
+  const remove = (p: Pick) => {
+    const { next, pick: then } = takeAway(now, p);
+    step(next, then);
+  };
+  const wrong = fault ?? read.faults.map(skylineFaultWords).join(" ");
+  return (
+    <section
+      aria-label="Skyline"
+      onKeyDown={(e) => {
+        if ((e.ctrlKey || e.metaKey) && e.key === "z" && !(e.target as HTMLElement).closest("input, textarea")) {
+          e.preventDefault();
+          undo();
+        }
+      }}
+    >
+      {" "}
+      {/* prettier-ignore */}
+      <input type="hidden" name="landmarks" value={JSON.stringify(now.landmarks)} />
+      <input type="hidden" name="domes" value={JSON.stringify(now.domes)} />
+      <input type="hidden" name="lamps" value={JSON.stringify(now.lamps)} />
+      <div className="mb-2 flex flex-wrap items-end gap-3">
+        <div className="w-52">
+          <SelectField
+            label="Press on the panorama to put down"
+            value={tool}
+            onChange={(e) => setTool(e.target.value as Tool)}
+          >
+            {TOOLS.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </SelectField>{" "}
+          {/* prettier-ignore */}
+        </div>
+        <Button
+          onClick={() => {
+            const { next, pick: then } = putDown(now, tool, { azimuthDeg: 180, altitudeDeg: 20 });
+            step(next, then);
+          }}
+        >
+          Put one in the south
+        </Button>{" "}
+        {/* prettier-ignore */}
+        <Button look="plain" onClick={undo} disabled={past.length === 0}>
+          Undo
+        </Button>
+      </div>
+      <Panorama
+        now={now}
+        pick={pick}
+        minAltitudeDeg={minAltitudeDeg}
+        zenithSkyMag={zenithSkyMag}
+        onPress={(at) => {
+          const { next, pick: then } = putDown(now, tool, at);
+          step(next, then);
+        }}
+        onPick={setPick}
+        onMove={(p, to, isDone) => {
+          const next = moveTo(now, p, to);
+          if (isDone) step(next, p, dragStart ?? now);
+          else show(next);
+          setDragStart(isDone ? null : (dragStart ?? now));
+        }}
+        onRemove={remove}
+      />
+      {pick ? (
+        <PickedFields
+          now={now}
+          pick={pick}
+          onChange={(fields) => step(change(now, pick, fields))}
+          onMove={(azimuthDeg) => step(moveTo(now, pick, { azimuthDeg, altitudeDeg: now.skyline[pick.index]!.altitudeDeg }))} // prettier-ignore
+          onRemove={() => remove(pick)}
+        />
+      ) : (
+        <p className="text-note text-faint mt-2">
+          Arrow keys move what is picked by 1°, with Shift by 0.1°; Enter adds beside it, Delete removes it. Dashed: the
+          lowest altitude you use.
+        </p>
+      )}
+      <div className="mt-4 grid gap-4 sm:grid-cols-2">
+        <TextField
+          label="Points"
+          unit="azimuth altitude, °, north through east"
+          name="skyline"
+          rows={7}
+          value={text}
+          onChange={(e) => onText(e.target.value)}
+          fault={wrong === "" ? undefined : wrong}
+          hint={
+            read.unsorted
+              ? `Line ${read.unsorted.line}, “${read.unsorted.text}”, runs back: the points are sorted by azimuth.`
+              : "Straight lines run between points. “#” begins a remark. None = level horizon."
+          }
+          spellCheck={false}
+        />
+        <div className="space-y-3">
+          {fileFault ? (
+            <Refusal>
+              <p>{fileFault}</p>
+            </Refusal>
+          ) : null}
+          <div className="flex flex-wrap items-center gap-3">
+            <label className="text-soft hover:text-ink cursor-pointer underline underline-offset-4">
+              Read points from a file
+              <input
+                type="file"
+                accept=".txt,.hrz,.csv,text/plain"
+                aria-label="Skyline file"
+                className="sr-only"
+                onChange={(e) => {
+                  const file = e.target.files?.[0];
+                  e.target.value = "";
+                  setFileFault(null);
+                  if (!file) return;
+                  if (file.size > LARGEST_BYTES)
+                    setFileFault(`${file.name}: ${(file.size / 1e6).toFixed(1)} MB is no skyline; 1 MB at most.`);
+                  else void file.text().then(onText);
+                }}
+              />
+            </label>
+            <Button
+              look="plain"
+              onClick={() => download(`${fileStem(placeName)}-skyline.txt`, formatSkyline(now.skyline), "text/plain")}
+            >
+              Save the line
+            </Button>{" "}
+            {/* prettier-ignore */}
+            <Button look="plain" onClick={() => download(`${fileStem(placeName)}-silhouette.txt`, wholeSilhouette(now), "text/plain")}>Save it with landmarks</Button>{" "}
+            {/* prettier-ignore */}
+          </div>
+          <div className="flex flex-wrap items-end gap-2">
+            <div className="w-56">
+              <Field
+                label="Magnetic declination"
+                unit="°, east positive"
+                inputMode="decimal"
+                value={turn.declination}
+                fault={turnFaults.declination}
+                onChange={(e) => setTurn({ ...turn, declination: e.target.value })}
+              />{" "}
+              {/* prettier-ignore */}
+            </div>
+            <Button
+              disabled={turnFaults.declination !== undefined || turn.declination.trim() === ""}
+              onClick={() => shift(parseNumber(turn.declination), null)}
+            >
+              Turn compass bearings to true north
+            </Button>{" "}
+            {/* prettier-ignore */}
+          </div>
+          <p className="text-note text-faint">
+            East of north is positive. Use it once, when every azimuth here was read from a compass: what stands and
+            shines turns with the line.
+          </p>
+          <div className="flex flex-wrap items-end gap-2">
+            <div className="w-36">
+              <Field
+                label="Turn all east"
+                unit="°"
+                inputMode="decimal"
+                value={turn.byDeg}
+                fault={turnFaults.byDeg}
+                onChange={(e) => setTurn({ ...turn, byDeg: e.target.value })}
+              />{" "}
+              {/* prettier-ignore */}
+            </div>
+            <div className="w-36">
+              <Field
+                label="Lift the line"
+                unit="°"
+                inputMode="decimal"
+                value={turn.upDeg}
+                fault={turnFaults.upDeg}
+                onChange={(e) => setTurn({ ...turn, upDeg: e.target.value })}
+              />{" "}
+              {/* prettier-ignore */}
+            </div>
+            <Button
+              disabled={turnFaults.byDeg !== undefined || turnFaults.upDeg !== undefined}
+              onClick={() => shift(parseNumber(turn.byDeg), parseNumber(turn.upDeg))}
+            >
+              Shift
+            </Button>
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}

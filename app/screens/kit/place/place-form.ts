@@ -1,0 +1,110 @@
+import { MONTHS } from "~/components/clock";
+import { parseSkyline } from "~/core/formats";
+import { decodeData } from "~/core/records";
+import type { Place } from "~/core/night";
+import { err, ok, type Result } from "~/core/result";
+import { isTimeZone } from "~/core/time";
+import { readNumbers, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
+import { skylineFaultWords } from "~/components/words/words";
+
+/** Number boxes of a place. */
+export const PLACE_NUMBERS = [
+  { name: "latitudeDeg", label: "Latitude", unit: "°, north positive", min: -90, max: 90 },
+  { name: "longitudeDeg", label: "Longitude", unit: "°, east positive", min: -180, max: 180 },
+  { name: "elevationM", label: "Elevation", unit: "m", min: -430, max: 6000 },
+  {
+    name: "skyMagPerArcsec2",
+    label: "Darkness",
+    unit: "mag/arcsec²",
+    min: 14,
+    max: 22.2,
+    hint: "Moonless zenith. City 18, suburb 19.5, village 20.8, dark site 21.5.",
+  },
+  {
+    name: "minAltitudeDeg",
+    label: "Lowest altitude used",
+    unit: "°",
+    min: 0,
+    max: 80,
+    hint: "30 is the usual rule; lower takes what there is.",
+  },
+  { name: "seeingArcsec", label: "Usual seeing", unit: "″", min: 0.3, max: 10 },
+  {
+    name: "travelMin",
+    label: "Drive from home, one way",
+    unit: "min",
+    min: 0,
+    max: 1440,
+    hint: "0 = at home. Tonight compares the drive with staying.",
+  },
+  {
+    name: "extraSetUpMin",
+    label: "Extra set-up there",
+    unit: "min",
+    min: 0,
+    max: 240,
+    hint: "On top of the rig’s own set-up: carrying, levelling.",
+  },
+  {
+    name: "windPercent",
+    label: "Forecast wind that is felt",
+    unit: "%",
+    min: 0,
+    max: 100,
+    hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
+  },
+] as const satisfies readonly NumberSpec[];
+
+const MONTH_SPECS = MONTHS.map(
+  (month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec,
+);
+
+/** Landmarks, domes and lamps as the editor hands them over; a text that is none counts as none. */
+function surroundings(form: FormData): Pick<Place, "landmarks" | "domes" | "lamps"> {
+  const list = (name: string): unknown => {
+    try {
+      return JSON.parse(textOf(form, name) || "[]");
+    } catch {
+      return [];
+    }
+  };
+  return { landmarks: list("landmarks"), domes: list("domes"), lamps: list("lamps") } as Pick<
+    Place,
+    "landmarks" | "domes" | "lamps"
+  >;
+}
+
+/** Reads the form of a place, or says beside each box what is wrong. */
+export function readPlace(form: FormData): Result<Place, Faults> {
+  const { values, faults } = readNumbers(form, PLACE_NUMBERS);
+  const clear = readNumbers(form, MONTH_SPECS);
+  const skyline = parseSkyline(textOf(form, "skyline"));
+  const [name, timeZone] = [textOf(form, "name").trim(), textOf(form, "timeZone").trim()];
+  const all: Faults = {
+    ...faults,
+    ...clear.faults,
+    ...(name === "" || name.length > 120 ? { name: "Give the place a name, 120 letters at most." } : {}),
+    ...(isTimeZone(timeZone)
+      ? {}
+      : {
+          timeZone:
+            timeZone === ""
+              ? "Leave the coordinates box once, and the zone is found; or type it, as Europe/Rome."
+              : `“${timeZone}” is no time zone known here. Write it as Europe/Rome.`,
+        }),
+    ...(skyline.ok ? {} : { skyline: skylineFaultWords(skyline.error) }),
+  };
+  if (!skyline.ok || Object.keys(all).length > 0) return err(all);
+  const { windPercent, ...numbers } = values;
+  const place = {
+    name,
+    timeZone,
+    ...numbers,
+    ...surroundings(form),
+    windShare: windPercent / 100,
+    skyline: skyline.value,
+    clearChance: MONTH_SPECS.map((m) => clear.values[m.name]! / 100),
+  };
+  const checked = decodeData("place", place);
+  return checked.ok ? ok(place) : err({ skyline: `${checked.error.path}: ${checked.error.message}` });
+}

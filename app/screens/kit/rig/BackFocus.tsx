@@ -1,0 +1,68 @@
+import { criticalFocusZoneUm, focusShiftMm, type Filter } from "~/core/exposure";
+import { Why } from "~/components/ui/Why";
+
+/** How filters move the focus back, how exactly it must be met, and which do not go into the wheel. */
+export function BackFocus({
+  focalRatio,
+  pixelScaleArcsecPerPx,
+  diffractionArcsec,
+  filters,
+  slotMm,
+}: {
+  readonly focalRatio: number;
+  readonly pixelScaleArcsecPerPx: number;
+  readonly diffractionArcsec: number;
+  readonly filters: readonly Filter[];
+  /** Thickest filter the wheel takes; 0 = not known. */
+  readonly slotMm: number;
+}) {
+  const glass = filters.filter((f) => (f.thicknessMm ?? 0) > 0);
+  const thick = glass.map((f) => f.thicknessMm ?? 0);
+  const isUneven = thick.length > 0 && Math.max(...thick) - Math.min(...thick) > 0.05;
+  const seeing = 3; // an ordinary night, for the advice on sampling only
+  const samples = Math.hypot(seeing, diffractionArcsec) / pixelScaleArcsecPerPx;
+  return (
+    <div className="mt-4">
+      <h3 className="text-section text-soft font-serif">Back focus and sampling</h3>
+      {glass.length === 0 ? (
+        <p className="text-soft">No filter of this rig has a thickness yet: enter it under Filters.</p>
+      ) : (
+        <ul>
+          {glass.map((f) => (
+            <li key={f.name} className="border-rule border-t py-1">
+              <div className="flex justify-between gap-3">
+                <span>{f.name}</span>
+                <span>+{focusShiftMm(f.thicknessMm ?? 0, focalRatio).toFixed(2)} mm</span>
+              </div>
+              {slotMm > 0 && (f.thicknessMm ?? 0) > slotMm ? (
+                <p className="text-rust">
+                  {f.thicknessMm} mm thick: it does not go into a slot of {slotMm} mm.
+                </p>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+      )}
+      {isUneven ? <p className="text-rust">Not of one thickness: each wants its own focus.</p> : null}
+      <p className="text-soft mt-1">
+        <Why title={`Focus holds within ${criticalFocusZoneUm(focalRatio).toFixed(0)} µm`}>
+          <p>
+            A filter between corrector and sensor moves the focus back by t (1 − 1/n), about a third of its thickness (n
+            = 1.52; marginal ray at f/{focalRatio.toFixed(1)}): add that much spacing. The zone is 4.88 λ N², full width
+            at 550 nm, by diffraction alone; seeing usually allows more.
+          </p>
+        </Why>
+        .
+      </p>
+      <p className="text-soft">
+        <Why title={`${samples.toFixed(1)} pixels across a star`}>
+          <p>
+            At 3″ of seeing with this aperture and scale; 2 to 3 are advised. Wide fields are undersampled by choice:
+            dithering and drizzle give some of it back.
+          </p>
+        </Why>
+        {samples < 1.5 ? ": undersampled." : samples > 4 ? ": oversampled, binning loses nothing." : "."}
+      </p>
+    </div>
+  );
+}

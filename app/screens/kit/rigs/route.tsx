@@ -1,0 +1,96 @@
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { Button, buttonLook } from "~/components/ui/Button";
+import { Empty } from "~/components/ui/Panel";
+import { opticsOf } from "~/core/framing";
+import type { Route } from "./+types/route";
+import { keptSearch, loadChoice } from "~/desk/choice";
+import { useEdits } from "~/components/forms/use-edits";
+
+export async function clientLoader({ request }: Route.ClientLoaderArgs) {
+  const { library, choice } = await loadChoice(request);
+  const filterName = new Map(library.filters.map((f) => [f.id, f.data.name]));
+  const rigs = library.rigs.map((r) => ({
+    ...r,
+    optics: opticsOf(r.data),
+    filters: r.data.filterIds.map((id) => filterName.get(id) ?? "?").join(", "),
+  }));
+  return {
+    rigs,
+    usedBy: library.projects.map((p) => p.data.rigId),
+    chosenId: choice.rig?.id ?? null,
+    settings: library.settings,
+  };
+}
+clientLoader.hydrate = true as const;
+
+export const meta: Route.MetaFunction = () => [{ title: "Rigs · Zenithar" }];
+
+export default function RigsRoute({ loaderData }: Route.ComponentProps) {
+  const { rigs, usedBy, chosenId, settings } = loaderData;
+  const [params] = useSearchParams();
+  const { send, remove } = useEdits();
+  const navigate = useNavigate();
+  const use = (id: string) => {
+    if (settings)
+      send([{ kind: "settings", id: "settings", data: { ...settings.data, rigId: id }, baseRev: settings.rev }]);
+    void navigate(keptSearch(params, { rig: id }));
+  };
+  return (
+    <>
+      <header className="flex items-baseline justify-between gap-4">
+        <h1 className="text-headline">Rigs</h1>
+        <Link to={`/kit/rigs/new${keptSearch(params)}`} className={buttonLook("main")}>
+          Add a rig
+        </Link>
+      </header>
+      {rigs.length === 0 ? (
+        <Empty>
+          A rig is a telescope or lens with its camera, filters and mount. Everything else computes from it.
+        </Empty>
+      ) : null}
+      <ul className="mt-3 grid gap-x-8 gap-y-6 md:grid-cols-2">
+        {rigs.map((r) => (
+          <li key={r.id} className="border-rule border-t pt-3">
+            <div className="flex items-baseline justify-between gap-3">
+              <h2 className="text-figure">
+                <Link to={`/kit/rigs/${r.id}${keptSearch(params)}`} className="hover:underline">
+                  {r.data.name}
+                </Link>
+              </h2>
+              {r.id === chosenId ? (
+                <span className="text-note text-lamp">used on every screen</span>
+              ) : (
+                <button
+                  type="button"
+                  onClick={() => use(r.id)}
+                  className="text-note text-soft underline underline-offset-4"
+                >
+                  Use this rig
+                </button>
+              )}
+            </div>
+            <p>
+              {r.optics.focalLengthMm.toFixed(0)} mm f/{r.optics.focalRatio.toFixed(1)} ·{" "}
+              {r.optics.fieldWidthDeg.toFixed(2)}° × {r.optics.fieldHeightDeg.toFixed(2)}° ·{" "}
+              {r.optics.pixelScaleArcsecPerPx.toFixed(2)} ″/px
+            </p>
+            <p className="text-soft">
+              {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
+              {r.data.sensor.pixelPitchUm} µm · {r.filters}
+            </p>
+            {r.copies.length > 0 ? (
+              <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p>
+            ) : null}
+            {usedBy.includes(r.id) ? (
+              <p className="text-note text-faint">In use by a project.</p>
+            ) : (
+              <Button look="plain" onClick={() => remove(`${r.data.name} deleted.`, [{ kind: "rig", ...r }])}>
+                Delete
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,21 @@
+import { Outlet, useSearchParams } from "react-router";
+import { TabLinks } from "~/components/TabLinks";
+import { keptSearch } from "~/desk/choice";
+
+const TABS = [
+  { to: "/kit", word: "Places", isExact: true },
+  { to: "/kit/rigs", word: "Rigs" },
+  { to: "/kit/filters", word: "Filters" },
+  { to: "/kit/data", word: "Data in and out" },
+  { to: "/kit/sources", word: "Sources and licences" },
+] as const;
+
+export default function KitRoute() {
+  const [params] = useSearchParams();
+  return (
+    <>
+      <TabLinks tabs={TABS} search={keptSearch(params)} label="Kit" />
+      <Outlet />
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import { Form } from "react-router";
+import type { Channel } from "~/core/exposure";
+import { CULL_REASONS } from "~/core/ledger";
+import type { Faults } from "~/components/forms/form-numbers";
+import { LOG_NUMBERS } from "./log-form";
+import { Button } from "~/components/ui/Button";
+import { Field, SelectField } from "~/components/ui/Field";
+import { CULL_WORDS } from "~/components/words/words";
+import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
+
+/** A project one can log for. */
+export interface LoggableProject {
+  readonly id: string;
+  readonly name: string;
+  readonly panels: readonly string[];
+  readonly channels: readonly { readonly channel: Channel; readonly subSec: number }[];
+}
+
+/** Writing a night into the log by hand: taken, kept, and why not. */
+export function LogForm({
+  projects,
+  project,
+  onProject,
+  night,
+  faults,
+  formKey,
+}: {
+  readonly projects: readonly LoggableProject[];
+  readonly project: LoggableProject;
+  readonly onProject: (id: string) => void;
+  readonly night: string;
+  readonly faults: Faults;
+  readonly formKey: string;
+}) {
+  return (
+    <Form method="post" key={`${project.id} ${formKey}`} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <UnsavedGuard />
+      <div className="col-span-2">
+        <SelectField label="Project" name="projectId" value={project.id} onChange={(e) => onProject(e.target.value)}>
+          {projects.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <SelectField label="Panel" name="panel">
+        {project.panels.map((p) => (
+          <option key={p}>{p}</option>
+        ))}
+      </SelectField>
+      <SelectField label="Channel" name="channel" fault={faults["channel"]}>
+        {project.channels.map((c) => (
+          <option key={c.channel}>{c.channel}</option>
+        ))}
+      </SelectField>
+      <Field label="Evening of" name="night" type="date" defaultValue={night} fault={faults["night"]} />
+      {LOG_NUMBERS.map((s) => (
+        <Field
+          key={s.name}
+          label={s.label}
+          unit={s.unit}
+          name={s.name}
+          inputMode="numeric"
+          defaultValue={s.name === "exposureSec" ? project.channels[0]?.subSec : ""}
+          fault={faults[s.name]}
+        />
+      ))}
+      <SelectField label="Not kept because of" name="reason" fault={faults["reason"]}>
+        <option value="">all were kept</option>
+        {CULL_REASONS.map((r) => (
+          <option key={r} value={r}>
+            {CULL_WORDS[r]}
+          </option>
+        ))}
+      </SelectField>
+      <div className="col-span-2">
+        <Field label="Note" name="note" maxLength={4000} placeholder="seeing, trouble and cure" />
+      </div>
+      <div className="flex items-end">
+        <Button type="submit" className="w-full">
+          Book it
+        </Button>
+      </div>
+    </Form>
+  );
+}

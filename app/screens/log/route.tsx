@@ -1,0 +1,16 @@
+import type { Route } from "./+types/route";
+import { bookByHand, loadLog, LogPage } from "./LogPage";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadLog(request, null);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => bookByHand(request);
+export const meta: Route.MetaFunction = () => [{ title: "Log · Zenithar" }];
+
+export default function LogRoute({ loaderData, actionData }: Route.ComponentProps) {
+  return (
+    <>
+      <h1 className="text-headline mb-3">Log</h1>
+      <LogPage loaded={loaderData} answer={actionData} isAll />
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import type { Channel, Rig } from "~/core/exposure";
+import { Panel } from "~/components/ui/Panel";
+
+/** What to have done, and the calibration the night will want; short enough to be read at the pier. */
+export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly channels: readonly Channel[] }) {
+  const items = [
+    "Daylight: ground firm, cables free, power and card enough",
+    "Balance both axes, level, polar align",
+    rig.isCooled ? `Cool to ${rig.workingTempC} °C, dew heater on` : "Let the optics cool, dew heater on",
+    "Focus on a bright star, one test exposure",
+    "Frame and camera angle checked (within 1°)",
+    rig.isGuided ? "Guiding calibrated, dither on" : `Unguided: subs up to ${rig.longestUnguidedSec} s`,
+    ...(channels.length > 0
+      ? [
+          `Flats of ${channels.join(", ")} before anything is turned or taken apart`,
+          `Darks at ${rig.workingTempC} °C of the same lengths, if not on the shelf`,
+        ]
+      : []),
+    "Cap the tube before sunrise; park; cover",
+  ];
+  return (
+    <Panel title="Checklist" className="print:border-0 print:p-0">
+      <ul className="space-y-1.5">
+        {items.map((item) => (
+          <li key={item} className="flex gap-2.5">
+            <span className="border-soft mt-[3px] h-3.5 w-3.5 shrink-0 rounded-[3px] border" aria-hidden="true" />
+            {item}
+          </li>
+        ))}
+      </ul>
+      <p className="text-note text-faint mt-3">
+        Mains power and dew: protected outlets, your local code. Never point optics near the Sun. Way home planned?
+      </p>
+    </Panel>
+  );
+}

@@ -1,0 +1,82 @@
+import type { Block, RunSheet, SheetEvent } from "~/core/night";
+import { formatSpan } from "~/core/notation";
+import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
+import { Time } from "~/components/Time";
+
+/** Something the sky does during the night. */
+export interface SkyEvent {
+  readonly atMs: number;
+  readonly words: string;
+}
+
+function eventWords(e: SheetEvent): string {
+  switch (e.kind) {
+    case "setUp":
+      return "Set up: level, balance, polar align, cool the camera, dew heater on";
+    case "centre":
+      return `Centre ${e.detail}, check frame and camera angle with a solved exposure`;
+    case "filter":
+      return `Filter: ${e.detail}`;
+    case "focus":
+      return "Focus";
+    case "flip":
+      return "Meridian flip, centre again; the angle now reads 180° more, do not turn the camera";
+    case "wait":
+      return e.detail === "meridian" ? "Wait for the meridian" : "Wait";
+  }
+}
+
+/** A night by the local clock: blocks and breaks, with what Sun, Moon and skyline do between them. */
+export function RunSheetView({
+  sheet,
+  sky,
+  zone,
+}: {
+  readonly sheet: RunSheet;
+  readonly sky: readonly SkyEvent[];
+  readonly zone: string;
+}) {
+  const lines = [
+    ...sheet.lines.map((line) => ({ at: line.startMs, line, words: "" })),
+    ...sky.map((s) => ({ at: s.atMs, line: null, words: s.words })),
+  ].sort((a, b) => a.at - b.at);
+  return (
+    <ol>
+      {lines.map((l) => (
+        <li
+          key={`${l.at} ${l.words} ${l.line?.kind ?? "sky"}`}
+          className="border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5"
+        >
+          <Time ms={l.at} zone={zone} />
+          {l.line === null ? (
+            <span className="text-moon">{l.words}</span>
+          ) : l.line.kind === "block" ? (
+            <BlockLine block={l.line} zone={zone} />
+          ) : (
+            <span className="text-soft">{eventWords(l.line)}</span>
+          )}
+          <span className="text-note text-soft text-right">
+            {l.line ? formatSpan(l.line.endMs - l.line.startMs) : ""}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function BlockLine({ block, zone }: { readonly block: Block; readonly zone: string }) {
+  return (
+    <span className="font-semibold">
+      <span
+        className="mr-2 inline-block h-3 w-1.5"
+        style={{ background: CHANNEL_COLOUR[block.channel] }}
+        aria-hidden="true"
+      />
+      {block.panel} {block.channel}: {block.subs} × {block.subSec} s
+      <span className="text-soft font-normal">
+        {" "}
+        through {block.filterName}, to <Time ms={block.endMs} zone={zone} />
+      </span>
+    </span>
+  );
+}

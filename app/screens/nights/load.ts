@@ -1,0 +1,109 @@
+import type { SkyEvent } from "./RunSheetView";
+import {
+  nightSteps,
+  placeSky,
+  stretches,
+  walkTarget,
+  channelSky,
+  type NightSteps,
+  type TargetNight,
+} from "~/core/night";
+import { chooseTonight, nightSheet, panelLabel, projectTonight } from "~/core/plan";
+import { apparentVector, nightEvents, type NightEvents } from "~/core/sky";
+import { loadChoice } from "~/desk/choice";
+import { contextOf } from "~/desk/project";
+
+/** What Sun, Moon and skyline do, in order. */
+function skyEvents(events: NightEvents, steps: NightSteps, walk: TargetNight | null): SkyEvent[] {
+  const found: SkyEvent[] = [];
+  const line = (l: NightEvents["horizon"], down: string, up: string) => {
+    if (l.kind !== "passes") return;
+    if (l.downMs !== null) found.push({ atMs: l.downMs, words: down });
+    if (l.upMs !== null) found.push({ atMs: l.upMs, words: up });
+  };
+  line(events.horizon, "Sunset", "Sunrise: tube capped before");
+  line(events.astronomical, "Dark: Sun below −18°", "Light begins: Sun above −18°");
+  const end = steps.startMs + steps.count * steps.stepMin * 60_000;
+  const isNight = (ms: number) => ms >= steps.startMs && ms <= end;
+  events.moonrises.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon rises" }));
+  events.moonsets.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon sets" }));
+  const runs = walk ? stretches(steps, walk) : [];
+  runs.forEach((r, i) => {
+    if (i === 0) return;
+    const before = runs[i - 1]!.cause;
+    if (r.cause === "skyline" && before === "none")
+      found.push({ atMs: r.startMs, words: "Target goes behind the skyline" });
+    if (r.cause === "none" && before === "skyline") found.push({ atMs: r.startMs, words: "Target clears the skyline" });
+    if (r.cause === "low" && before === "none")
+      found.push({ atMs: r.startMs, words: "Target below the lowest altitude" });
+    if (r.cause === "none" && before === "low")
+      found.push({ atMs: r.startMs, words: "Target above the lowest altitude" });
+  });
+  return found;
+}
+
+/** The run sheet of the asked project, or of the one the verdict would begin with. */
+export async function loadNight(request: Request) {
+  const { library, choice } = await loadChoice(request);
+  const contexts = library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+  const list = contexts.map((c) => ({ id: c.id, name: c.project.data.name }));
+  if (contexts.length === 0) return { list, view: null, night: choice.night };
+  const asked = contexts.find((c) => c.id === new URL(request.url).searchParams.get("project"));
+  const best = () => {
+    if (!choice.place) return undefined;
+    const sky = placeSky(choice.place.data, choice.night);
+    const steps = nightSteps(sky, 5);
+    const verdict = chooseTonight(
+      contexts.flatMap(
+        (c) =>
+          projectTonight(
+            { place: choice.place!.data, sky, steps },
+            { id: c.id, target: c.layout.centre, needs: c.needs },
+          ) ?? [],
+      ),
+      steps,
+    );
+    return verdict.kind === "go" ? contexts.find((c) => c.id === verdict.first.id) : undefined;
+  };
+  const c = asked ?? best() ?? contexts[0]!;
+  const place = c.place.data;
+  const sky = placeSky(place, choice.night);
+  const steps = nightSteps(sky, 2);
+  const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
+  const bare = nightSheet({
+    place,
+    sky,
+    date: choice.night,
+    panels: c.panels,
+    centre: c.layout.centre,
+    needs: c.needs,
+    rules: c.rules,
+    flips: c.rig.data.flipsAtMeridian,
+    filterName,
+  });
+  // Panels as their owner calls them: "P3 the arch".
+  const sheet = {
+    ...bare,
+    lines: bare.lines.map((l) =>
+      l.kind === "block" ? { ...l, panel: panelLabel(c.frame.data, Number(l.panel.slice(1))) } : l,
+    ),
+  };
+  const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
+  const walk = channel
+    ? walkTarget(steps, channelSky(place, steps, channel), apparentVector(sky, c.layout.centre))
+    : null;
+  return {
+    list,
+    night: choice.night,
+    view: {
+      id: c.id,
+      name: c.project.data.name,
+      place,
+      rig: c.rig.data,
+      sheet,
+      events: skyEvents(nightEvents(sky), steps, walk),
+      isDone: channel === undefined,
+      channels: [...new Set(sheet.lines.flatMap((l) => (l.kind === "block" ? [l.channel] : [])))],
+    },
+  };
+}

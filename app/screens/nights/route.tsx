@@ -1,0 +1,100 @@
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { download, fileStem } from "~/components/download";
+import { longNight } from "~/components/clock";
+import { NightChecklist } from "./NightChecklist";
+import { RunSheetView } from "./RunSheetView";
+import { Button, buttonLook } from "~/components/ui/Button";
+import { SelectField } from "~/components/ui/Field";
+import { Empty } from "~/components/ui/Panel";
+import { runSheetToCalendar } from "~/core/formats";
+import { formatMinutes } from "~/core/notation";
+import { now } from "~/storage/session";
+import type { Route } from "./+types/route";
+import { keptSearch } from "~/desk/choice";
+import { loadNight } from "./load";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadNight(request);
+clientLoader.hydrate = true as const;
+
+export const meta: Route.MetaFunction = () => [{ title: "Run sheet · Zenithar" }];
+
+export default function NightsRoute({ loaderData }: Route.ComponentProps) {
+  const { list, view, night } = loaderData;
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const search = keptSearch(params);
+  if (!view)
+    return (
+      <Empty>
+        <h1 className="text-headline text-ink">Run sheet</h1>
+        <p className="my-3">A run sheet needs a project: a target with its frame and hours.</p>
+        <Link to={`/targets${search}`} className={buttonLook("main")}>
+          Choose a target
+        </Link>
+      </Empty>
+    );
+  const { sheet, place } = view;
+  const hasBlocks = sheet.lines.some((l) => l.kind === "block");
+  const calendar = () =>
+    download(
+      `${fileStem(view.name)}-${night}.ics`,
+      runSheetToCalendar(sheet, {
+        title: view.name,
+        place: place.name,
+        uidBase: `${view.id}-${night}`,
+        stampMs: now(),
+      }),
+      "text/calendar",
+    );
+  return (
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block">
+      <div>
+        <p className="text-note text-soft">
+          {longNight(night)}, {place.name} · local time, {place.timeZone}
+        </p>
+        <h1 className="text-headline">{view.name}</h1>
+        <p className="text-soft mt-1">
+          {hasBlocks
+            ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, clear sky assumed.`
+            : view.isDone
+              ? "Every goal of this project is met: nothing to do."
+              : "Nothing usable for this project on this night. Choose another night above."}
+          {sheet.leftOver.length > 0 && hasBlocks
+            ? ` ${formatMinutes(sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0))} of the wanted exposure do not fit.`
+            : ""}
+        </p>
+        <div className="mt-4">
+          <RunSheetView sheet={sheet} sky={view.events} zone={place.timeZone} />
+        </div>
+      </div>
+      <aside className="space-y-5 print:mt-6">
+        <div className="no-print">
+          <SelectField
+            label="Run sheet for"
+            value={view.id}
+            onChange={(e) =>
+              void navigate(
+                `/nights?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), project: e.target.value }).toString()}`,
+              )
+            }
+          >
+            {list.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+        <NightChecklist rig={view.rig} channels={view.channels} />
+        <div className="no-print flex gap-2">
+          <Button look="main" onClick={() => window.print()} className="flex-1">
+            Print
+          </Button>
+          <Button onClick={calendar} disabled={!hasBlocks}>
+            To my calendar
+          </Button>
+        </div>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,367 @@
+import { fireEvent, render, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { useState } from "react";
+import { createMemoryRouter, RouterProvider } from "react-router";
+import { describe, expect, it, vi } from "vitest";
+import type { CatalogEntry } from "~/core/catalog";
+import { encodeBundle, type Bundle } from "~/core/formats";
+import { panelName, starsInSeams } from "~/core/framing";
+import type { ContributionData } from "~/core/ledger";
+import type { PlannedNight } from "~/core/plan";
+import { nightDate } from "~/core/time";
+import { BundleDrop } from "~/components/forms/BundleDrop";
+import { FileDrop } from "~/screens/log/FileDrop";
+import { FilterRow } from "~/screens/kit/filters/FilterRow";
+import { LogTable, type LogRecord } from "~/screens/log/LogTable";
+import { OwnName } from "~/screens/kit/data/OwnName";
+import { PlaceForm } from "~/screens/kit/place/PlaceForm";
+import { PlanCalendar } from "~/screens/plan/PlanCalendar";
+import { RigForm } from "~/screens/kit/rig/RigForm";
+import { SearchPalette } from "~/screens/shell/SearchPalette";
+import { SeamReport } from "~/screens/frame/SeamReport";
+import { testFilter, testPlace, testRig } from "~/core/test-data";
+import { Toasts, useSay } from "~/components/ui/Toasts";
+
+const user = userEvent.setup();
+const routed = (page: React.ReactNode) =>
+  render(<RouterProvider router={createMemoryRouter([{ path: "/", element: page, action: () => null }])} />);
+const entry = (id: string, name: string): CatalogEntry => ({
+  id,
+  name,
+  aliases: [],
+  kind: "galaxy",
+  raDeg: 0,
+  decDeg: 0,
+  majorArcmin: 5,
+  minorArcmin: 3,
+  positionAngleDeg: null,
+  magnitude: 9,
+  constellation: "UMa",
+  rank: 50,
+  curated: null,
+});
+
+describe("search", () => {
+  function Harness({
+    search,
+    onGo,
+  }: {
+    readonly search: (q: string) => Promise<CatalogEntry[]>;
+    readonly onGo: (to: string) => void;
+  }) {
+    const [open, setOpen] = useState(true);
+    return (
+      <SearchPalette
+        open={open}
+        onOpenChange={setOpen}
+        own={[{ word: "Garden", kind: "place", to: "/kit/places/1" }]}
+        searchObjects={search}
+        onGo={onGo}
+      />
+    );
+  }
+  it("finds own things and objects, and goes there by Enter", async () => {
+    const onGo = vi.fn();
+    render(
+      <Harness
+        search={(q) => Promise.resolve(q.startsWith("m") ? [entry("M 81", "Bode's Galaxy")] : [])}
+        onGo={onGo}
+      />,
+    );
+    await user.type(screen.getByRole("combobox"), "m81");
+    expect(await screen.findByText("galaxy, UMa")).toBeTruthy();
+    await user.keyboard("{Enter}");
+    expect(onGo).toHaveBeenCalledWith("/targets/M%2081");
+  });
+  it("says that planets are not in the catalogue when nothing is found", async () => {
+    render(<Harness search={() => Promise.resolve([])} onGo={() => undefined} />);
+    await user.type(screen.getByRole("combobox"), "jupiter");
+    expect(await screen.findByText(/Planets and comets are not in the catalogue/)).toBeTruthy();
+  });
+});
+
+describe("notes in passing", () => {
+  it("carry an Undo that works once", async () => {
+    const undo = vi.fn();
+    function Page() {
+      const say = useSay();
+      return <button onClick={() => say("Yard deleted.", undo)}>delete</button>;
+    }
+    render(
+      <Toasts>
+        <Page />
+      </Toasts>,
+    );
+    await user.click(screen.getByText("delete"));
+    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    expect(undo).toHaveBeenCalledOnce();
+    await waitFor(() => expect(screen.queryByText("Yard deleted.")).toBeNull());
+  });
+});
+
+describe("bundle drop", () => {
+  const file = (text: string, name = "a.json") => new File([text], name, { type: "application/json" });
+  const drop = async (onBundle: (b: Bundle) => void, f: File) => {
+    render(<BundleDrop words="Import" onBundle={onBundle} />);
+    await user.upload(screen.getByLabelText("Import"), f);
+  };
+  it("hands on what reads", async () => {
+    const onBundle = vi.fn();
+    await drop(onBundle, file(encodeBundle([], "everything", "2026-12-05T00:00:00Z")));
+    await waitFor(() =>
+      expect(onBundle).toHaveBeenCalledWith(expect.objectContaining({ records: [], refused: [] }), "a.json"),
+    );
+  });
+  it("refuses an empty file and one over the limit before reading it", async () => {
+    const onBundle = vi.fn();
+    await drop(onBundle, file(""));
+    expect((await screen.findByRole("alert")).textContent).toContain("the file is empty");
+    const big = file("{}");
+    Object.defineProperty(big, "size", { value: 100e6 });
+    const read = vi.spyOn(big, "text");
+    await user.upload(screen.getByLabelText("Import"), big);
+    await waitFor(() => expect(screen.getByRole("alert").textContent).toContain("100 MB"));
+    expect(read).not.toHaveBeenCalled();
+    expect(onBundle).not.toHaveBeenCalled();
+  });
+});
+
+describe("file drop", () => {
+  it("shows progress and stops on request", async () => {
+    let stopped = false;
+    render(
+      <FileDrop
+        onFiles={(_files, signal, onProgress) => {
+          onProgress(1);
+          return new Promise((_, reject) =>
+            signal.addEventListener("abort", () => {
+              stopped = true;
+              reject(signal.reason as Error);
+            }),
+          );
+        }}
+      />,
+    );
+    await user.upload(screen.getByLabelText("Exposure files"), [new File(["a"], "a.fits"), new File(["b"], "b.fits")]);
+    expect(await screen.findByText(/Reading headers, 1 of 2/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Stop" }));
+    expect(await screen.findByRole("button", { name: "Choose files" })).toBeTruthy();
+    expect(stopped).toBe(true);
+  });
+});
+
+describe("log table", () => {
+  const record = (id: string, change: Partial<ContributionData>): LogRecord => ({
+    id,
+    rev: "1",
+    data: {
+      projectId: "p",
+      panel: "P1",
+      channel: "Ha",
+      night: "2026-12-04",
+      memberId: "me",
+      rigId: "r",
+      placeId: "x",
+      exposureSec: 300,
+      taken: 1,
+      kept: 1,
+      reason: "",
+      worthRate: 0.8,
+      startMs: null,
+      fileName: `${id}.fits`,
+      note: "",
+      ...change,
+    },
+  });
+  const mount = (records: LogRecord[]) => {
+    const onChange = vi.fn<(r: LogRecord, data: ContributionData) => void>();
+    const onRemove = vi.fn();
+    render(
+      <LogTable
+        records={records}
+        memberId="me"
+        memberName={(id) => (id === "me" ? "Ines" : "Wren")}
+        onChange={onChange}
+        onRemove={onRemove}
+      />,
+    );
+    return { onChange, onRemove };
+  };
+  it("sums a night and lets single subs be dropped with a reason", async () => {
+    const { onChange, onRemove } = mount([record("a", {}), record("b", {}), record("c", { kept: 0, reason: "cloud" })]);
+    expect(screen.getByText("2 of 3 × 300 s")).toBeTruthy();
+    expect(screen.getByText("0 h 10")).toBeTruthy();
+    await user.click(screen.getAllByRole("checkbox", { hidden: true })[0]!);
+    expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 0, reason: "other" });
+    await user.selectOptions(screen.getByLabelText("Why not kept"), "trails");
+    expect(onChange.mock.calls[1]![1]).toMatchObject({ kept: 0, reason: "trail" });
+    await user.click(screen.getByRole("button", { name: "Delete these 3 entries", hidden: true }));
+    expect(onRemove.mock.calls[0]![0]).toHaveLength(3);
+  });
+  it("lets nobody change a friend's hours", () => {
+    mount([record("w", { memberId: "wren", taken: 20, kept: 18 })]);
+    expect(screen.queryByRole("spinbutton", { hidden: true })).toBeNull();
+    expect(screen.queryByRole("button", { name: /Delete/, hidden: true })).toBeNull();
+  });
+  it("holds a number kept by hand within what was taken", () => {
+    const { onChange } = mount([record("h", { taken: 20, kept: 18, fileName: "" })]);
+    const box = screen.getByRole("spinbutton", { hidden: true });
+    fireEvent.change(box, { target: { value: "25" } });
+    fireEvent.blur(box);
+    expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 20, reason: "" });
+  });
+});
+
+describe("forms that answer while one types", () => {
+  it("a rig's field follows the focal length; what cannot be is said at once", async () => {
+    routed(<RigForm rig={testRig} baseRev="1" filters={[{ id: "filter-ha", data: testFilter }]} faults={{}} />);
+    expect((await screen.findByTestId("field")).textContent).toBe("2.80° × 1.87°");
+    const box = screen.getByLabelText(/Focal length/);
+    await user.clear(box);
+    await user.type(box, "240");
+    expect(screen.getByTestId("field").textContent).toBe("5.60° × 3.75°");
+    await user.clear(box);
+    await user.type(box, "0");
+    expect(screen.getByRole("alert").textContent).toContain("More than 0");
+    expect(screen.queryByTestId("field")).toBeNull();
+    expect(screen.getByLabelText<HTMLInputElement>(/Ha 5 nm/).checked).toBe(true);
+  });
+  it("a place's zone is looked up from its coordinates, and its skyline drawn", async () => {
+    const findZone = vi.fn(() => Promise.resolve("America/La_Paz"));
+    routed(
+      <PlaceForm
+        place={testPlace}
+        baseRev="7"
+        faults={{ latitudeDeg: "From −90 to 90 °; 95 is outside." }}
+        learnt={null}
+        findZone={findZone}
+        findTowns={() => Promise.resolve([])}
+      />,
+    );
+    const longitude = await screen.findByLabelText(/Longitude/);
+    await user.clear(longitude);
+    await user.type(longitude, "-68,1");
+    await user.tab();
+    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>("Time zone").value).toBe("America/La_Paz"));
+    expect(findZone).toHaveBeenCalledWith(45, -68.1);
+    await user.type(screen.getByLabelText(/Points/), "90 33\n180 12");
+    expect(screen.getByRole("button", { name: "Point 1 of 2: azimuth 90°, altitude 33°" })).toBeTruthy();
+    const box = screen.getByLabelText(/Latitude/);
+    expect([
+      box.getAttribute("aria-invalid"),
+      document.getElementById(box.getAttribute("aria-describedby")!)?.textContent,
+    ]).toEqual(["true", "From −90 to 90 °; 95 is outside."]);
+  });
+  it("a town fills in coordinates, height, name and zone; a class fills in the darkness", async () => {
+    const town = { name: "Quiet Harbour", country: "NZ", latitudeDeg: -43.6, longitudeDeg: 170.2, elevationM: 640 };
+    const findTowns = vi.fn((query: string) => Promise.resolve(query === "quiet" ? [town] : []));
+    routed(<PlaceForm place={null} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve("Pacific/Auckland")} findTowns={findTowns} />); // prettier-ignore
+    await user.type(await screen.findByLabelText("Town near by"), "quiet");
+    await user.click(await screen.findByRole("button", { name: /Quiet Harbour, NZ/ }));
+    const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;
+    expect([value(/^Name/), value(/Latitude/), value(/Longitude/), value(/Elevation/)]).toEqual(["Quiet Harbour", "-43.6", "170.2", "640"]); // prettier-ignore
+    await waitFor(() => expect(value(/Time zone/)).toBe("Pacific/Auckland"));
+    await user.selectOptions(screen.getByLabelText("Darkness as a class"), "4");
+    expect(value(/^Darkness ·/)).toBe("21.05");
+    await user.type(screen.getByLabelText("Town near by"), "nowhere");
+    expect(await screen.findByText(/No town of that name/)).toBeTruthy();
+  });
+  it("a skyline is drawn by keys: put down, move, undo, remove; wrong lines are named and the rest is drawn", async () => {
+    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 90, altitudeDeg: 20 }, { azimuthDeg: 270, altitudeDeg: 10 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    const points = () => screen.getByLabelText<HTMLTextAreaElement>(/Points/).value;
+    (await screen.findByRole("button", { name: /^Point 1 of 2/ })).focus();
+    await user.keyboard("{ArrowUp}{ArrowUp}{ArrowRight}");
+    expect(points()).toBe("91 22\n270 10");
+    await user.keyboard("{Shift>}{ArrowDown}{/Shift}");
+    expect(points()).toBe("91 21.9\n270 10");
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(points()).toBe("91 22\n270 10");
+    await user.selectOptions(screen.getByLabelText("Press on the panorama to put down"), "tree");
+    await user.click(screen.getByRole("button", { name: "Put one in the south" }));
+    const tree = screen.getByRole("button", { name: /Landmark 1 of 1, tree: azimuth 180/ });
+    tree.focus();
+    await user.keyboard("{Delete}");
+    expect(screen.queryByRole("button", { name: /Landmark/ })).toBeNull();
+    await user.clear(screen.getByLabelText(/Points/));
+    await user.type(screen.getByLabelText(/Points/), "200 12\n100 30\n361 5\nroof 8");
+    expect(screen.getByRole("alert").textContent).toMatch(/Line 3, “361 5”.+Line 4, “roof 8”/);
+    expect(screen.getByRole("button", { name: /^Point 2 of 2: azimuth 200/ })).toBeTruthy();
+  });
+  it("a skyline measured by compass is turned to true north, all of it, and back with Undo", async () => {
+    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 10, altitudeDeg: 20 }, { azimuthDeg: 355, altitudeDeg: 10 }], lamps: [{ name: "lane", azimuthDeg: 350, altitudeDeg: 5, radiusDeg: 6 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    await user.type(await screen.findByLabelText(/Magnetic declination/), "12,5");
+    await user.click(screen.getByRole("button", { name: /to true north/ }));
+    expect(screen.getByLabelText<HTMLTextAreaElement>(/Points/).value).toBe("7.5 10\n22.5 20");
+    expect(screen.getByRole("button", { name: /Lamp 1 of 1, lane: azimuth 2.5°/ })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(screen.getByLabelText<HTMLTextAreaElement>(/Points/).value).toBe("10 20\n355 10");
+  });
+  it("a new filter starts from the usual values of its channel", async () => {
+    routed(<FilterRow id="new" baseRev="" filter={null} faults={{}} isInUse={false} />);
+    await user.selectOptions(await screen.findByLabelText("Channel"), "OIII");
+    expect(screen.getByLabelText<HTMLInputElement>(/Centre/).value).toBe("500.7");
+  });
+  it("a name must not be empty", async () => {
+    const onSave = vi.fn();
+    render(<OwnName name="Me" onSave={onSave} />);
+    const box = screen.getByLabelText("Your name");
+    await user.clear(box);
+    expect(screen.getByRole<HTMLButtonElement>("button").disabled).toBe(true);
+    await user.type(box, " Ines ");
+    await user.click(screen.getByRole("button"));
+    expect(onSave).toHaveBeenCalledWith("Ines");
+  });
+});
+
+describe("mosaic lists", () => {
+  const layout = {
+    centre: { frame: "icrs", raDeg: 100, decDeg: 20 } as const,
+    positionAngleDeg: 0,
+    planeWidthArcmin: 100,
+    planeHeightArcmin: 60,
+    columns: 2,
+    rows: 1,
+    overlap: 0.2,
+  };
+  it("name the seam, the star and its distance, bring it into view when pressed, or say that all is clear", async () => {
+    const onShow = vi.fn();
+    const star = { frame: "icrs", raDeg: 100, decDeg: 20.1, magnitude: 5.2, name: "ζ Gem" } as const;
+    const { rerender } = render(
+      <SeamReport found={starsInSeams(layout, [star])} limit={8.5} labelOf={(n) => `P${n} arch`} onShow={onShow} />,
+    );
+    expect(screen.getByRole("listitem").textContent).toBe("5.2 ζ GemP1 arch | P2 arch, 0.0′ from the middle");
+    await userEvent.click(screen.getByRole("button", { name: /ζ Gem/ }));
+    expect(onShow).toHaveBeenCalledWith(star);
+    rerender(<SeamReport found={[]} limit={8.5} labelOf={panelName} onShow={onShow} />);
+    expect(screen.getByText("No star brighter than 8.5 lies where panels join.")).toBeTruthy();
+  });
+});
+
+it("shows a plan as a calendar: what each night gives, and what is left free", () => {
+  const nights: PlannedNight[] = [
+    {
+      date: nightDate("2026-12-05"),
+      usableMin: 300,
+      work: [
+        { panel: "P1", channel: "Ha", exposureMin: 120 },
+        { panel: "P2", channel: "Ha", exposureMin: 60 },
+        { panel: "P1", channel: "OIII", exposureMin: 40 },
+      ],
+    },
+    { date: nightDate("2026-12-06"), usableMin: 90, work: [] },
+    { date: nightDate("2026-12-07"), usableMin: 0, work: [] },
+  ];
+  routed(
+    <PlanCalendar
+      nights={nights}
+      offers={new Map([["2026-12-05", { Ha: { usableMin: 300 } }]])}
+      linkTo={(d) => `/nights?night=${d}`}
+    />,
+  );
+  expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual([
+    "Sat 5 DecHa 3 h 00, OIII 0 h 40Ha P1 P2, OIII P1",
+    "Sun 6 Dec1 h 30 free",
+    "Mon 7 Decnothing usable",
+  ]);
+  expect(screen.getByTitle("usable: Ha 5 h 00")).toBeTruthy();
+});

@@ -1,0 +1,10 @@
+import { redirect } from "react-router";
+import type { Route } from "./+types/index-route";
+
+export function clientLoader({ request, params }: Route.ClientLoaderArgs) {
+  return redirect(`/projects/${params.projectId}/frame${new URL(request.url).search}`);
+}
+
+export default function ProjectIndex() {
+  return null;
+}

@@ -1,0 +1,334 @@
+import type { ContributionData } from "~/core/ledger";
+import { cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import type { StoredRecord } from "~/core/crew";
+import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
+import { nightSteps, placeSky, runSheet } from "~/core/night";
+import { chooseTonight, hoursOf, judgeNight, projectTonight, type FrameData, weighNight } from "~/core/plan";
+import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
+import { BudgetRow } from "~/screens/budget/BudgetRow";
+import { Copies } from "~/components/Copies";
+import { CrewTable } from "~/screens/crew/CrewTable";
+import { FrameControls } from "~/screens/frame/FrameControls";
+import { IntakeReportView } from "~/screens/log/IntakeReport";
+import { MergePreview } from "~/screens/crew/MergePreview";
+import { RunSheetView } from "~/screens/nights/RunSheetView";
+import { TonightVerdict } from "~/screens/tonight/TonightVerdict";
+import { testFilter, testPlace, testRig } from "~/core/test-data";
+import {
+  bookingFaultWords,
+  bundleFaultWords,
+  fileFaultWords,
+  mismatchWords,
+  skylineFaultWords,
+} from "~/components/words/words";
+
+const user = userEvent.setup();
+
+const lightOf = (more: Partial<ContributionData>): ContributionData => ({
+  projectId: "project-1",
+  panel: "P1",
+  channel: "Ha",
+  night: "2026-12-04",
+  memberId: "me",
+  rigId: "rig-1",
+  placeId: "place-1",
+  exposureSec: 300,
+  taken: 1,
+  kept: 1,
+  reason: "",
+  worthRate: null,
+  startMs: null,
+  fileName: "",
+  note: "",
+  ...more,
+});
+
+describe("frame controls", () => {
+  const frame: FrameData = {
+    projectId: "p",
+    raDeg: 312.5,
+    decDeg: 30.7,
+    positionAngleDeg: 4,
+    columns: 1,
+    rows: 1,
+    overlap: 0.15,
+  };
+  const type = async (label: RegExp, text: string) => {
+    const box = screen.getByLabelText(label);
+    await user.clear(box);
+    await user.type(box, `${text}{Enter}`);
+  };
+  it("take coordinates in any usual notation and angles all round", async () => {
+    const onChange = vi.fn<(change: Partial<FrameData>) => void>();
+    render(<FrameControls frame={frame} onChange={onChange} />);
+    await type(/Right ascension/, "20h 51m 36s");
+    await type(/Declination/, "-12 30");
+    await type(/Position angle/, "-10");
+    await type(/Overlap/, "22,5");
+    const changes = onChange.mock.calls.map(([c]) => c);
+    expect(changes[0]!.raDeg).toBeCloseTo(312.9, 9);
+    expect(changes.slice(1)).toEqual([{ decDeg: -12.5 }, { positionAngleDeg: 350 }, { overlap: 0.225 }]);
+  });
+  it("refuse 60 % overlap, a declination of 95 and words, beside the box, and change nothing", async () => {
+    const onChange = vi.fn();
+    render(<FrameControls frame={frame} onChange={onChange} />);
+    await type(/Overlap/, "60");
+    await type(/Declination/, "95");
+    await type(/Right ascension/, "over there");
+    expect(screen.getAllByRole("alert").map((a) => a.textContent)).toEqual([
+      "Write it as 20 50 33.4, or 312.64 deg.",
+      "Declination runs from −90° to +90°.",
+      "From 0 to 50 %; 60 is outside. 10 to 25 % is usual.",
+    ]);
+    expect(onChange).not.toHaveBeenCalled();
+  });
+});
+
+describe("budget row", () => {
+  it("names the deciding limit, what the typed sub does, and opens its reasons", async () => {
+    const question = { rig: testRig, filter: testFilter, skyMagPerArcsec2: 20.5, seeingArcsec: 3, protectedMag: 7 };
+    const advice = subAdvice(question);
+    const draft = { channel: "Ha" as const, filterId: "f", hours: "3", sub: "120" };
+    render(
+      <BudgetRow
+        draft={draft}
+        filterName="Ha 5 nm"
+        advice={advice}
+        effects={subEffects(question, 120)}
+        clipped={12}
+        clockHours={3.8}
+        panels={2}
+        faults={{}}
+        onChange={() => undefined}
+        onRemove={() => undefined}
+      />,
+    );
+    expect(screen.getByText(/decided by stars that must not clip/)).toBeTruthy();
+    expect(screen.getByText(/At 120 s read noise adds .* %/).textContent).toContain(
+      "12 of the catalogue’s in the frame",
+    );
+    expect(screen.getByText("3 h 48")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: `${advice.subSec} s a sub` }));
+    expect(await screen.findByText("Longest before a protected star clips")).toBeTruthy();
+  });
+});
+
+describe("verdict", () => {
+  const sky = placeSky(testPlace, nightDate("2026-12-05"));
+  const steps = nightSteps(sky, 5);
+  const at = { place: testPlace, sky, steps };
+  const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
+  const projects = [
+    projectTonight(at, { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 }, needs: [need] })!,
+    projectTonight(at, { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 }, needs: [need] })!,
+  ];
+  const rules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
+  /** The verdict on screen when every hour has these odds. */
+  const show = (
+    odds: (hour: number) => number,
+    basis: "forecast" | "longTerm",
+    of = projects,
+    darkAgain: string | null = null,
+  ) => {
+    const choice = chooseTonight(of, steps);
+    const weather = hoursOf(steps).map((atMs, i) => ({
+      atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, rainChance: null,
+    })); // prettier-ignore
+    const weighed = weighNight({ steps, choice, projects: of, weather, rules });
+    const verdict = judgeNight({ steps, choice, weighed, rules, away: [], look: null });
+    const names = new Map([
+      ["a", "Evening loop"],
+      ["b", "Winter shell"],
+    ]);
+    render(
+      <TonightVerdict verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
+    ); // prettier-ignore
+    return screen.getByRole("heading").textContent;
+  };
+  it("is one sentence with both targets, their channels and the local times", () => {
+    expect(show(() => 0.9, "forecast")).toMatch(
+      /^Go, from 18:\d\d: Evening loop, in OIII, until it stands too low at 2\d:\d\d, then Winter shell, in OIII, until .+ at 0\d:\d\d\.$/,
+    );
+    expect(screen.getByRole("list", { name: "What decides it" }).children).toHaveLength(3);
+    expect(screen.getByText(/Two targets are enough/)).toBeTruthy();
+  });
+  it("names only the later target when cloud takes the evening", () => {
+    expect(show((hour) => (hour < 8 ? 0.05 : 0.9), "forecast")).toMatch(/^Go late, from 0\d:\d\d: then Winter shell|^Go late, from 0\d:\d\d: Winter shell/); // prettier-ignore
+    expect(screen.getByText(/Cloud until about/)).toBeTruthy();
+  });
+  it("promises nothing without a forecast", () => {
+    expect(show(() => 0.4, "longTerm")).toMatch(/^If it clears, go from 18:\d\d: Evening loop/);
+    expect(screen.getByText(/over the years 40 % of such nights are clear here/)).toBeTruthy();
+  });
+  it("says stay in, why, and when it is dark again", () => {
+    expect(show(() => 0.1, "forecast")).toBe("Stay in tonight.");
+    expect(screen.getByText(/would change it/)).toBeTruthy();
+    cleanup();
+    expect(show(() => 0.9, "forecast", [], "2026-08-06")).toBe("Nothing left to do: every goal is met.");
+  });
+});
+
+describe("run sheet", () => {
+  it("puts blocks, breaks and the sky in one order, by local clock with UTC on hover", () => {
+    const start = utcMs(Date.UTC(2026, 11, 5, 18));
+    const sheet = runSheet(
+      [
+        {
+          panel: "P2",
+          channel: "Ha",
+          filterName: "Ha 5 nm",
+          subSec: 300,
+          exposureMin: 60,
+          windows: [{ startMs: start, endMs: addMs(start, 4 * HOUR_MS) }],
+          transitMs: null,
+        },
+      ],
+      DEFAULT_OVERHEADS,
+      { flips: true },
+    );
+    render(
+      <RunSheetView
+        sheet={sheet}
+        sky={[{ atMs: addMs(start, HOUR_MS / 4), words: "Moon rises" }]}
+        zone="Europe/Paris"
+      />,
+    );
+    const lines = screen.getAllByRole("listitem").map((l) => l.textContent);
+    expect(lines[0]).toContain("18:35Set up");
+    expect(lines.findIndex((l) => l.includes("Moon rises"))).toBeGreaterThan(
+      lines.findIndex((l) => l.includes("P2 Ha: ")),
+    );
+    expect(screen.getByText("18:35").getAttribute("title")).toBe("17:35 UTC");
+  });
+});
+
+describe("crew", () => {
+  it("adds up by channel and says how far the goal is", () => {
+    const total = (memberId: string, keptMin: number) => ({
+      memberId,
+      channel: "OIII" as const,
+      subs: keptMin / 5,
+      keptMin,
+      worthMin: keptMin / 2,
+    });
+    render(
+      <CrewTable
+        totals={[total("a", 120), total("b", 60)]}
+        members={{ a: "Ines", b: "Wren" }}
+        goals={[{ channel: "OIII", goalMin: 600 }]}
+      />,
+    );
+    expect(screen.getByRole("row", { name: /Together 3 h 00 1.5 h worth · 30 % of 10 h 00/ })).toBeTruthy();
+  });
+  it("shows what a file brings before joining it, and what does not read", async () => {
+    const onAccept = vi.fn();
+    const bundle = {
+      scope: "project" as const,
+      exportedAt: "",
+      records: [{ id: "m", kind: "member", rev: "", author: "", seen: {}, data: { name: "Wren" } } as StoredRecord],
+      refused: [
+        { id: "x", fault: { code: "recordInvalid" as const, path: "data.kept", message: "too many" }, raw: null },
+      ],
+    };
+    render(
+      <MergePreview
+        view={{
+          fileName: "w.json",
+          bundle,
+          fresh: 2,
+          news: [{ memberId: "m", channel: "L", subs: 9, keptMin: 9, worthMin: 9 }],
+          hasThis: false,
+        }}
+        members={{}}
+        onAccept={onAccept}
+        onLeave={() => undefined}
+      />,
+    );
+    expect(screen.getByText("Wren: 9 subs, 0 h 09 of L")).toBeTruthy();
+    expect(screen.getByText(/1 do not read and are left out: x \(data.kept: too many\)/)).toBeTruthy();
+    expect(screen.getByText(/about another project/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Join it" }));
+    expect(onAccept).toHaveBeenCalledOnce();
+  });
+});
+
+describe("copies", () => {
+  it("say in which values they differ and hand over the chosen one", async () => {
+    const copy = {
+      id: "p",
+      kind: "place",
+      rev: "1",
+      author: "b",
+      seen: {},
+      data: { name: "Theirs", elevationM: 5 },
+    } as StoredRecord;
+    const onTake = vi.fn();
+    render(
+      <Copies now={{ name: "Mine", elevationM: 5 }} copies={[copy]} onTake={onTake} onDismiss={() => undefined} />,
+    );
+    expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual(['name: "Theirs" (now "Mine")']);
+    await user.click(screen.getByRole("button", { name: "Take this one instead" }));
+    expect(onTake).toHaveBeenCalledWith(copy);
+  });
+});
+
+describe("filters and reports", () => {
+  it("tell of every file: booked where, known, left out and why", () => {
+    render(
+      <IntakeReportView
+        report={{
+          total: 4,
+          known: 1,
+          booked: [
+            {
+              booking: {
+                kind: "light",
+                projectName: "Loop",
+                data: lightOf({ panel: "P1", channel: "Ha", night: "2026-12-04", exposureSec: 300 }),
+                mismatches: [],
+              },
+              count: 2,
+              notes: [{ code: "rotation", found: 3, wanted: 90 }],
+            },
+          ],
+          refused: [{ name: "a.fits", why: { kind: "unreadable", code: "notFits" } }],
+        }}
+      />,
+    );
+    const text = screen.getByRole("status").textContent;
+    for (const part of [
+      "4 files: 2 booked, 1 already here, 1 left out.",
+      "2 × Loop: P1 Ha",
+      "camera angle 3.0°",
+      "a.fits: not a FITS file",
+    ])
+      expect(text).toContain(part);
+  });
+});
+
+describe("words", () => {
+  it("exist for every fault, end in no code and blame nobody", () => {
+    const all = [
+      ...(["skylineLine", "skylineAzimuth", "skylineAltitude", "skylineTwice", "skylineTooFew"] as const).map((code) =>
+        skylineFaultWords({ code, line: 3, text: "x" }),
+      ),
+      ...(["bundleEmpty", "bundleTooLarge", "bundleNotJson", "bundleForeign", "bundleNewer"] as const).map((code) =>
+        bundleFaultWords({ code, found: "9" }),
+      ),
+      ...(["notFits", "truncatedHeader", "truncatedData", "unreadable", "needMore"] as const).map(fileFaultWords),
+      ...(["notALight", "noStart", "noExposure", "noFilter", "unknownFilter", "noPointing", "noProject"] as const).map(
+        (code) => bookingFaultWords({ code, found: "H?" }),
+      ),
+      ...(["rotation", "pointing", "focalLength", "exposure", "temperature", "notPlanned"] as const).map((code) =>
+        mismatchWords({ code, found: 1, wanted: 2 }),
+      ),
+    ];
+    for (const words of all) {
+      expect(words.length).toBeGreaterThan(10);
+      expect(words).not.toMatch(/undefined|NaN|your fault|invalid|[a-z][A-Z]/);
+    }
+    expect(new Set(all).size).toBeGreaterThanOrEqual(all.length - 1); // a header that asks for more is a short header
+  });
+});

@@ -1,0 +1,49 @@
+import { Dialog } from "radix-ui";
+import { STATIONS } from "./ShellFrame";
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ...STATIONS.map((s) => [s.key, s.word] as const),
+  ["Ctrl K", "Search everywhere"],
+  ["[  and  ]", "Night before, night after"],
+  ["T", "Back to tonight's date"],
+  ["?", "This sheet"],
+  ["Arrows", "In the chart: nudge the frame by 1′ (with Shift 10′)"],
+  [",  and  .", "In the chart: turn the frame by 1° (with Shift 0.1°)"],
+  ["+  and  −", "In the chart: closer, wider"],
+];
+
+/** The keys that work everywhere. */
+export function KeyHelp({
+  open,
+  onOpenChange,
+}: {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="bg-ground/70 fixed inset-0 z-40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="border-rule bg-sheet fixed top-[10vh] left-1/2 z-50 w-[min(28rem,94vw)] -translate-x-1/2 rounded-[10px] border p-5"
+        >
+          <Dialog.Title className="text-figure">Keys</Dialog.Title>
+          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1">
+            {KEYS.map(([key, word]) => (
+              <div key={key} className="contents">
+                <dt>
+                  <kbd className="border-rule bg-ground text-note rounded border px-1.5 font-sans whitespace-pre">
+                    {key}
+                  </kbd>
+                </dt>
+                <dd className="text-soft">{word}</dd>
+              </div>
+            ))}
+          </dl>
+          <Dialog.Close className="mt-4 underline underline-offset-4">Close</Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,87 @@
+import { Suspense } from "react";
+import { Await, useNavigate, useSearchParams } from "react-router";
+import { SeasonChart } from "./SeasonChart";
+import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
+import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
+import { clockTime, longNight } from "~/components/clock";
+import { SeasonWords } from "./SeasonWords";
+import { Section } from "~/components/ui/Panel";
+import { YearNumbers } from "./YearNumbers";
+import { monthsOf, seasonOf } from "~/core/night";
+import { formatMinutes } from "~/core/notation";
+import type { NightDate } from "~/core/time";
+import { keptSearch } from "~/desk/choice";
+import type { TargetView } from "./load";
+
+/** A target's night, its year, and its way over the skyline. */
+export function TargetEvidence({ view, night }: { readonly view: TargetView; readonly night: NightDate }) {
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  return (
+    <>
+      <Section
+        title={`${longNight(night)}, in ${view.channel}`}
+        aside={
+          view.transit
+            ? `highest ${view.transit.altitudeDeg.toFixed(0)}° at ${clockTime(view.transit.atMs, view.place.timeZone)}`
+            : undefined
+        }
+      >
+        <p className="text-figure">
+          {view.account.usableMin > 0 ? `${formatMinutes(view.account.usableMin)} usable` : "Nothing usable this night"}
+        </p>
+        <HourScale steps={view.steps} zone={view.place.timeZone} />
+        <WorthStrip steps={view.steps} walk={view.walk} channel={view.channel} zone={view.place.timeZone} isTall />
+      </Section>
+      <Section
+        title="Its year from here"
+        aside="filled = usable hours, pale = lost to the Moon · press a night to choose it"
+      >
+        <Suspense fallback={<p className="text-soft h-56 py-4">Going through the year …</p>}>
+          <Await
+            resolve={view.year}
+            errorElement={<p className="text-soft">The year did not come. Try the page again.</p>}
+          >
+            {(nights) => (
+              <>
+                <SeasonWords season={seasonOf(nights, 60)} />
+                <SeasonChart
+                  nights={nights}
+                  chosen={night}
+                  onChoose={(date) =>
+                    void navigate(keptSearch(params, { night: date, low: params.get("low") ?? "" }), {
+                      preventScrollReset: true,
+                    })
+                  }
+                />
+                <details className="mt-2">
+                  <summary className="min-h-6 cursor-pointer underline underline-offset-4">
+                    The next twelve months in numbers
+                  </summary>
+                  <YearNumbers months={monthsOf(nights, view.clearChance)} />
+                </details>
+              </>
+            )}
+          </Await>
+        </Suspense>
+      </Section>
+      <Section title="Its way over the skyline" aside={`hours at ${view.place.name} · filled = usable`}>
+        <SkylineDrawing
+          widthPx={796}
+          skyline={view.place.skyline}
+          landmarks={view.place.landmarks}
+          minAltitudeDeg={view.place.minAltitudeDeg}
+          centreDeg={view.place.latitudeDeg < 0 ? 0 : 180}
+          steps={view.hourly
+            .filter((h) => h.altitudeDeg > -1)
+            .map((h) => ({
+              azimuthDeg: h.azimuthDeg,
+              altitudeDeg: h.altitudeDeg,
+              word: clockTime(h.atMs, view.place.timeZone).slice(0, 2),
+              isUsable: h.cause === "none",
+            }))}
+        />
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+import { Form, Link, useSearchParams } from "react-router";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { TargetFacts } from "./TargetFacts";
+import { entryFacts, entryTitle } from "~/components/words/target-words";
+import { Button } from "~/components/ui/Button";
+import type { Route } from "./+types/route";
+import { keptSearch } from "~/desk/choice";
+import { TargetAside } from "./TargetAside";
+import { TargetEvidence } from "./TargetEvidence";
+import { loadTarget, startProject } from "./load";
+
+export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadTarget(request, params.targetId);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request, params }: Route.ClientActionArgs) => startProject(request, params.targetId);
+export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targetId} · Zenithar` }];
+
+export default function TargetRoute({ loaderData, actionData }: Route.ComponentProps) {
+  const { entry, ownId, view, night, projects } = loaderData;
+  const [params] = useSearchParams();
+  const search = keptSearch(params, { low: params.get("low") ?? "" });
+  return (
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div>
+        <p className="text-note text-soft">{entryFacts(entry)}</p>
+        <h1 className="text-headline">{entryTitle(entry)}</h1>
+        {entry.curated?.framing ? <p className="text-soft mt-1 max-w-[65ch]">{entry.curated.framing}</p> : null}
+        <p className="mt-1 flex flex-wrap gap-x-5">
+          <Link
+            to={`/targets/${encodeURIComponent(entry.id)}/finder${search}`}
+            className="min-h-6 underline underline-offset-4"
+          >
+            Find it by stars
+          </Link>
+          {ownId ? (
+            <Link to={`/targets/own/${ownId}${search}`} className="min-h-6 underline underline-offset-4">
+              Change this target
+            </Link>
+          ) : null}
+        </p>
+        {actionData?.storage ? <StorageRefusal code={actionData.storage} /> : null}
+        {view ? (
+          <TargetEvidence view={view} night={night} />
+        ) : (
+          <p className="text-soft mt-6">Enter a place and a rig in Kit to see its night.</p>
+        )}
+      </div>
+      <aside className="space-y-4">
+        <TargetFacts
+          entry={entry}
+          {...(view
+            ? {
+                frame: {
+                  widthArcmin: view.optics.planeWidthArcmin,
+                  heightArcmin: view.optics.planeHeightArcmin,
+                  rigName: view.rigName,
+                },
+              }
+            : {})}
+        />
+        {projects.map((p) => (
+          <Link
+            key={p.id}
+            to={`/projects/${p.id}/frame${search}`}
+            className="block min-h-6 underline underline-offset-4"
+          >
+            Your project: {p.name}
+          </Link>
+        ))}
+        <Form method="post">
+          <Button look="main" type="submit" className="w-full" disabled={!view}>
+            Start a project
+          </Button>
+        </Form>
+        {view ? <TargetAside view={view} search={search} /> : null}
+      </aside>
+    </div>
+  );
+}

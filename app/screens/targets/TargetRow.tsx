@@ -1,0 +1,73 @@
+import type { Ref } from "react";
+import { Link } from "react-router";
+import type { NightSteps, Place, TargetNight } from "~/core/night";
+import { formatMinutes } from "~/core/notation";
+import type { NightDate } from "~/core/time";
+import { WorthStrip } from "~/components/charts/WorthStrip";
+import { entryFacts, entryTitle } from "~/components/words/target-words";
+import type { TargetLine } from "./lines";
+import { needWords, rankWords, seasonWords } from "./rank-words";
+
+/** The cells of one target: what it is and why it stands here, its night, usable time, season, and what it needs. */
+export function TargetRow({
+  line,
+  place,
+  steps,
+  walk,
+  night,
+  to,
+  isCurrent,
+  onFocus,
+  linkRef,
+}: {
+  readonly line: TargetLine;
+  readonly place: Place;
+  readonly steps: NightSteps;
+  readonly walk: TargetNight;
+  readonly night: NightDate;
+  readonly to: string;
+  readonly isCurrent: boolean;
+  readonly onFocus: () => void;
+  readonly linkRef: Ref<HTMLAnchorElement>;
+}) {
+  const season = seasonWords(line.season.left, night);
+  const need = needWords(line);
+  return (
+    <>
+      <div role="gridcell" className="min-w-0">
+        <Link
+          ref={linkRef}
+          to={to}
+          tabIndex={isCurrent ? 0 : -1}
+          onFocus={onFocus}
+          className="block min-w-0 hover:underline"
+        >
+          <span className="block truncate font-semibold">{entryTitle(line.entry)}</span>
+          <span className="text-note text-soft line-clamp-2">
+            {entryFacts(line.entry)} · {rankWords(line)}
+          </span>
+        </Link>
+        <p className="text-note text-faint md:hidden">
+          {season.short} · {need.hours} {need.nights}
+        </p>
+      </div>
+      <div role="gridcell" className="hidden md:block">
+        <WorthStrip steps={steps} walk={walk} channel={line.channel} zone={place.timeZone} />
+      </div>
+      <div role="gridcell" className="text-right">
+        <p className="font-semibold">{line.usableMin > 0 ? formatMinutes(line.usableMin) : "nothing"}</p>
+        <p className="text-note text-soft">
+          {(line.worthMin / 60).toFixed(1)} h worth, {line.channel}
+        </p>
+      </div>
+      <div role="gridcell" className="hidden text-right md:block">
+        <p className="font-semibold">{season.short}</p>
+        <p className="text-note text-soft">{season.date}</p>
+      </div>
+      <div role="gridcell" className="hidden text-right md:block">
+        <p className="font-semibold">{need.hours}</p>
+        <p className="text-note text-soft">{need.nights}</p>
+      </div>
+    </>
+  );
+}

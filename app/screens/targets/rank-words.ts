@@ -1,0 +1,65 @@
+import { addNights, type NightDate } from "~/core/time";
+import { CLOSING_WEEKS, type SeasonLeft } from "~/core/night";
+import { formatMinutes } from "~/core/notation";
+import { shortNight } from "~/components/clock";
+import { fillWords } from "~/components/words/target-words";
+import { CAUSE_WORDS } from "~/components/words/words";
+import { seasonSuffices, type TargetLine } from "./lines";
+
+const plural = (count: number, word: string) => `${count} ${word}${count === 1 ? "" : "s"}`;
+
+/** "6 weeks left", and what that means as a date. */
+export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short: string; readonly date: string } {
+  const day = (weeks: number) => shortNight(addNights(from, 7 * weeks)).slice(4);
+  switch (left.kind) {
+    case "allYear":
+      return { short: "all year", date: "every night" };
+    case "open":
+      return { short: `${plural(left.weeksLeft, "week")} left`, date: `till about ${day(left.weeksLeft)}` };
+    case "opens":
+      return {
+        short: `opens in ${plural(left.inWeeks, "week")}`,
+        date: `about ${day(left.inWeeks)}, for ${plural(left.weeks, "week")}`,
+      };
+    case "short":
+      return { short: "under 1 h", date: "on every night" };
+  }
+}
+
+/** "12 h" and "about 4 clear nights". */
+export function needWords(t: TargetLine): { readonly hours: string; readonly nights: string } {
+  const hours = `${t.needHours < 10 ? t.needHours.toFixed(1).replace(".0", "") : Math.round(t.needHours)} h`;
+  return {
+    hours,
+    nights: t.needNights === null ? "no season" : `≈ ${plural(t.needNights, "clear night")}`,
+  };
+}
+
+/** How far an object's mean is from the sky's own light, in plain words. */
+export function brightnessWords(belowSkyMag: number | null): string {
+  if (belowSkyMag === null) return "";
+  const off = Math.abs(belowSkyMag).toFixed(1);
+  if (belowSkyMag < -0.5) return `${off} mag brighter than your sky`;
+  if (belowSkyMag < 0.5) return "as bright as your sky";
+  return `${off} mag fainter than your sky`;
+}
+
+/** Why a line stands where it stands: what speaks for it, then what against. */
+export function rankWords(t: TargetLine): string {
+  const words: string[] = [];
+  const fill = fillWords(t.fill);
+  words.push(t.panels > 1 ? `needs ${t.panels} panels` : fill);
+  words.push(brightnessWords(t.belowSkyMag));
+  if (t.topAltitudeDeg < 30) words.push(`tops out at ${t.topAltitudeDeg.toFixed(0)}°`);
+  if (t.mainLossMin >= 15) words.push(`${formatMinutes(t.mainLossMin)} lost: ${CAUSE_WORDS[t.mainLoss]}`);
+  const { left, clearNights } = t.season;
+  if (left.kind === "open" && left.weeksLeft <= CLOSING_WEEKS && seasonSuffices(t))
+    words.push(`start now, it closes in ${plural(left.weeksLeft, "week")}`);
+  else if (t.needNights !== null && !seasonSuffices(t))
+    words.push(
+      left.kind === "open"
+        ? `this season gives about ${plural(Math.round(clearNights), "clear night")}: not enough, keep it for two`
+        : `about ${plural(Math.round(clearNights), "clear night")} a season: takes more than one`,
+    );
+  return words.filter((w) => w !== "").join(" · ");
+}

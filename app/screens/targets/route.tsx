@@ -1,0 +1,138 @@
+import { Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { Await, Link, useNavigate, useSearchParams } from "react-router";
+import { shortNight } from "~/components/clock";
+import { ColumnsExplained } from "./ColumnsExplained";
+import { SearchNote } from "./SearchNote";
+import { SCHOOLS, TargetFilters, type School } from "./TargetFilters";
+import { TargetList } from "./TargetList";
+import { narrowed, NO_FILTER, ordered, type Order, type TargetFilter } from "./lines";
+import { buttonLook } from "~/components/ui/Button";
+import { Empty } from "~/components/ui/Panel";
+import { formatDegrees } from "~/core/notation";
+import type { Ranking } from "~/core/night";
+import type { RankedEntry } from "~/workers/sky";
+import type { Route } from "./+types/route";
+import { keptSearch } from "~/desk/choice";
+import { loadTargets } from "./load";
+import { useFound } from "./use-found";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTargets(request);
+clientLoader.hydrate = true as const;
+
+export const meta: Route.MetaFunction = () => [{ title: "Targets · Zenithar" }];
+
+export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
+  const [params] = useSearchParams();
+  if (!loaderData)
+    return (
+      <Empty>
+        <h1 className="text-headline text-ink">Targets</h1>
+        <p className="my-3">A ranking needs to know your place and your rig.</p>
+        <Link to={`/kit${keptSearch(params)}`} className={buttonLook("main")}>
+          Go to Kit
+        </Link>
+      </Empty>
+    );
+  const { place, rigName, night, ranking } = loaderData;
+  return (
+    <>
+      <h1 className="text-headline">What suits {shortNight(night)}?</h1>
+      <p className="text-soft">
+        For {place.name} with {rigName}: worth of the night × fit to the field × how rewarding the object is × whether
+        its season suffices. Clear sky assumed.
+      </p>
+      <Suspense fallback={<p className="text-soft py-8">Ranking the catalogue …</p>}>
+        <Await
+          resolve={ranking}
+          errorElement={
+            <p className="text-soft py-8">
+              The catalogue did not load. Is the server still running? Try the page again.
+            </p>
+          }
+        >
+          {(list) => <RankedList ranking={list} data={loaderData} />}
+        </Await>
+      </Suspense>
+    </>
+  );
+}
+
+type Loaded = NonNullable<Route.ComponentProps["loaderData"]>;
+
+function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>; readonly data: Loaded }) {
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const [filter, setFilter] = useState<TargetFilter>(NO_FILTER);
+  const [order, setOrder] = useState<Order>("overall");
+  const query = filter.query.trim();
+  const found = useFound(query, data.question);
+  // The list follows when there is time: what is typed is painted first.
+  const asked = useDeferredValue(filter);
+  const isByName = asked.query.trim() !== "" && found.query !== "";
+  const lines = useMemo(
+    () => ordered(narrowed(isByName ? found.lines : ranking.ranked, asked), order),
+    [ranking, isByName, found, asked, order],
+  );
+  const low = params.get("low") ?? "";
+  const school: School = SCHOOLS.find((s) => s === low) ?? "";
+  const kept = keptSearch(params, { low });
+  const linkTo = useCallback((id: string) => `/targets/${encodeURIComponent(id)}${kept}`, [kept]);
+  return (
+    <>
+      <TargetFilters
+        filter={filter}
+        onChange={setFilter}
+        order={order}
+        onOrder={setOrder}
+        school={school}
+        placeMinDeg={data.placeMinDeg}
+        onSchool={(next) =>
+          void navigate(`/targets${keptSearch(params, { low: next })}`, { replace: true, preventScrollReset: true })
+        }
+      />
+      <div className="text-note text-soft flex flex-wrap justify-between gap-x-4">
+        <span aria-live="polite">
+          {lines.length} {query === "" ? "usable this night" : "by that name"}
+        </span>
+        {ranking.tooLow > 0 ? (
+          <span>
+            {ranking.tooLow} more stand above 10° here but never reach {data.place.minAltitudeDeg}°
+          </span>
+        ) : null}
+        <ColumnsExplained />
+        <Link to={`/targets/own/new${kept}`} className="min-h-6 underline underline-offset-4">
+          A target of your own
+        </Link>
+      </div>
+      {query === "" ? null : (
+        <SearchNote query={query} linkTo={(position) => `/targets/own/new${keptSearch(params, { low, position })}`} />
+      )}
+      {lines.length === 0 ? (
+        <Empty>
+          <p>
+            {query !== "" && found.query !== query
+              ? "Looking …"
+              : query !== ""
+                ? "Nothing by that name passes the filters."
+                : data.steps.count === 0
+                  ? "The Sun does not set here on this night."
+                  : ranking.ranked.length === 0
+                    ? `Nothing is usable this night: the Sun goes down to only ${formatDegrees(Math.min(...data.steps.sunAltitudeDeg))}. Lines need −15°, everything else −18°.`
+                    : "Nothing passes all filters. Ask for fewer hours, another size or any kind."}
+          </p>
+        </Empty>
+      ) : (
+        <TargetList
+          lines={lines}
+          place={data.place}
+          sky={data.sky}
+          steps={data.steps}
+          night={data.night}
+          order={order}
+          onOrder={setOrder}
+          linkTo={linkTo}
+        />
+      )}
+    </>
+  );
+}

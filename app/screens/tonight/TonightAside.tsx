@@ -1,0 +1,154 @@
+import type { ReactNode } from "react";
+import { useFetcher } from "react-router";
+import { type NightAccount } from "~/core/night";
+import { wetnessOf } from "~/core/weather";
+import { formatMinutes } from "~/core/notation";
+import type { AwayNight, TonightChoice, WeighedNight } from "~/core/plan";
+import type { NightEvents } from "~/core/sky";
+import { NightAccountChart } from "~/components/charts/NightAccountChart";
+import { clockTime } from "~/components/clock";
+import { TonightFacts } from "./TonightFacts";
+import { Field } from "~/components/ui/Field";
+import { Panel } from "~/components/ui/Panel";
+import { Why } from "~/components/ui/Why";
+import { reasonWords } from "./weather-words";
+
+interface View {
+  readonly place: { readonly timeZone: string };
+  readonly night: string;
+  readonly choice: TonightChoice;
+  readonly account: NightAccount | null;
+  readonly overheadMin: number;
+  readonly events: NightEvents;
+  readonly illuminatedFraction: number;
+  readonly weather: { readonly climatology: number };
+  readonly weighed: WeighedNight;
+  readonly away: readonly AwayNight[];
+  readonly wishHours: number;
+  readonly rules: { readonly gustLimitKmh: number };
+  readonly camera: { readonly workingTempC: number } | null;
+}
+
+const COOLER_REACH_C = 35; // below the air; usual for two-stage coolers, from memory
+
+/** What to mind outside: wet, wind, rain, cooling. Empty when the forecasts say nothing. */
+function cautions({ weighed, rules, camera, place }: View): string[] {
+  const at = (ms: number) => clockTime(ms, place.timeZone);
+  const hours = weighed.hours.filter((h) => h.usableMin > 0);
+  const wet = hours.find((h) => h.airC !== null && h.dewC !== null && wetnessOf(h.airC, h.dewC) !== "dry");
+  const gust = Math.max(0, ...hours.map((h) => h.feltGustKmh ?? 0));
+  const temperatures = hours.flatMap((h) => h.airC ?? []);
+  const [cold, warm] = [Math.min(...temperatures), Math.max(...temperatures)];
+  const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
+  return [
+    ...(wet ? [`${wetnessOf(wet.airC!, wet.dewC!) === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`] : []), // prettier-ignore
+    ...(gust > 0.6 * rules.gustLimitKmh
+      ? [`Gusts to ${Math.round(gust)} km/h at the mount, which bears ${Math.round(rules.gustLimitKmh)}; lash everything down from 40.`]
+      : []), // prettier-ignore
+    ...(weighed.rainDeadlineMs !== null ? [`Everything under a roof by ${at(weighed.rainDeadlineMs)}: rain.`] : []),
+    ...(temperatures.length > 0
+      ? [
+          `Air ${degrees(warm)} to ${degrees(cold)} °C${
+            camera
+              ? warm - camera.workingTempC > COOLER_REACH_C
+                ? `: the camera will not reach ${degrees(camera.workingTempC)} °C.`
+                : `: the camera holds ${degrees(camera.workingTempC)} °C, ${degrees(Math.max(0, warm - camera.workingTempC))} below it.`
+              : "."
+          }`,
+          ...(cold < 0 ? ["Batteries lose a fifth or more below freezing; steps ice over."] : []),
+        ]
+      : []),
+  ];
+}
+
+/** Beside the verdict: look up, the main act, what to mind, where the night goes, Sun and Moon, places to drive to. */
+export function TonightAside({
+  view,
+  look,
+  act,
+}: {
+  readonly view: View;
+  readonly look: ReactNode;
+  readonly act: ReactNode;
+}) {
+  const wish = useFetcher<{ readonly fault?: string }>();
+  const mind = cautions(view);
+  return (
+    <aside className="space-y-4">
+      {look}
+      {act}
+      {mind.length > 0 ? (
+        <Panel title="Mind outside">
+          <ul className="space-y-1">
+            {mind.map((m) => (
+              <li key={m}>{m}</li>
+            ))}
+          </ul>
+        </Panel>
+      ) : null}
+      {view.away.length > 0 ? (
+        <Panel title="Or drive" aside="worth in hours here">
+          <ul>
+            {view.away.map((a) => (
+              <li
+                key={a.placeId}
+                className="border-rule grid grid-cols-[1fr_auto] gap-x-3 border-t py-1 first:border-0"
+              >
+                <span>{a.name}</span>
+                <span className="font-semibold">
+                  {formatMinutes(Math.round(a.weighed.expectedWorthMin * a.lightFactor))}
+                </span>
+                <span className="text-note text-soft col-span-2">
+                  {Math.round(a.weighed.odds.atLeastWish * 100)} % odds of {view.wishHours} h,{" "}
+                  {formatMinutes(2 * a.travelMin)} on the road; here{" "}
+                  {formatMinutes(Math.round(view.weighed.expectedWorthMin))}.{" "}
+                  {a.reasons[0] ? reasonWords(a.reasons[0], view.place.timeZone) : ""}
+                </span>
+              </li>
+            ))}
+          </ul>
+          <p className="text-note text-soft mt-1">
+            <Why title="How it is compared">
+              <p>
+                Expected worth there after the drive and the set-up, times 10^(0.4 Δμ) for its darker sky. It pays when
+                it beats staying by an hour for every hour on the road, both ways. Drive rested.
+              </p>
+            </Why>
+          </p>
+        </Panel>
+      ) : null}
+      {view.account ? (
+        <Panel
+          title="Where the night goes"
+          aside={view.choice.kind === "go" ? `${view.choice.first.channel}, first target` : undefined}
+        >
+          <NightAccountChart account={view.account} overheadMin={view.overheadMin} />
+        </Panel>
+      ) : null}
+      <TonightFacts
+        events={view.events}
+        illuminatedFraction={view.illuminatedFraction}
+        clearChance={view.weather.climatology}
+        zone={view.place.timeZone}
+        night={view.night}
+      />
+      <wish.Form method="post" className="flex items-end gap-2">
+        <input type="hidden" name="intent" value="wish" />
+        <div className="flex-1">
+          <Field
+            key={view.wishHours}
+            label="Worth going out for"
+            unit="usable hours"
+            name="hours"
+            inputMode="decimal"
+            defaultValue={view.wishHours}
+            fault={wish.data?.fault}
+            onBlur={(e) => {
+              if (e.target.value !== String(view.wishHours)) void wish.submit(e.target.form);
+            }}
+          />
+        </div>
+      </wish.Form>
+    </aside>
+  );
+}

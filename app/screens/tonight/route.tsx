@@ -1,0 +1,130 @@
+import { Suspense } from "react";
+import { Await, Link, useFetcher, useSearchParams } from "react-router";
+import { LookUp } from "./LookUp";
+import { OwnForecast } from "./OwnForecast";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { TonightAside } from "./TonightAside";
+import { TonightStrips } from "./TonightStrips";
+import { TonightVerdict } from "./TonightVerdict";
+import { WeatherBoard } from "./WeatherBoard";
+import { longNight } from "~/components/clock";
+import { buttonLook } from "~/components/ui/Button";
+import { Empty } from "~/components/ui/Panel";
+import type { Route } from "./+types/route";
+import { keptSearch } from "~/desk/choice";
+import { tonightAction } from "./action";
+import { loadTonight, type TonightViewData } from "./load";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTonight(request);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => tonightAction(request);
+export const meta: Route.MetaFunction = () => [{ title: "Tonight · Zenithar" }];
+
+export default function TonightRoute({ loaderData }: Route.ComponentProps) {
+  if (!loaderData) return <NoPlace />;
+  const { view, fresh } = loaderData;
+  const kept = <TonightView view={view} />;
+  if (!fresh) return kept;
+  return (
+    <Suspense fallback={kept}>
+      <Await resolve={fresh} errorElement={kept}>
+        {(answered) => <TonightView view={answered} />}
+      </Await>
+    </Suspense>
+  );
+}
+
+function TonightView({ view }: { readonly view: TonightViewData }) {
+  const [params] = useSearchParams();
+  const again = useFetcher<{ readonly storage?: string }>();
+  const search = keptSearch(params);
+  const { place, night, verdict, choice, tonight, steps, weather, weighed } = view;
+  const hasForecasts = weather.sources.some((s) => s.hours.length > 0 || s.state !== "silent");
+  return (
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <p className="text-note text-soft">
+          {longNight(night)}, {place.name} · {Math.abs(place.latitudeDeg).toFixed(2)}°{" "}
+          {place.latitudeDeg < 0 ? "S" : "N"} · {place.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
+        </p>
+        {again.data?.storage ? <StorageRefusal code={again.data.storage} /> : null}
+        <TonightVerdict
+          verdict={verdict}
+          choice={choice}
+          names={new Map(tonight.map((t) => [t.id, t.name]))}
+          steps={steps}
+          zone={place.timeZone}
+          hasProjects={view.hasProjects}
+          darkAgain={view.darkAgain}
+          wishHours={view.wishHours}
+          nowMs={view.nowMs}
+        />
+        {steps.count > 0 && tonight.length > 0 ? (
+          <TonightStrips
+            tonight={tonight}
+            expected={new Map(weighed.projects.map((p) => [p.id, p]))}
+            steps={steps}
+            zone={place.timeZone}
+            search={search}
+            window={verdict.kind === "go" || verdict.kind === "goLate" ? weighed.window : null}
+          />
+        ) : null}
+        {steps.count > 0 && hasForecasts ? (
+          <>
+            <WeatherBoard
+              hours={weighed.hours}
+              sources={weather.sources}
+              zone={place.timeZone}
+              nowMs={view.nowMs}
+              gustLimitKmh={view.rules.gustLimitKmh}
+              action={
+                <button
+                  className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
+                  onClick={() => void again.submit({ intent: "again" }, { method: "post" })}
+                >
+                  Ask again
+                </button>
+              }
+            />
+            <OwnForecast />
+          </>
+        ) : null}
+      </div>
+      <TonightAside
+        view={view}
+        look={<LookUp look={weather.look} zone={place.timeZone} isTonight={view.isTonight} isPast={view.isPast} />}
+        act={
+          choice.kind === "go" ? (
+            <Link
+              to={`/nights${search === "" ? "?" : `${search}&`}project=${choice.first.id}`}
+              className={buttonLook("main", "w-full")}
+            >
+              Open the run sheet
+            </Link>
+          ) : (
+            <Link to={`/targets${search}`} className={buttonLook("main", "w-full")}>
+              Look for a target
+            </Link>
+          )
+        }
+      />
+    </div>
+  );
+}
+
+function NoPlace() {
+  return (
+    <Empty>
+      <h1 className="text-headline text-ink">Where do you observe from?</h1>
+      <p className="my-3">
+        Enter your place, with its real skyline, and a rig. Then every night ahead can be judged for your targets.
+      </p>
+      <Link to="/kit/places/new" className={buttonLook("main")}>
+        Add a place
+      </Link>{" "}
+      <Link to="/kit/data" className={buttonLook("plain")}>
+        Bring data from a file, or look around with the demo group
+      </Link>
+    </Empty>
+  );
+}

@@ -1,0 +1,131 @@
+import type { ForecastFault, ForecastNote, TypedFault } from "~/core/formats";
+import { formatMinutes } from "~/core/notation";
+import type { Change, Reason } from "~/core/plan";
+import { clockTime } from "~/components/clock";
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** A reason of the verdict, as a friend would say it. */
+export function reasonWords(r: Reason, zone: string): string {
+  const at = (ms: number) => clockTime(ms, zone);
+  switch (r.code) {
+    case "lookedUp":
+      return `You looked up at ${at(r.atMs)}: ${r.isClear ? "clear" : "cloudy"}. That outweighs the forecasts for some hours.`;
+    case "odds":
+      return `Odds of a usable hour ${percent(r.odds)} from ${at(r.fromMs)} to ${at(r.toMs)}, all sources pooled.`;
+    case "longTerm":
+      return `No forecast speaks of this night; over the years ${percent(r.odds)} of such nights are clear here.`;
+    case "cloudUntil":
+      return `Cloud until about ${at(r.atMs)}.`;
+    case "cloudFrom":
+      return `Cloud comes in from about ${at(r.atMs)}.`;
+    case "disagree":
+      return `The forecasts disagree: ${percent(r.lowest)} says one, ${percent(r.highest)} another.`;
+    case "wind":
+      return r.gustKmh > r.limitKmh
+        ? `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount from ${at(r.fromMs)}; it bears ${Math.round(r.limitKmh)}.`
+        : `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount, near its limit of ${Math.round(r.limitKmh)}.`;
+    case "rain":
+      return `Rain is possible (${percent(r.chance)}): everything under a roof by ${at(r.deadlineMs)}.`;
+    case "wet":
+      return `${r.kind === "dew" ? "Dew" : "Frost"} on the glass from ${at(r.fromMs)}: heater on.`;
+    case "short":
+      return `Only ${formatMinutes(r.usableMin)} of the night are usable for your projects.`;
+    case "long":
+      return `${formatMinutes(r.usableMin)} of dark sky with a target over your skyline.`;
+    case "moon":
+      return r.isUp ? `The Moon is up for ${percent(r.share)} of that time.` : "No Moon in that time.";
+  }
+}
+
+/** What would turn the verdict. */
+export function changeWords(c: Change, zone: string): string {
+  switch (c.code) {
+    case "lastStart":
+      return `Not begun by ${clockTime(c.atMs, zone)}, the night no longer gives what you want: leave it.`;
+    case "oddsNeeded":
+      return `Odds of ${percent(c.needed)} would change it; they stand at ${percent(c.now)}. Or look up at dusk, and say what you see.`;
+    case "calmer":
+      return `Gusts under ${Math.round(c.limitKmh)} km/h at the mount would change it.`;
+    case "smallerWish":
+      return `A smaller wish would change it: about ${formatMinutes(Math.round(c.expectedMin))} can be expected.`;
+  }
+}
+
+/** Why a source has nothing new. */
+export function askFaultWords(f: { readonly code: string; readonly found: string }): string {
+  switch (f.code) {
+    case "timedOut":
+      return `no answer within ${f.found}, asked three times`;
+    case "refused":
+      return `refused (${f.found})`;
+    case "unreachable":
+      return "cannot be reached";
+    default:
+      return forecastFaultWords(f as ForecastFault);
+  }
+}
+
+/** Why nothing of a forecast can be used. */
+export function forecastFaultWords(f: ForecastFault): string {
+  switch (f.code) {
+    case "forecastNotJson":
+      return "the answer is no forecast: it does not read as JSON";
+    case "forecastForeign":
+      return `not in the form of a forecast file (${f.found})`;
+    case "forecastNewer":
+      return `written for a newer version (${f.found})`;
+    case "forecastNoTimes":
+      return "no hour in it has a time that can be read; write them as 2026-12-05T18:00:00Z, on the full hour";
+    case "forecastOver":
+      return `every hour in it is over; the last is ${f.found.slice(0, 16).replace("T", " ")} UTC`;
+  }
+}
+
+const hours = (n: number) => `${n} ${n === 1 ? "hour" : "hours"}`;
+
+/** What of a forecast was left out. */
+export function forecastNoteWords(n: ForecastNote): string {
+  const name = n.variable.replaceAll("_", " ");
+  switch (n.code) {
+    case "missingHours":
+      return `${hours(n.count)} missing in between`;
+    case "notANumber":
+      return `${name}: ${n.count} values are no numbers (“${n.found}”)`;
+    case "outOfRange":
+      return `${name}: ${n.count} values are impossible (${n.found})`;
+    case "pastHours":
+      return `${hours(n.count)} lie before the forecast was issued`;
+    case "unknownUnit":
+      return `${name}: unit “${n.found}” is not known here, left out`;
+    case "wrongLength":
+      return `${name}: ${n.count} values for ${n.found} hours, left out`;
+    case "badTimes":
+      return `${n.count} times cannot be read (“${n.found}”)`;
+    case "doubleHours":
+      return `${hours(n.count)} come twice, the first counts`;
+    case "noCloud":
+      return "nothing about cloud in it";
+    case "elsewhere":
+      return `made for a place about ${n.count} km away (${n.found})`;
+  }
+}
+
+/** What is wrong with a typed forecast. */
+export function typedFaultWords(f: TypedFault): string {
+  const where = `Line ${f.line}, “${f.text}”: `;
+  switch (f.code) {
+    case "typedLine":
+      return `${where}write hours, cloud in % and gusts in km/h if you know them, for example “18-23 20 15”.`;
+    case "typedHour":
+      return `${where}clock hours run from 0 to 24, and a stretch is an hour at least.`;
+    case "typedCloud":
+      return `${where}cloud is a number from 0 to 100 %.`;
+    case "typedGust":
+      return `${where}gusts are a number of km/h.`;
+    case "typedOutside":
+      return "None of these hours is still to come in this night.";
+    case "typedNothing":
+      return "Write a line for each stretch of hours, for example “18-23 20”.";
+  }
+}

@@ -1,0 +1,31 @@
+import { isStandIn, standInAnswer, troubleOf } from "./stand-in-forecast.server";
+import { nowContext } from "./context.server";
+import type { Route } from "./+types/forecast-service";
+
+const refuse = (status: number, error: string) => Response.json({ error }, { status });
+let attempts = 0;
+
+/** The simulated forecast services: the outside world as it ships with the app. */
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const url = new URL(request.url);
+  const [lat, lon] = ["lat", "lon"].map((name) => Number(url.searchParams.get(name) ?? "none")) as [number, number];
+  if (!isStandIn(params.sourceId)) return refuse(404, "no such service");
+  if (!(Math.abs(lat) <= 90 && Math.abs(lon) <= 180))
+    return refuse(400, "give lat from -90 to 90 and lon from -180 to 180, in degrees");
+  const answer = standInAnswer(
+    params.sourceId,
+    { lat, lon, nowMs: context.get(nowContext) ?? Date.now(), attempt: attempts++ % 1000 },
+    troubleOf(params.sourceId, process.env["ZENITHAR_SERVICES"]),
+  );
+  await new Promise<void>((resolve) => {
+    const timer = setTimeout(resolve, answer.delayMs);
+    request.signal.addEventListener("abort", () => {
+      clearTimeout(timer);
+      resolve();
+    });
+  });
+  return new Response(answer.body, {
+    status: answer.status,
+    headers: { "Content-Type": answer.status === 200 ? "application/json" : "text/html", "Cache-Control": "no-store" },
+  });
+}
