@@ -10,7 +10,7 @@ export default defineConfig({
           name: "unit",
           environment: "node",
           include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
-          exclude: ["app/storage/**"],
+          exclude: ["app/storage/**", "app/desk/**"],
           setupFiles: ["app/laws-setup.ts"],
           testTimeout: 60_000,
         },
@@ -20,7 +20,7 @@ export default defineConfig({
         test: {
           name: "dom",
           environment: "jsdom",
-          include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts"],
+          include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts", "app/desk/**/*.test.ts"],
           setupFiles: ["app/test-setup.ts", "app/laws-setup.ts"],
           testTimeout: 60_000,
         },

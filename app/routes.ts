@@ -31,7 +31,7 @@ export default [
       route("data", "screens/kit/data/route.tsx"),
       route("sources", "screens/kit/sources/route.tsx"),
     ]),
-    route("records", "screens/records/route.tsx"),
+    route("acts", "screens/shell/acts-route.tsx"),
   ]),
   route("services/forecast/:sourceId", "server/forecast-service.ts"),
 ] satisfies RouteConfig;

@@ -103,6 +103,25 @@ export const WAIT_MS = 30_000;
 export function hands(driver: chrome.Driver) {
   const byText = (tag: string, text: string) =>
     By.xpath(`//${tag}[contains(normalize-space(.), ${JSON.stringify(text)})]`);
+  /** Waits until a deed is done; when it never is, fails with what the last try met and what the page says. */
+  const done = async (deed: () => Promise<boolean>, complaint: string): Promise<void> => {
+    let last = "";
+    try {
+      await driver.wait(async () => {
+        try {
+          return await deed();
+        } catch (error) {
+          last = error instanceof Error ? error.message.split("\n")[0]! : String(error);
+          return false; // moved, covered or not there yet
+        }
+      }, WAIT_MS);
+    } catch {
+      const seen = await driver.findElement(By.css("body")).getText();
+      throw new Error(
+        `${complaint} (${last || "it never took"}). At ${await driver.getCurrentUrl()} the page said:\n${seen.slice(0, 1500)}`,
+      );
+    }
+  };
   const self = {
     async see(text: string): Promise<WebElement> {
       // The innermost element that holds the words.
@@ -127,18 +146,10 @@ export function hands(driver: chrome.Driver) {
       const at = By.xpath(
         `//*[self::button or self::a or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`,
       );
-      await driver.wait(
-        async () => {
-          try {
-            await driver.findElement(at).click();
-            return true;
-          } catch {
-            return false; // moved, covered or not there yet
-          }
-        },
-        WAIT_MS,
-        `could not press “${text}”`,
-      );
+      await done(async () => {
+        await driver.findElement(at).click();
+        return true;
+      }, `could not press “${text}”`);
     },
     async box(label: string): Promise<WebElement> {
       const labelled = await driver.wait(
@@ -150,30 +161,20 @@ export function hands(driver: chrome.Driver) {
     },
     /** Types into the box of a label (the last one of that name), again if the page draws itself anew meanwhile. */
     async fill(label: string, value: string): Promise<void> {
-      await driver.wait(
-        async () => {
-          try {
-            const word = JSON.stringify(label);
-            // The label itself, with or without its unit; the last one where a page has several.
-            const labels = await driver.findElements(
-              By.xpath(
-                `//label[normalize-space(.) = ${word} or starts-with(normalize-space(.), concat(${word}, " ·"))]`,
-              ),
-            );
-            const box = await driver.findElement(By.id((await labels.at(-1)?.getAttribute("for")) ?? ""));
-            await driver.executeScript(
-              "arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();",
-              box,
-            );
-            await box.sendKeys(value === "" ? "\uE017" : value);
-            return (await box.getAttribute("value")) === value;
-          } catch {
-            return false;
-          }
-        },
-        WAIT_MS,
-        `could not fill “${label}”`,
-      );
+      await done(async () => {
+        const word = JSON.stringify(label);
+        // The label itself, with or without its unit; the last one where a page has several.
+        const labels = await driver.findElements(
+          By.xpath(`//label[normalize-space(.) = ${word} or starts-with(normalize-space(.), concat(${word}, " ·"))]`),
+        );
+        const box = await driver.findElement(By.id((await labels.at(-1)?.getAttribute("for")) ?? "no such label"));
+        await driver.executeScript(
+          "arguments[0].scrollIntoView({block:'center'}); arguments[0].focus(); arguments[0].select?.();",
+          box,
+        );
+        await box.sendKeys(value === "" ? "\uE017" : value);
+        return (await box.getAttribute("value")) === value;
+      }, `could not fill “${label}” with “${value}”`);
     },
     async choose(label: string, option: string): Promise<void> {
       const box = await self.box(label);

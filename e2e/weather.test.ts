@@ -118,6 +118,6 @@ describe("tonight with unreliable forecasts", () => {
     await me.see("would change it");
     await me.fill("Worth going out for", "0");
     await driver.findElement(By.css("h1")).click();
-    await me.see("From 0.25 to 12 h.");
+    await me.see("From 0.25 to 12 h");
   });
 });

@@ -2,10 +2,10 @@ import { data } from "react-router";
 import type { Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
 import { addMs, HOUR_MS, isNightDate, nightOf, type NightDate } from "~/core/time";
-import type { Entity, Library } from "~/storage/library";
-import { loadLibrary } from "~/storage/records";
 import { now } from "~/storage/session";
 import { withLearntChances } from "./learnt";
+import type { Entity, Library } from "./library";
+import { libraryHere } from "./open-library";
 
 /** What the address says, filled up from settings: the night, the place and the rig that govern a screen. */
 export interface Choice {
@@ -37,7 +37,7 @@ export function choiceOf(library: Library, params: URLSearchParams): Choice {
 
 /** Everything a person owns, and what the address chooses of it. */
 export async function loadChoice(request: Request): Promise<{ library: Library; choice: Choice }> {
-  const library = await loadLibrary();
+  const library = await libraryHere();
   return { library, choice: choiceOf(library, new URL(request.url).searchParams) };
 }
 

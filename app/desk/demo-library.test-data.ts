@@ -1,11 +1,16 @@
 import type { Heads } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
 import demo from "~/data/demo.json";
-import { libraryOf, type Library } from "~/storage/library";
+import { libraryOf, type Library } from "./library";
 
-/** The demo group as a library, for tests of routes. */
+/** Records as a library, for tests. */
+export function libraryOfRecords(records: readonly Heads[0][]): Library {
+  return libraryOf({ isLasting: true, all: () => records.map((r): Heads => [r]), unread: () => [] });
+}
+
+/** The demo group as a library, for tests of the desk. */
 export function demoLibrary(): Library {
   const bundle = decodeBundle(JSON.stringify(demo));
   if (!bundle.ok) throw new Error(bundle.error.code);
-  return libraryOf(new Map(bundle.value.records.map((r) => [r.id, [r] as Heads])), [], true);
+  return libraryOfRecords(bundle.value.records);
 }

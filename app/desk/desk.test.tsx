@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { exposureFactsOf, readFitsHeader } from "~/core/formats";
 import { ok } from "~/core/result";
-import type { Library } from "~/storage/library";
+import type { Library } from "./library";
 import type { ReadFile } from "~/workers/files";
 import { choiceOf, keptSearch } from "./choice";
 import { demoLibrary } from "./demo-library.test-data";

@@ -6,20 +6,20 @@ import {
   type BookingFault,
   type Mismatch,
 } from "~/core/ledger";
-import { nightOffer } from "~/core/plan";
-import { nightDate } from "~/core/time";
-import type { Library } from "~/storage/library";
+import type { Channel } from "~/core/exposure";
+import type { Library } from "./library";
 import type { Edit } from "~/core/crew";
 import type { ReadFile } from "~/workers/files";
 import { targetNameOf } from "./targets";
-import { contextOf, type ProjectContext } from "./project";
+import { worthRateOf } from "./log";
+import { contextsOf, type ProjectContext } from "./project";
 
 /** What booking needs to know of all projects. */
 export function bookingContext(library: Library): {
   readonly context: BookingContext;
   readonly projects: ReadonlyMap<string, ProjectContext>;
 } {
-  const found = library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+  const found = contextsOf(library);
   return {
     projects: new Map(found.map((c) => [c.id, c])),
     context: {
@@ -41,14 +41,11 @@ export function bookingContext(library: Library): {
 /** Mean worth of a usable minute of a project in one channel and night; asked often for the same night. */
 function worthRates(projects: ReadonlyMap<string, ProjectContext>) {
   const known = new Map<string, number | null>();
-  return (projectId: string, channel: Parameters<typeof nightOffer>[2][number], night: string): number | null => {
+  return (projectId: string, channel: Channel, night: string): number | null => {
     const key = `${projectId}|${channel}|${night}`;
     if (!known.has(key)) {
       const c = projects.get(projectId);
-      const offer = c
-        ? nightOffer(c.place.data, c.layout.centre, [channel], nightDate(night)).channels[channel]
-        : undefined;
-      known.set(key, offer && offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null);
+      known.set(key, c ? worthRateOf(c, channel, night) : null);
     }
     return known.get(key) ?? null;
   };

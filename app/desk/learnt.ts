@@ -1,21 +1,48 @@
-import { nightOutcomes } from "~/core/ledger";
-import { type Place } from "~/core/night";
-import { learnChances, type LearntChance } from "~/core/weather";
-import type { Entity, Library } from "~/storage/library";
+import { nightOutcomes, skyOutcomes } from "~/core/ledger";
+import type { Place } from "~/core/night";
+import { learnChances, type LearntChance, type Outcome } from "~/core/weather";
+import type { Entity, Library } from "./library";
+import { recaller } from "./recall";
+
+const NONE: Library["contributions"] = [];
+const chances = recaller<LearntChance[]>(200);
+const outcomes = recaller<Outcome[]>(200);
+const places = recaller<Entity<Place>>(200);
+
+const logAt = (library: Library, placeId: string) => library.log.byPlace.get(placeId) ?? NONE;
 
 /** Chances of clear nights by month at a place: its owner's guess and what the log says. */
-export const learntChances = (library: Library, place: Entity<Place>): LearntChance[] =>
-  learnChances(
-    place.data.clearChance,
-    nightOutcomes(
-      { id: place.id, timeZone: place.data.timeZone },
-      library.looks.map((l) => l.data),
-      library.contributions.map((c) => c.data),
+export const learntChances = (library: Library, place: Entity<Place>): LearntChance[] => {
+  const log = logAt(library, place.id);
+  return chances(place.id, [place, library.looks, log], () =>
+    learnChances(
+      place.data.clearChance,
+      nightOutcomes(
+        { id: place.id, timeZone: place.data.timeZone },
+        library.looks.map((l) => l.data),
+        log.map((c) => c.data),
+      ),
     ),
   );
+};
 
 /** A place with its chances of clear nights as learnt from the log. */
-export const withLearntChances = (library: Library, place: Entity<Place>): Entity<Place> => ({
-  ...place,
-  data: { ...place.data, clearChance: learntChances(library, place).map((c) => c.chance) },
-});
+export const withLearntChances = (library: Library, place: Entity<Place>): Entity<Place> => {
+  const learnt = learntChances(library, place);
+  return places(place.id, [place, learnt], () => ({
+    ...place,
+    data: { ...place.data, clearChance: learnt.map((c) => c.chance) },
+  }));
+};
+
+/** What the sky of a place truly was, hour by hour, as far as anybody wrote down. */
+export const outcomesAt = (library: Library, placeId: string): readonly Outcome[] => {
+  const log = logAt(library, placeId);
+  return outcomes(placeId, [library.looks, log], () =>
+    skyOutcomes(
+      placeId,
+      library.looks.map((l) => l.data),
+      log.map((c) => c.data),
+    ),
+  );
+};

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
-import { keptMinutes, type ContributionData } from "~/core/ledger";
+import { keptByCell, loomOf, type ContributionData, type LoomCell } from "~/core/ledger";
 import type { Place } from "~/core/night";
 import {
   layoutOf,
@@ -13,8 +13,9 @@ import {
   type PlanRules,
   type ProjectData,
 } from "~/core/plan";
-import type { Entity, Library } from "~/storage/library";
 import { withLearntChances } from "./learnt";
+import type { Entity, Library } from "./library";
+import { recaller } from "./recall";
 
 /** A project with everything that screens need of it, looked up. */
 export interface ProjectContext {
@@ -33,39 +34,57 @@ export interface ProjectContext {
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
   readonly needs: readonly Need[];
+  /** What is collected, panel by channel. */
+  readonly cells: readonly LoomCell[];
   readonly rules: PlanRules;
 }
 
-/** Puts a project together; null when its rig, place, frame or goals are gone. */
+const NONE: Library["contributions"] = [];
+const contexts = recaller<ProjectContext>(500);
+
+/** Puts a project together; null when its rig, place, frame or goals are gone. The same object until something in it changes. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
   const frames = library.frames.filter((f) => f.data.projectId === projectId);
   const frame = frames.find((f) => f.id === project?.data.frameId) ?? frames[0];
   const goal = library.goals.find((g) => g.data.projectId === projectId);
   const rig = library.rigs.find((r) => r.id === project?.data.rigId);
-  const place = library.places.find((p) => p.id === project?.data.placeId);
-  if (!project || !frame || !goal || !rig || !place) return null;
-  const optics = opticsOf(rig.data);
-  const panels = panelsOf(frame.data, optics);
-  const contributions = library.contributions.filter((c) => c.data.projectId === projectId);
-  const done = contributions.map((c) => c.data);
-  return {
-    id: projectId,
-    project,
-    frame,
-    frames,
-    goal,
-    rig,
-    place: withLearntChances(library, place),
-    filters: rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id)),
-    contributions,
-    optics,
-    layout: layoutOf(frame.data, optics),
-    panels,
-    needs: remainingWork(goal.data.channels, panels, (panel, channel) => keptMinutes(done, panel, channel)),
-    rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
-  };
+  const home = library.places.find((p) => p.id === project?.data.placeId);
+  if (!project || !frame || !goal || !rig || !home) return null;
+  const place = withLearntChances(library, home);
+  const filters = rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
+  const contributions = library.log.byProject.get(projectId) ?? NONE;
+  return contexts(projectId, [project, goal, rig, place, contributions, ...frames, "filters", ...filters], () => {
+    const optics = opticsOf(rig.data);
+    const panels = panelsOf(frame.data, optics);
+    const kept = keptByCell(contributions.map((c) => c.data));
+    return {
+      id: projectId,
+      project,
+      frame,
+      frames,
+      goal,
+      rig,
+      place,
+      filters,
+      contributions,
+      optics,
+      layout: layoutOf(frame.data, optics),
+      panels,
+      needs: remainingWork(goal.data.channels, panels, (panel, channel) => kept.get(`${panel} ${channel}`) ?? 0),
+      cells: loomOf(
+        goal.data.channels,
+        panels,
+        contributions.map((c) => c.data),
+      ),
+      rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
+    };
+  });
 }
+
+/** All projects that can be put together. */
+export const contextsOf = (library: Library): ProjectContext[] =>
+  library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
 
 /** As `contextOf`, for a page that cannot be without it. */
 export function requireContext(library: Library, projectId: string): ProjectContext {

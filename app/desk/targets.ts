@@ -1,6 +1,6 @@
 import { ownEntry, type CatalogEntry } from "~/core/catalog";
 import { constellationOf } from "~/core/sky";
-import type { Library } from "~/storage/library";
+import type { Library } from "./library";
 import { skyWorker } from "~/workers/sky";
 
 /** Targets of one's own in the form of the catalogue. */

@@ -1,4 +1,3 @@
-import { skyOutcomes } from "~/core/ledger";
 import type { ForecastNote, ReadForecast } from "~/core/formats";
 import { type Place } from "~/core/night";
 import {
@@ -13,11 +12,11 @@ import {
 import { monthOf, nightOf, type NightDate, type UtcMs } from "~/core/time";
 import { askSource, type AskFault } from "~/services/ask";
 import { FORECAST_SOURCES } from "~/services/registry";
-import type { Entity, Library } from "~/storage/library";
 import type { Edit } from "~/core/crew";
-import { saveAll } from "~/storage/records";
 import { now } from "~/storage/session";
-import { withLearntChances } from "./learnt";
+import { act } from "~/storage/store";
+import { outcomesAt, withLearntChances } from "./learnt";
+import type { Entity, Library } from "./library";
 
 /** One source on one night: what it says, how it has done here, and what went wrong with asking it. */
 export interface SourceState {
@@ -63,11 +62,7 @@ export function weatherKept(
   hours: readonly UtcMs[],
 ): Weather {
   const mine = library.forecasts.filter((f) => f.data.placeId === place.id);
-  const outcomes = skyOutcomes(
-    place.id,
-    library.looks.map((l) => l.data),
-    library.contributions.map((c) => c.data),
-  );
+  const outcomes = outcomesAt(library, place.id);
   const known = new Map(FORECAST_SOURCES.map((s) => [s.id, s.name]));
   for (const f of mine) if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName); // prettier-ignore
   const sources = [...known].map(([id, name]): SourceState => {
@@ -129,5 +124,5 @@ export async function askAll(library: Library, place: Entity<Place>, signal: Abo
     });
     if (answer.ok) edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name })); // prettier-ignore
   }
-  if (edits.length > 0) await saveAll(edits);
+  if (edits.length > 0) await act(edits);
 }

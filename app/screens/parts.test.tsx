@@ -12,7 +12,9 @@ import { nightDate } from "~/core/time";
 import { BundleDrop } from "~/components/forms/BundleDrop";
 import { FileDrop } from "~/screens/log/FileDrop";
 import { FilterRow } from "~/screens/kit/filters/FilterRow";
-import { LogTable, type LogRecord } from "~/screens/log/LogTable";
+import { LogTable } from "~/screens/log/LogTable";
+import type { LogRecord } from "~/desk/log";
+import { readBundle } from "~/desk/sharing";
 import { OwnName } from "~/screens/kit/data/OwnName";
 import { PlaceForm } from "~/screens/kit/place/PlaceForm";
 import { PlanCalendar } from "~/screens/plan/PlanCalendar";
@@ -30,8 +32,7 @@ const entry = (id: string, name: string): CatalogEntry => ({
   name,
   aliases: [],
   kind: "galaxy",
-  raDeg: 0,
-  decDeg: 0,
+  at: { frame: "icrs", raDeg: 0, decDeg: 0 },
   majorArcmin: 5,
   minorArcmin: 3,
   positionAngleDeg: null,
@@ -85,24 +86,24 @@ describe("notes in passing", () => {
     const undo = vi.fn();
     function Page() {
       const say = useSay();
-      return <button onClick={() => say("Yard deleted.", undo)}>delete</button>;
+      return <button onClick={() => say("Yard deleted.", "act-7")}>delete</button>;
     }
     render(
-      <Toasts>
+      <Toasts onUndo={undo}>
         <Page />
       </Toasts>,
     );
     await user.click(screen.getByText("delete"));
     await user.click(await screen.findByRole("button", { name: "Undo" }));
-    expect(undo).toHaveBeenCalledOnce();
+    expect(undo.mock.calls).toEqual([["act-7"]]);
     await waitFor(() => expect(screen.queryByText("Yard deleted.")).toBeNull());
   });
 });
 
 describe("bundle drop", () => {
   const file = (text: string, name = "a.json") => new File([text], name, { type: "application/json" });
-  const drop = async (onBundle: (b: Bundle) => void, f: File) => {
-    render(<BundleDrop words="Import" onBundle={onBundle} />);
+  const drop = async (onBundle: (b: Bundle) => Promise<undefined>, f: File) => {
+    render(<BundleDrop words="Import" read={readBundle} onBundle={onBundle} />);
     await user.upload(screen.getByLabelText("Import"), f);
   };
   it("hands on what reads", async () => {

@@ -38,7 +38,7 @@ describe("a target of one's own", () => {
   });
   it("shows how the position is read, and whether it is inside a neighbour's frame", async () => {
     const near = (id: string, dRaDeg: number): CatalogEntry => ({
-      id, name: "", aliases: [], kind: "openCluster", raDeg: 312.6375 + dRaDeg, decDeg: 31.1667, majorArcmin: 5, minorArcmin: 5,
+      id, name: "", aliases: [], kind: "openCluster", at: { frame: "icrs", raDeg: 312.6375 + dRaDeg, decDeg: 31.1667 }, majorArcmin: 5, minorArcmin: 5,
       positionAngleDeg: null, magnitude: 7, constellation: "Cyg", rank: 20, curated: null,
     }); // prettier-ignore
     const user = userEvent.setup();

@@ -1,4 +1,5 @@
 import localforage from "localforage";
+import { extendPrototype } from "localforage-setitems";
 import { err, ok, type Result } from "~/core/result";
 
 /** Why something could not be stored. */
@@ -6,13 +7,15 @@ export interface StorageFault {
   readonly code: "storageFull" | "storageBlocked";
 }
 
-/** Where records are kept: the browser's database, or memory when that is blocked (a private window). */
+/** Where values are kept: the browser's database, or memory when that is blocked (a private window). */
 export interface Drawer {
   readonly isLasting: boolean;
   readAll(): Promise<Map<string, unknown>>;
   read(key: string): Promise<unknown>;
-  write(key: string, value: unknown): Promise<Result<null, StorageFault>>;
+  /** All of it or nothing, also when the browser is killed meanwhile. */
+  write(values: ReadonlyMap<string, unknown>): Promise<Result<null, StorageFault>>;
   drop(key: string): Promise<Result<null, StorageFault>>;
+  clear(): Promise<Result<null, StorageFault>>;
 }
 
 function faultOf(error: unknown): StorageFault {
@@ -20,16 +23,19 @@ function faultOf(error: unknown): StorageFault {
   return { code: /quota/i.test(name) || /quota|space|full/i.test(String(error)) ? "storageFull" : "storageBlocked" };
 }
 
+async function attempt(work: () => Promise<unknown>): Promise<Result<null, StorageFault>> {
+  try {
+    await work();
+    return ok(null);
+  } catch (error) {
+    return err(faultOf(error));
+  }
+}
+
 function lastingDrawer(name: string, storeName: string): Drawer {
+  // Adds `setItems`, which puts many values down in one transaction of the database.
+  extendPrototype(localforage);
   const store = localforage.createInstance({ name, storeName, driver: [localforage.INDEXEDDB] });
-  const attempt = async (work: () => Promise<unknown>): Promise<Result<null, StorageFault>> => {
-    try {
-      await work();
-      return ok(null);
-    } catch (error) {
-      return err(faultOf(error));
-    }
-  };
   return {
     isLasting: true,
     async readAll() {
@@ -40,8 +46,9 @@ function lastingDrawer(name: string, storeName: string): Drawer {
       return all;
     },
     read: (key) => store.getItem(key),
-    write: (key, value) => attempt(() => store.setItem(key, value)),
+    write: (values) => attempt(() => store.setItems([...values].map(([key, value]) => ({ key, value })))),
     drop: (key) => attempt(() => store.removeItem(key)),
+    clear: () => attempt(() => store.clear()),
   };
 }
 
@@ -51,12 +58,16 @@ function memoryDrawer(): Drawer {
     isLasting: false,
     readAll: () => Promise.resolve(new Map(map)),
     read: (key) => Promise.resolve(map.get(key) ?? null),
-    write(key, value) {
-      map.set(key, structuredClone(value));
+    write(values) {
+      for (const [key, value] of values) map.set(key, structuredClone(value));
       return Promise.resolve(ok(null));
     },
     drop(key) {
       map.delete(key);
+      return Promise.resolve(ok(null));
+    },
+    clear() {
+      map.clear();
       return Promise.resolve(ok(null));
     },
   };
@@ -66,7 +77,7 @@ function memoryDrawer(): Drawer {
 export async function openDrawer(name: string, storeName: string): Promise<Drawer> {
   try {
     const drawer = lastingDrawer(name, storeName);
-    await drawer.readAll();
+    await drawer.read("?"); // opens it
     return drawer;
   } catch {
     return memoryDrawer();

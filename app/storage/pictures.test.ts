@@ -4,7 +4,7 @@ import type { KeptPicture } from "./pictures";
 /** A fresh copy of the storage code, as a new page has it, over the same database. */
 async function page() {
   vi.resetModules();
-  return { ...(await import("./pictures")), ...(await import("./records")) };
+  return { ...(await import("./pictures")), ...(await import("./store")) };
 }
 
 const picture = (more: Partial<KeptPicture> = {}): KeptPicture => ({
@@ -47,13 +47,12 @@ describe("pictures under the chart", () => {
     }
   });
 
-  it("go with everything else when all is deleted, and come back with it", async () => {
+  it("are handed over when everything is deleted, and come back with it", async () => {
     const p = await page();
     await p.keepPicture("frame-1", picture());
-    await p.saveAll([{ kind: "member", id: "member-1", data: { name: "Tamsin" }, baseRev: null }]);
-    const all = await p.clearStore();
+    const all = await p.takePictures();
     expect(await p.pictureOf("frame-1")).toBeNull();
-    await p.refillStore(all);
+    await p.putBackPictures(all);
     expect((await p.pictureOf("frame-1"))?.name).toBe("plume.jpg");
   });
 });

@@ -38,8 +38,15 @@ let opened: Promise<Drawer> | null = null;
 /** A database of its own: pictures are large, and no merge ever looks at them. */
 const drawer = (): Promise<Drawer> => (opened ??= openDrawer(`${databaseName()}-pictures`, "pictures"));
 
-/** The picture kept for a frame; null when there is none, or none that reads. */
-export async function pictureOf(frameId: string): Promise<KeptPicture | null> {
+let last: { readonly frameId: string; readonly picture: Promise<KeptPicture | null> } | null = null;
+
+/** The picture kept for a frame; null when there is none, or none that reads. The last one asked for is remembered. */
+export function pictureOf(frameId: string): Promise<KeptPicture | null> {
+  if (last?.frameId !== frameId) last = { frameId, picture: readPicture(frameId) };
+  return last.picture;
+}
+
+async function readPicture(frameId: string): Promise<KeptPicture | null> {
   const stored = await (await drawer()).read(frameId);
   if (stored === null) return null;
   const { error, value } = schema.validate(stored, { convert: false }) as { error?: Error; value: KeptPicture };
@@ -48,20 +55,22 @@ export async function pictureOf(frameId: string): Promise<KeptPicture | null> {
 
 /** Keeps a picture for a frame in place of the one before; null takes it away. */
 export async function keepPicture(frameId: string, picture: KeptPicture | null): Promise<Result<null, StorageFault>> {
+  last = null;
   const d = await drawer();
-  return picture === null ? d.drop(frameId) : d.write(frameId, picture);
+  return picture === null ? d.drop(frameId) : d.write(new Map([[frameId, picture]]));
 }
 
 /** Takes all pictures away and hands them back raw. */
 export async function takePictures(): Promise<ReadonlyMap<string, unknown>> {
+  last = null;
   const d = await drawer();
   const all = await d.readAll();
-  for (const key of all.keys()) await d.drop(key);
+  await d.clear();
   return all;
 }
 
 /** Puts back what `takePictures` took. */
 export async function putBackPictures(all: ReadonlyMap<string, unknown>): Promise<void> {
-  const d = await drawer();
-  for (const [key, value] of all) await d.write(key, value);
+  last = null;
+  await (await drawer()).write(all);
 }

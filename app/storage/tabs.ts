@@ -7,7 +7,7 @@ const open = () => (channel ??= new BroadcastChannel(databaseName()));
 export const announce = (): void => open().postMessage("changed");
 
 /** Calls back when another tab has stored something; returns how to stop listening. */
-export function onOtherTab(listener: () => void): () => void {
+export function onAnnounced(listener: () => void): () => void {
   const here = open();
   here.addEventListener("message", listener);
   return () => here.removeEventListener("message", listener);

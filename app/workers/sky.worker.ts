@@ -136,9 +136,7 @@ const api = {
     const { entries } = await catalog();
     const centre = { frame: "icrs", raDeg: at.raDeg, decDeg: at.decDeg } as const;
     const near = entries.filter(
-      (e) =>
-        Math.abs(e.decDeg - at.decDeg) <= at.radiusDeg &&
-        separationDeg(centre, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg }) <= at.radiusDeg,
+      (e) => Math.abs(e.at.decDeg - at.decDeg) <= at.radiusDeg && separationDeg(centre, e.at) <= at.radiusDeg,
     );
     return near.slice(0, at.limit);
   },

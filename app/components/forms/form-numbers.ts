@@ -1,18 +1,16 @@
 import { parseNumber } from "~/core/notation";
+import type { NumberField } from "~/core/records";
 
-/** A number box: its name in the form, what it is called, its unit and the range it must lie in. */
-export interface NumberSpec {
+/** A number box: its name in the form, and the field it fills. */
+export interface NumberSpec extends NumberField {
   readonly name: string;
-  readonly label: string;
-  readonly unit?: string;
-  readonly min: number;
-  readonly max: number;
-  readonly isWhole?: boolean;
-  /** The lowest value itself is refused: "more than 0". */
-  readonly isAboveMin?: boolean;
-  readonly hint?: string;
-  readonly isOptional?: boolean;
 }
+
+/** The boxes of a table of fields, in its order. */
+export const specsOf = <K extends string>(
+  fields: Readonly<Record<K, NumberField>>,
+): readonly (NumberSpec & { readonly name: K })[] =>
+  (Object.entries(fields) as [K, NumberField][]).map(([name, field]) => ({ name, ...field }));
 
 /** What is wrong, by the name of the box. */
 export type Faults = Readonly<Record<string, string>>;
@@ -20,7 +18,7 @@ export type Faults = Readonly<Record<string, string>>;
 const shown = (n: number) => String(n).replace("-", "−");
 
 /** Why a text is not what a number box wants; undefined when it is. */
-export function numberFault(spec: NumberSpec, text: string): string | undefined {
+export function numberFault(spec: NumberField, text: string): string | undefined {
   const value = parseNumber(text);
   const unit = spec.unit ? ` ${spec.unit}` : "";
   if (value === null)

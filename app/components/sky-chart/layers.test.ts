@@ -39,7 +39,7 @@ function skyOf(stars: readonly ReturnType<typeof star>[], names: Readonly<Record
 const viewAt = (decDeg: number, heightDeg: number, isMirrored = false): ChartView =>
   chartView({ centre: { frame: "icrs", raDeg: 100, decDeg }, heightDeg, widthPx: 800, heightPx: 600, isMirrored });
 const entry = (id: string, raDeg: number, decDeg: number, more: Partial<CatalogEntry> = {}): CatalogEntry => ({
-  id, name: "", aliases: [], kind: "galaxy", raDeg, decDeg, majorArcmin: 20, minorArcmin: 10, positionAngleDeg: 0,
+  id, name: "", aliases: [], kind: "galaxy", at: { frame: "icrs", raDeg, decDeg }, majorArcmin: 20, minorArcmin: 10, positionAngleDeg: 0,
   magnitude: 8, constellation: "Gem", rank: 60, curated: null, ...more,
 }); // prettier-ignore
 

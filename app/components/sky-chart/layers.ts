@@ -198,10 +198,10 @@ function outline(e: CatalogEntry): Vec3[] {
     const t = (i / 36) * 2 * Math.PI;
     const [along, across] = [a * Math.cos(t), b * Math.sin(t)];
     return unitVector(
-      offsetBy(
-        { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg },
-        { positionAngleDeg: pa + (Math.atan2(across, along) * 180) / Math.PI, distanceDeg: Math.hypot(along, across) },
-      ),
+      offsetBy(e.at, {
+        positionAngleDeg: pa + (Math.atan2(across, along) * 180) / Math.PI,
+        distanceDeg: Math.hypot(along, across),
+      }),
     );
   });
 }
@@ -219,7 +219,7 @@ export function drawObjects(
     const sizePx = ((e.majorArcmin ?? 0) / 60) * view.pxPerDeg;
     const isDark = e.kind === "darkNebula";
     if (sizePx < 5 || sizePx > 3 * view.widthPx) continue;
-    const p = toScreen(view, icrs(e.raDeg, e.decDeg));
+    const p = toScreen(view, icrs(e.at.raDeg, e.at.decDeg));
     if (!p || p.x < -sizePx || p.y < -sizePx || p.x > view.widthPx + sizePx || p.y > view.heightPx + sizePx) continue;
     ctx.strokeStyle = isDark ? ink.faint : ink.sage;
     ctx.setLineDash(isDark ? [3, 4] : []);

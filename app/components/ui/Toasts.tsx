@@ -4,21 +4,27 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 interface Note {
   readonly id: number;
   readonly text: string;
-  readonly undo?: () => void;
+  readonly undoId?: string;
 }
 
-type Say = (text: string, undo?: () => void) => void;
+type Say = (text: string, undoId?: string) => void;
 const SayContext = createContext<Say>(() => undefined);
 
 /** Says something in passing, with an Undo where there is one. */
 export const useSay = (): Say => useContext(SayContext);
 
 /** Holds the notes that pass by at the bottom of the page; focus reaches them with F8. */
-export function Toasts({ children }: { readonly children: ReactNode }) {
+export function Toasts({
+  onUndo,
+  children,
+}: {
+  readonly onUndo: (undoId: string) => void;
+  readonly children: ReactNode;
+}) {
   const [notes, setNotes] = useState<readonly Note[]>([]);
   const say = useCallback<Say>(
-    (text, undo) =>
-      setNotes((all) => [...all.slice(-2), { id: (all.at(-1)?.id ?? 0) + 1, text, ...(undo ? { undo } : {}) }]),
+    (text, undoId) =>
+      setNotes((all) => [...all.slice(-2), { id: (all.at(-1)?.id ?? 0) + 1, text, ...(undoId ? { undoId } : {}) }]),
     [],
   );
   const value = useMemo(() => say, [say]);
@@ -33,10 +39,10 @@ export function Toasts({ children }: { readonly children: ReactNode }) {
             className="border-rule bg-raised flex items-center gap-4 rounded-[8px] border px-4 py-2.5 shadow-lg"
           >
             <Toast.Description>{note.text}</Toast.Description>
-            {note.undo ? (
+            {note.undoId ? (
               <Toast.Action
                 altText="Undo"
-                onClick={note.undo}
+                onClick={() => note.undoId && onUndo(note.undoId)}
                 className="text-lamp font-semibold underline underline-offset-4"
               >
                 Undo

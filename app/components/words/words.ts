@@ -1,3 +1,4 @@
+import type { KeepFault } from "~/core/records";
 import type { PositionFault } from "~/core/notation";
 import type { Cause } from "~/core/night";
 import type { BundleFault, FitsFault, SkylineFault } from "~/core/formats";
@@ -121,5 +122,19 @@ export function positionFaultWords(fault: PositionFault): string {
       return "Right ascension runs from 0 to 24 h, or 0 to 360°.";
     case "positionDeclination":
       return "Declination runs from −90 to +90°.";
+  }
+}
+
+/** Why something was not kept. */
+export function keepFaultWords(f: KeepFault): string {
+  switch (f.code) {
+    case "storageFull":
+      return "The browser's storage for this app is full: this was not saved. What you typed is still here. Export your data under Kit, Data, then free space on this device.";
+    case "storageBlocked":
+      return "The browser refused to store this (a private window, or storage is switched off). What you typed is still here. Export your data under Kit, Data before you close the tab.";
+    case "storageNewer":
+      return "A newer version of this app has written here from another tab: this was not saved. What you typed is still here; copy it, then load the page again.";
+    case "recordRefused":
+      return `This was not saved, since it would not read again: ${f.kind}, ${f.path || "as a whole"}: ${f.message}.`;
   }
 }

@@ -1,3 +1,5 @@
+import type { Equatorial } from "~/core/sky";
+
 /** What an object is. The order is the packed code: append only. */
 export const KINDS = [
   "galaxy", "galaxyGroup", "galaxyCluster", "openCluster", "globularCluster", "emissionNebula", "reflectionNebula", "darkNebula",
@@ -48,7 +50,7 @@ export interface CuratedFacts {
   readonly confidence: "high" | "medium" | "low";
 }
 
-/** One object of the catalogue; direction ICRS, epoch J2000. */
+/** One object of the catalogue. */
 export interface CatalogEntry {
   /** Lead designation; stable, used as the key in saved projects. */
   readonly id: string;
@@ -56,8 +58,8 @@ export interface CatalogEntry {
   readonly name: string;
   readonly aliases: readonly string[];
   readonly kind: Kind;
-  readonly raDeg: number;
-  readonly decDeg: number;
+  /** Epoch J2000. */
+  readonly at: Equatorial<"icrs">;
   readonly majorArcmin: number | null;
   readonly minorArcmin: number | null;
   /** Of the major axis, [0, 180); null = round or unknown. */
@@ -97,8 +99,7 @@ export const ownEntry = (id: string, own: OwnTarget, constellation: string): Cat
   name: own.name,
   aliases: [],
   kind: own.kind,
-  raDeg: own.raDeg,
-  decDeg: own.decDeg,
+  at: { frame: "icrs", raDeg: own.raDeg, decDeg: own.decDeg },
   majorArcmin: own.majorArcmin,
   minorArcmin: null,
   positionAngleDeg: null,

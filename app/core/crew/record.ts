@@ -27,6 +27,8 @@ export interface StoredRecord<D = unknown> {
   readonly author: string;
   /** Latest revision of every node that this version builds upon, itself included. */
   readonly seen: Readonly<Record<string, string>>;
+  /** Version of the data (core/records); absent = 1. */
+  readonly v?: number;
   /** Set on a tombstone. */
   readonly deletedAt?: number;
   readonly data: D;
@@ -45,3 +47,7 @@ export interface Edit {
   /** Replaces every other version too: the person has looked at the copies and chosen. */
   readonly settlesCopies?: boolean;
 }
+
+/** What a record is known by: its kind and its id. */
+export const recordKey = (record: { readonly kind: RecordKind; readonly id: string }): string =>
+  `${record.kind}/${record.id}`;

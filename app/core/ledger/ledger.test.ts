@@ -9,7 +9,7 @@ import {
   bookExposure,
   channelOfFilter,
   fileIdentity,
-  keptMinutes,
+  keptByCell,
   loomOf,
   nightOutcomes,
   nightTotals,
@@ -168,7 +168,7 @@ describe("the loom", () => {
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
     expect(loomOf(goals.channels, numbered(5), five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
-    expect(keptMinutes([c("P1", 28, 28, 300)], "P1", "Ha")).toBe(140);
+    expect(keptByCell([c("P1", 28, 28, 300)]).get("P1 Ha")).toBe(140);
   });
   it("keeps taken, kept and worth apart and shows work outside the goals", () => {
     const loom = loomOf(goals.channels, numbered(1), [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);

@@ -16,12 +16,14 @@ export interface LoomCell {
   readonly share: number;
 }
 
-/** Minutes kept of one panel and channel. */
-export function keptMinutes(contributions: readonly ContributionData[], panel: string, channel: Channel): number {
-  return contributions.reduce(
-    (sum, c) => (c.panel === panel && c.channel === channel ? sum + (c.kept * c.exposureSec) / 60 : sum),
-    0,
-  );
+/** Minutes kept by panel and channel, under "P1 Ha". */
+export function keptByCell(contributions: readonly ContributionData[]): Map<string, number> {
+  const kept = new Map<string, number>();
+  for (const c of contributions) {
+    const cell = `${c.panel} ${c.channel}`;
+    kept.set(cell, (kept.get(cell) ?? 0) + (c.kept * c.exposureSec) / 60);
+  }
+  return kept;
 }
 
 /** Panels × channels against their goals, in panel order; work outside the goals gets cells of goal 0. */
@@ -35,9 +37,15 @@ export function loomOf(
   const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter(
     (c, i, all) => all.indexOf(c) === i,
   );
+  const byCell = new Map<string, ContributionData[]>();
+  for (const c of contributions) {
+    const cell = byCell.get(`${c.panel} ${c.channel}`);
+    if (cell) cell.push(c);
+    else byCell.set(`${c.panel} ${c.channel}`, [c]);
+  }
   return [...panels, ...extraPanels].flatMap((panel) =>
     channels.flatMap((channel): LoomCell[] => {
-      const mine = contributions.filter((c) => c.panel === panel && c.channel === channel);
+      const mine = byCell.get(`${panel} ${channel}`) ?? [];
       const goalMin = panels.includes(panel) ? (goals.find((g) => g.channel === channel)?.hoursPerPanel ?? 0) * 60 : 0;
       if (goalMin === 0 && mine.length === 0) return [];
       const minutes = (of: (c: ContributionData) => number) =>

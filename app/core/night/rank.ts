@@ -116,7 +116,7 @@ export function targetJudge(
   return (entry, row, isWanted) => {
     const channel = channelFor(entry, channels);
     const tables = tablesOf(channel);
-    const vector = apparentVector(sky, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
+    const vector = apparentVector(sky, entry.at);
     const walk = walkTarget(steps, tables.sky, vector, buffer);
     lost.fill(0);
     let worth = 0;
@@ -132,7 +132,7 @@ export function targetJudge(
     const fill = entry.majorArcmin === null ? null : entry.majorArcmin / frameShortArcmin;
     const major = entry.majorArcmin ?? 0;
     const { columns, rows } = panelsFor({ major, minor: entry.minorArcmin ?? major }, frame);
-    const season = comingSeason(tables.seasons, entry);
+    const season = comingSeason(tables.seasons, entry.at);
     const first = firstHours(entry, { focalRatio, channels, skyMagPerArcsec2: place.skyMagPerArcsec2 });
     const needHours = columns * rows * first.reduce((sum, c) => sum + c.hours, 0);
     const aNight = season.worthHoursANight * EXPOSED_SHARE;
@@ -145,7 +145,7 @@ export function targetJudge(
       channel,
       mainLoss: CAUSES[main]!,
       mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin,
-      topAltitudeDeg: 90 - Math.abs(place.latitudeDeg - entry.decDeg),
+      topAltitudeDeg: 90 - Math.abs(place.latitudeDeg - entry.at.decDeg),
       fill,
       panels: columns * rows,
       belowSkyMag: surface === null ? null : surface - place.skyMagPerArcsec2,
@@ -163,7 +163,7 @@ const orders = new WeakMap<readonly CatalogEntry[], Int32Array>();
 function byDeclination(entries: readonly CatalogEntry[]): Int32Array {
   let order = orders.get(entries);
   if (order === undefined) {
-    order = Int32Array.from(entries.keys()).sort((a, b) => entries[a]!.decDeg - entries[b]!.decDeg);
+    order = Int32Array.from(entries.keys()).sort((a, b) => entries[a]!.at.decDeg - entries[b]!.at.decDeg);
     orders.set(entries, order);
   }
   return order;
@@ -182,7 +182,7 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
   for (const row of byDeclination(entries)) {
     const entry = entries[row]!;
     // Upper culmination below the lowest altitude (catalogue declinations are of J2000: precession to date is under 0.2°, the margin 0.5°).
-    const topDeg = 90 - Math.abs(place.latitudeDeg - entry.decDeg);
+    const topDeg = 90 - Math.abs(place.latitudeDeg - entry.at.decDeg);
     if (topDeg < lowestDec - 0.5) {
       if (topDeg >= LOWEST_DEG) tooLow++;
       continue;

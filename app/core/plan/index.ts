@@ -1,4 +1,4 @@
-export type { FrameData, GoalData, ProjectData, PanelGoal } from "./project";
+export type { DrawnOutline, FrameData, GoalData, ProjectData, PanelGoal } from "./project";
 export { layoutOf, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,

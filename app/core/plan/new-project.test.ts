@@ -40,10 +40,7 @@ it("lays an object into its frame: the whole outline of the North America Nebula
     expect(frameCorners(layout, extent.widthArcmin, extent.heightArcmin)).toHaveLength(4);
     for (const turn of [0, 90, 180, 270]) {
       const half = (turn % 180 === 0 ? entry.majorArcmin! : (entry.minorArcmin ?? entry.majorArcmin!)) / 120;
-      const tip = offsetBy(
-        { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg },
-        { positionAngleDeg: (entry.positionAngleDeg ?? 90) + turn, distanceDeg: half },
-      );
+      const tip = offsetBy(entry.at, { positionAngleDeg: (entry.positionAngleDeg ?? 90) + turn, distanceDeg: half });
       const p = skyToFrame(layout, tip)!;
       expect(Math.abs(p.xArcmin), query).toBeLessThanOrEqual(extent.widthArcmin / 2);
       expect(Math.abs(p.yArcmin), query).toBeLessThanOrEqual(extent.heightArcmin / 2);

@@ -65,8 +65,8 @@ export function newProject(
     },
     // The frame's long side is its width, 90° from its up axis.
     frame: {
-      raDeg: (aim ?? entry).raDeg,
-      decDeg: (aim ?? entry).decDeg,
+      raDeg: (aim ?? entry.at).raDeg,
+      decDeg: (aim ?? entry.at).decDeg,
       positionAngleDeg:
         aim?.positionAngleDeg ?? (entry.positionAngleDeg === null ? 0 : wrap360(entry.positionAngleDeg + 90) % 180),
       columns,

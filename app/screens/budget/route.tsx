@@ -1,80 +1,27 @@
 import { useState } from "react";
-import { data, useFetcher } from "react-router";
 import { BudgetRow, type BudgetDraft } from "./BudgetRow";
 import { Copies } from "~/components/Copies";
-import { numberFault, textOf, type NumberSpec } from "~/components/forms/form-numbers";
+import { numberFault } from "~/components/forms/form-numbers";
+import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
-import { starsWithin } from "~/core/catalog";
 import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "~/core/exposure";
-import { mosaicExtent, opticsOf, skyToFrame } from "~/core/framing";
+import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
-import { nightOffer, type GoalData } from "~/core/plan";
-import { loadLibrary, saveAll } from "~/storage/records";
+import type { GoalData } from "~/core/plan";
+import { GOAL_FIELDS } from "~/core/records";
+import type { Answer } from "~/desk/answer";
 import type { Route } from "./+types/route";
-import { choiceOf } from "~/desk/choice";
-import { findTarget } from "~/desk/targets";
-import { requireContext } from "~/desk/project";
-import { skyData } from "~/desk/chart-sky";
-import { useEdits } from "~/components/forms/use-edits";
+import { budgetAction } from "./action";
+import type { BudgetIntent } from "./intents";
+import { loadBudget } from "./load";
 
-const HOURS: NumberSpec = { name: "hours", label: "Hours", unit: "h", min: 0, max: 500 };
-const SUB: NumberSpec = { name: "sub", label: "Sub", unit: "s", min: 0, max: 7200, isAboveMin: true };
-const STAR: NumberSpec = { name: "star", label: "Star", min: 0, max: 20 };
+const { hoursPerPanel: HOURS, subSec: SUB, protectedMag: STAR } = GOAL_FIELDS;
 
-export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
-  const library = await loadLibrary();
-  const c = requireContext(library, params.projectId);
-  const { night } = choiceOf(library, new URL(request.url).searchParams);
-  const offer = nightOffer(
-    c.place.data,
-    c.layout.centre,
-    c.filters.map((f) => f.data.channel),
-    night,
-  );
-  const entry = await findTarget(library, c.project.data.targetId).catch(() => null);
-  const extent = mosaicExtent(c.layout);
-  const sky = await skyData().catch(() => null);
-  const inside = sky
-    ? starsWithin(sky.stars, {
-        ...c.layout.centre,
-        radiusDeg: Math.hypot(extent.widthArcmin, extent.heightArcmin) / 110,
-        faintest: 14,
-      }).flatMap((i) => {
-        const p = skyToFrame(c.layout, {
-          frame: "icrs",
-          raDeg: sky.stars.stars.raDeg[i]!,
-          decDeg: sky.stars.stars.decDeg[i]!,
-        });
-        return p && Math.abs(p.xArcmin) < extent.widthArcmin / 2 && Math.abs(p.yArcmin) < extent.heightArcmin / 2
-          ? [sky.stars.stars.magnitude[i]!]
-          : [];
-      })
-    : null;
-  return {
-    goal: c.goal,
-    rig: c.rig.data,
-    place: c.place.data,
-    filters: c.filters,
-    panels: c.panels.length,
-    offer,
-    hoursMin: entry?.curated?.hoursMin ?? null,
-    starMags: inside,
-  };
-}
+export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadBudget(request, params.projectId);
 clientLoader.hydrate = true as const;
-
-export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await request.formData();
-  const saved = await saveAll([
-    { kind: "goal", id: textOf(form, "id"), data: JSON.parse(textOf(form, "goal")), baseRev: textOf(form, "baseRev") },
-  ]);
-  return saved.ok
-    ? data({ storage: null, rev: saved.value.revs[textOf(form, "id")]! })
-    : data({ storage: saved.error.code, rev: null }, { status: 507 });
-}
-
+export const clientAction = ({ request }: Route.ClientActionArgs) => budgetAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Budget · Zenithar" }];
 
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
@@ -89,8 +36,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     })),
   );
   const [star, setStar] = useState(String(goal.data.protectedMag));
-  const fetcher = useFetcher<typeof clientAction>();
-  const { send } = useEdits();
+  const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : parseNumber(star)!;
   const questionFor = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
@@ -126,10 +72,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   });
   const isChanged = isRight && JSON.stringify(draftOf()) !== JSON.stringify(goal.data);
   const save = () => {
-    void fetcher.submit(
-      { id: goal.id, goal: JSON.stringify(draftOf()), baseRev: fetcher.data?.rev ?? shownRev },
-      { method: "post" },
-    );
+    void act({ act: "save", id: goal.id, baseRev: answer?.revs[goal.id] ?? shownRev, data: draftOf() });
   };
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
@@ -152,10 +95,10 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       <Copies
         now={goal.data}
         copies={goal.copies}
-        onTake={(copy) => send([{ kind: "goal", id: goal.id, data: copy.data, baseRev: "latest" }])}
-        onDismiss={() => send([{ kind: "goal", id: goal.id, data: goal.data, baseRev: "latest" }])}
+        onTake={(copy) => void act({ act: "settle", id: goal.id, data: copy.data as GoalData })}
+        onDismiss={() => void act({ act: "settle", id: goal.id, data: goal.data })}
       />
-      {fetcher.data?.storage ? <StorageRefusal code={fetcher.data.storage} /> : null}
+      <StorageRefusal fault={refusal} />
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="text-figure">
@@ -212,7 +155,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
         ) : (
           <span />
         )}
-        <Button look="main" onClick={save} disabled={!isChanged || fetcher.state !== "idle"}>
+        <Button look="main" onClick={save} disabled={!isChanged || isBusy}>
           {isChanged ? "Save budget" : "Saved"}
         </Button>
       </div>

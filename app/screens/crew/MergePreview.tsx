@@ -1,17 +1,6 @@
-import type { MemberTotal } from "~/core/crew";
-import type { Bundle } from "~/core/formats";
+import type { MergeView } from "~/desk/sharing";
 import { formatMinutes } from "~/core/notation";
 import { Button } from "~/components/ui/Button";
-
-/** What a friend's file would bring. */
-export interface MergeView {
-  readonly fileName: string;
-  readonly bundle: Bundle;
-  /** Versions not here yet. */
-  readonly fresh: number;
-  readonly news: readonly MemberTotal[];
-  readonly hasThis: boolean;
-}
 
 /** Shows what a file brings before it is joined. */
 export function MergePreview({

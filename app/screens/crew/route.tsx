@@ -1,23 +1,23 @@
 import { useState } from "react";
-import { useRevalidator } from "react-router";
-import { BundleDrop } from "~/components/forms/BundleDrop";
 import { CrewTable } from "./CrewTable";
+import { MergePreview } from "./MergePreview";
 import { download, fileStem } from "~/components/download";
-import { MergePreview, type MergeView } from "./MergePreview";
+import { BundleDrop } from "~/components/forms/BundleDrop";
+import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
-import { useSay } from "~/components/ui/Toasts";
-import { memberTotals, newsIn, type StoredRecord } from "~/core/crew";
-import { encodeBundle, type Bundle } from "~/core/formats";
-import type { ContributionData } from "~/core/ledger";
-import { allRecords, loadLibrary, mergeIn } from "~/storage/records";
-import { isDemo, now } from "~/storage/session";
-import type { Route } from "./+types/route";
+import { memberTotals } from "~/core/crew";
+import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
+import { lookInto, readBundle, writeProject, type MergeView } from "~/desk/sharing";
+import { isDemo } from "~/storage/session";
+import type { Route } from "./+types/route";
+import { crewAction } from "./action";
+import type { CrewIntent } from "./intents";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const library = await loadLibrary();
+  const library = await libraryHere();
   const c = requireContext(library, params.projectId);
   return {
     projectId: c.id,
@@ -29,64 +29,27 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
 }
 clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => crewAction(request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Crew · Zenithar" }];
 
-/** Records of one project and of what it refers to: places, rigs, filters, members, a target of one's own. */
-function belonging(records: readonly StoredRecord[], projectId: string): StoredRecord[] {
-  const field = (r: StoredRecord, name: string) => (r.data as Record<string, unknown>)[name];
-  const own = records.filter((r) => r.id === projectId || field(r, "projectId") === projectId);
-  const wanted = new Set(
-    own
-      .flatMap((r) => ["placeId", "rigId", "memberId", "targetId"].map((n) => field(r, n)))
-      .concat(own.map((r) => r.author)),
-  );
-  const kit = records.filter((r) => wanted.has(r.id));
-  const filters = new Set(kit.flatMap((r) => (field(r, "filterIds") as string[] | undefined) ?? []));
-  return [...own, ...kit, ...records.filter((r) => filters.has(r.id))];
-}
-
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   const { projectId, name, totals, members, goals } = loaderData;
-  const { revalidate } = useRevalidator();
-  const say = useSay();
+  const { act, refusal } = useAct<CrewIntent>();
   const [view, setView] = useState<MergeView | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
   const share = async () => {
-    const at = new Date(now()).toISOString();
-    download(
-      `${fileStem(name)}-${at.slice(0, 10)}.zenithar.json`,
-      encodeBundle(belonging(await allRecords(), projectId), "project", at),
-      "application/json",
-    );
-  };
-  const look = async (bundle: Bundle, fileName: string) => {
-    const fresh = newsIn(await allRecords(), bundle.records);
-    const news = fresh
-      .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
-      .map((r) => r.data as ContributionData);
-    setView({
-      fileName,
-      bundle,
-      fresh: fresh.length,
-      news: memberTotals(news),
-      hasThis: bundle.records.some((r) => r.id === projectId),
-    });
+    const file = await writeProject(projectId, fileStem(name));
+    download(file.name, file.text, "application/json");
   };
   const accept = async () => {
     if (!view) return;
-    const merged = await mergeIn(view.bundle.records);
-    if (!merged.ok) return setFault(merged.error.code);
-    await revalidate();
+    await act({ act: "join", fileName: view.fileName, records: view.bundle.records });
     setView(null);
-    say(
-      `${view.fileName} joined: ${merged.value.added} new, ${merged.value.changed} changed, ${merged.value.known} already here.`,
-    );
   };
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div>
-        {fault ? <StorageRefusal code={fault} /> : null}
+        <StorageRefusal fault={refusal} />
         <Section title="What have we together?" aside="kept hours, and their worth at each one's own sky">
           <CrewTable totals={totals} members={members} goals={goals} />
         </Section>
@@ -106,7 +69,11 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
         </Panel>
         <Panel title="Take">
           <p className="text-soft mb-3">A friend&apos;s file. You see what it brings before it is joined.</p>
-          <BundleDrop words="Import a friend's file" onBundle={(b, f) => void look(b, f)} />
+          <BundleDrop
+            words="Import a friend's file"
+            read={readBundle}
+            onBundle={async (bundle, fileName) => setView(await lookInto(bundle, fileName, projectId))}
+          />
           {loaderData.isDemo ? (
             <p className="text-note text-soft mt-3">
               To try it:{" "}

@@ -35,7 +35,7 @@ export async function loadFinder(request: Request, targetId: string) {
   const isNow = first !== undefined && last !== undefined && now() >= first && now() <= last;
   if (isNow) times.push(now());
   const optics = choice.rig ? opticsOf(choice.rig.data) : null;
-  const here = { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg } as const;
+  const here = entry.at;
   const { stars: table } = stars.stars;
   const inField = optics
     ? starsWithin(stars.stars, {
@@ -64,7 +64,7 @@ export async function loadFinder(request: Request, targetId: string) {
       place,
       night: choice.night,
       sky,
-      target: vectorOf(entry.raDeg, entry.decDeg),
+      target: vectorOf(entry.at.raDeg, entry.at.decDeg),
       guides,
       drawn: Array.from({ length: table.count }, (_, i) => i)
         .filter((i) => table.magnitude[i]! <= FAINTEST_DRAWN)

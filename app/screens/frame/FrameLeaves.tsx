@@ -86,8 +86,8 @@ export function FrameLeaves(props: Props) {
     const { centre, positionAngleDeg } = movedFrame(layout, placement);
     change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });
   };
-  const readHeader = async (file: File) => {
-    const header = await readHeaderInWorker(file, new AbortController().signal);
+  const readHeader = async (file: File, signal: AbortSignal) => {
+    const header = await readHeaderInWorker(file, signal);
     return header.ok ? header : err(fileFaultWords(header.error.code));
   };
   const addPanel = () => {
@@ -205,8 +205,8 @@ export function FrameLeaves(props: Props) {
         <RepeatPanel
           rig={rig}
           wantedDeg={frame.positionAngleDeg}
-          readHeader={async (file) => {
-            const header = await readHeader(file);
+          readHeader={async (file, signal) => {
+            const header = await readHeader(file, signal);
             return header.ok ? ok(header.value) : header;
           }}
           onSeen={onSeen}
@@ -284,7 +284,7 @@ function placementTask({ layout, near, view }: Props) {
     return p ? [{ ...p, magnitude: s.magnitude }] : [];
   });
   const { target } = view;
-  const subject = target ? skyToFrame(layout, { frame: "icrs", raDeg: target.raDeg, decDeg: target.decDeg }) : null;
+  const subject = target ? skyToFrame(layout, target.at) : null;
   const outline = target?.majorArcmin
     ? {
         majorArcmin: target.majorArcmin,

@@ -6,7 +6,7 @@ import { entryFacts, entryTitle } from "~/components/words/target-words";
 /** Objects whose middle lies in a panel, best known first, and those cut by the border. */
 function inside(objects: readonly CatalogEntry[], layout: MosaicLayout, panels: readonly Panel[]) {
   return objects.flatMap((entry) => {
-    const p = skyToFrame(layout, { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg });
+    const p = skyToFrame(layout, entry.at);
     if (!p || !panels.some((panel) => isInPanel(layout, panel, p))) return [];
     const r = (entry.majorArcmin ?? 0) / 2;
     const around = Array.from({ length: 8 }, (_, i) => ({

@@ -1,4 +1,5 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
+import { FilePick } from "~/components/forms/FilePick";
 import {
   csvTable,
   guessColumns,
@@ -63,7 +64,6 @@ export function PanelFiles({
   readonly onRows: (rows: readonly PanelRow[]) => void;
 }) {
   const say = useSay();
-  const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<PanelListFault | null>(null);
   const [asked, setAsked] = useState<{ readonly table: Table; readonly mapping: ColumnMapping } | null>(null);
   const rows = () => panelRows(panels, layout, frame.names ?? {});
@@ -95,9 +95,7 @@ export function PanelFiles({
     say(`${read.value.length} panels taken. Ctrl Z goes back.`);
     return true;
   };
-  const open = async (file: File | undefined) => {
-    if (input.current) input.current.value = "";
-    if (!file) return;
+  const open = async (file: File) => {
     setAsked(null);
     if (file.size > 4_000_000)
       return setFault({ code: "listTooLong", found: `${Math.round(file.size / 1e6)} MB`, line: 0 });
@@ -138,18 +136,14 @@ export function PanelFiles({
         <Button onClick={onPicture}>Chart as PNG</Button>
         <Button onClick={() => window.print()}>Print</Button>
       </div>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.txt,.xml,.vot"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Panel list"
-        onChange={(e) => void open(e.target.files?.[0])}
-      />
-      <Button className="mt-2" onClick={() => input.current?.click()}>
-        Read panels from a file
-      </Button>
+      <div className="mt-2">
+        <FilePick
+          label="Panel list"
+          words="Read panels from a file"
+          types={{ "text/csv": [".csv", ".txt"], "application/xml": [".xml", ".vot"] }}
+          onFiles={([file]) => open(file)}
+        />
+      </div>
       {fault ? (
         <Refusal>
           <p>{listFaultWords(fault)}</p>

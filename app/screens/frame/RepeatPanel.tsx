@@ -1,4 +1,5 @@
-import { useRef, useState } from "react";
+import { FilePick } from "~/components/forms/FilePick";
+import { useState } from "react";
 import {
   deviationsOf,
   frameOfHeader,
@@ -14,7 +15,6 @@ import type { Result } from "~/core/result";
 import { wrap360 } from "~/core/units";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
-import { Refusal } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 
 /** Why a header gives no frame. */
@@ -67,33 +67,29 @@ export function RepeatPanel({
   readonly rig: Rig;
   readonly wantedDeg: number;
   /** Reads the header of a file, or says in words why not. */
-  readonly readHeader: (file: File) => Promise<Result<FitsHeader, string>>;
+  readonly readHeader: (file: File, signal: AbortSignal) => Promise<Result<FitsHeader, string>>;
   /** The solution to show on the chart; null takes it away. */
   readonly onSeen: (wcs: FitsWcs | null) => void;
   readonly onAdopt: (wcs: FitsWcs) => void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [seen, setSeen] = useState<{
     readonly name: string;
     readonly header: FitsHeader;
     readonly wcs: FitsWcs;
   } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
   const [present, setPresent] = useState("");
   const [tolerance, setTolerance] = useState("1");
-  const open = async (file: File | undefined) => {
-    if (input.current) input.current.value = "";
-    if (!file) return;
+  const open = async (file: File, signal: AbortSignal) => {
     setSeen(null);
-    setFault(null);
     onSeen(null);
-    const header = await readHeader(file);
-    if (!header.ok) return setFault(`${file.name}: ${header.error}`);
+    const header = await readHeader(file, signal);
+    if (!header.ok) return `${file.name}: ${header.error}`;
     const wcs = frameOfHeader(header.value);
-    if (!wcs.ok) return setFault(`${file.name}: ${frameFaultWords(wcs.error)}`);
+    if (!wcs.ok) return `${file.name}: ${frameFaultWords(wcs.error)}`;
     setSeen({ name: file.name, header: header.value, wcs: wcs.value });
     setPresent(wcs.value.positionAngleDeg.toFixed(2));
     onSeen(wcs.value);
+    return undefined;
   };
   const presentDeg = parseNumber(present);
   const toleranceDeg = parseNumber(tolerance);
@@ -105,32 +101,16 @@ export function RepeatPanel({
       : null;
   const deviations = seen ? deviationsOf(seen.header, seen.wcs, rig) : [];
   return (
-    <div
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={(e) => {
-        e.preventDefault();
-        void open(e.dataTransfer.files[0]);
-      }}
-    >
-      <input
-        ref={input}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Solved exposure or its header as text"
-        onChange={(e) => void open(e.target.files?.[0])}
-      />
-      <p className="text-soft">
-        Drop a solved FITS file here, or its header as text: the frame of last year, or the first exposure of tonight.
-      </p>
-      <Button className="mt-2" onClick={() => input.current?.click()}>
-        Choose an exposure
-      </Button>
-      {fault ? (
-        <Refusal>
-          <p>{fault}</p>
-        </Refusal>
-      ) : null}
+    <div>
+      <FilePick
+        label="Solved exposure or its header as text"
+        words="Choose an exposure"
+        onFiles={([file], signal) => open(file, signal)}
+      >
+        <p className="text-soft">
+          Drop a solved FITS file here, or its header as text: the frame of last year, or the first exposure of tonight.
+        </p>
+      </FilePick>
       {seen ? (
         <div className="mt-3">
           <p className="font-semibold break-all">{seen.name}</p>

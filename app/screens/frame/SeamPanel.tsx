@@ -1,3 +1,4 @@
+import { Progress } from "~/components/ui/Progress";
 import { useState } from "react";
 import type { PlacementFound, PlacementLimits, SeamCount, SeamStar } from "~/core/framing";
 import { formatDegrees, parseNumber } from "~/core/notation";
@@ -121,10 +122,7 @@ export function SeamPanel({
         {box("to", "Overlap to", "%")}
       </div>
       {work ? (
-        <div className="mt-3">
-          <progress value={work.share} max={1} className="w-full" aria-label="Searching" />
-          <Button onClick={() => work.stop.abort(new Error("stopped"))}>Stop</Button>
-        </div>
+        <Progress words="Searching …" share={work.share} onStop={() => work.stop.abort(new Error("stopped"))} />
       ) : (
         <Button className="mt-3" disabled={!limits} onClick={() => void search()}>
           Shift and turn to clear them

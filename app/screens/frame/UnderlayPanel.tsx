@@ -1,4 +1,5 @@
-import { useRef, useState } from "react";
+import { FilePick } from "~/components/forms/FilePick";
+import { useState } from "react";
 import { frameCorners, meshFromCorners, type CornerFault, type FourCorners, type MosaicLayout } from "~/core/framing";
 import { formatDeclination, formatRightAscension, parsePosition } from "~/core/notation";
 import type { Equatorial } from "~/core/sky";
@@ -36,35 +37,22 @@ export function UnderlayPanel({
   ) => Promise<LaidPicture | string | null>;
   readonly onUnderlay: (underlay: LaidPicture | null) => void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const [work, setWork] = useState<{ readonly share: number; readonly stop: AbortController } | null>(null);
   const [opened, setOpened] = useState<OpenedPicture | null>(null);
   const [typed, setTyped] = useState<readonly string[] | null>(null);
   const picture = opened ?? (underlay?.corners ? underlay : null);
   const texts = typed ?? (opened ? null : underlay?.corners) ?? NOT_TYPED;
-  const open = async (file: File | undefined) => {
-    if (input.current) input.current.value = "";
-    if (!file) return;
+  const open = async (file: File, signal: AbortSignal, onProgress: (share: number) => void) => {
     setFault(null);
     setOpened(null);
     setTyped(null);
-    const stop = new AbortController();
-    setWork({ share: 0, stop });
-    try {
-      const fits = await readFits(file, stop.signal, (share) => setWork({ share, stop }));
-      if (typeof fits === "string") setFault(`${file.name}: ${fits}`);
-      else if (fits) onUnderlay(fits);
-      else {
-        const picture = await openPicture(file);
-        if (picture) setOpened(picture);
-        else setFault(`${file.name}: neither a FITS image nor a picture the browser can read.`);
-      }
-    } catch (error) {
-      if (!stop.signal.aborted) throw error;
-    } finally {
-      setWork(null);
-    }
+    const fits = await readFits(file, signal, onProgress);
+    if (typeof fits === "string") return `${file.name}: ${fits}`;
+    if (fits) return onUnderlay(fits);
+    const chosen = await openPicture(file);
+    if (!chosen) return `${file.name}: neither a FITS image nor a picture the browser can read.`;
+    setOpened(chosen);
+    return undefined;
   };
   const reads = texts.map((t) => parsePosition(t));
   const place = () => {
@@ -88,29 +76,22 @@ export function UnderlayPanel({
   };
   return (
     <>
-      <p className="text-soft">
-        A solved FITS image lies down by itself; a JPEG or PNG wants the directions of its four corners. It is kept with
-        this frame in this browser, small enough for the chart; exported files leave it out.
-      </p>
-      <input
-        ref={input}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Picture for under the chart"
-        onChange={(e) => void open(e.target.files?.[0])}
-      />
-      {work ? (
-        <div className="mt-2">
-          <progress value={work.share} max={1} className="w-full" aria-label="Reading the picture" />
-          <Button onClick={() => work.stop.abort(new Error("stopped"))}>Stop</Button>
-        </div>
-      ) : (
-        <div className="mt-2 flex gap-2">
-          <Button onClick={() => input.current?.click()}>Choose a picture</Button>
-          {underlay ? <Button onClick={takeAway}>Take it away</Button> : null}
-        </div>
-      )}
+      <FilePick
+        label="Picture for under the chart"
+        words="Choose a picture"
+        busy={() => "Reading the picture …"}
+        onFiles={([file], signal, onProgress) => open(file, signal, onProgress)}
+      >
+        <p className="text-soft">
+          A solved FITS image lies down by itself; a JPEG or PNG wants the directions of its four corners. It is kept
+          with this frame in this browser, small enough for the chart; exported files leave it out.
+        </p>
+      </FilePick>
+      {underlay ? (
+        <Button className="mt-2" onClick={takeAway}>
+          Take it away
+        </Button>
+      ) : null}
       {fault ? (
         <Refusal>
           <p>{fault}</p>

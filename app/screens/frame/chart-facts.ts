@@ -62,10 +62,7 @@ function objectAt(at: Equatorial<"icrs">, reachDeg: number, objects: readonly Ca
   const [entry] = objects
     .filter((e) => {
       const reach = Math.max(reachDeg, (e.majorArcmin ?? 0) / 120);
-      return (
-        Math.abs(e.decDeg - at.decDeg) <= reach &&
-        separationDeg(at, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg }) <= reach
-      );
+      return Math.abs(e.at.decDeg - at.decDeg) <= reach && separationDeg(at, e.at) <= reach;
     })
     .sort((a, b) => (a.majorArcmin ?? 0) - (b.majorArcmin ?? 0));
   if (!entry) return null;
@@ -74,7 +71,7 @@ function objectAt(at: Equatorial<"icrs">, reachDeg: number, objects: readonly Ca
     facts: [
       entry.magnitude === null ? null : `magnitude ${entry.magnitude.toFixed(1)}`,
       entry.positionAngleDeg === null ? null : `long axis at PA ${entry.positionAngleDeg.toFixed(0)}°`,
-      positionWords({ frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg }),
+      positionWords(entry.at),
       entry.aliases.length > 0 ? `also ${entry.aliases.slice(0, 4).join(", ")}` : null,
     ]
       .filter((x) => x !== null)

@@ -37,7 +37,7 @@ const frame: FrameData = {
 const layout = layoutOf(frame, optics);
 const panels = mosaicPanels(layout);
 const entry = (id: string, more: Partial<CatalogEntry> = {}): CatalogEntry => ({
-  id, name: "", aliases: [], kind: "galaxy", raDeg: 100, decDeg: 20, majorArcmin: 60, minorArcmin: 10, positionAngleDeg: 30,
+  id, name: "", aliases: [], kind: "galaxy", at: { frame: "icrs", raDeg: 100, decDeg: 20 }, majorArcmin: 60, minorArcmin: 10, positionAngleDeg: 30,
   magnitude: 8, constellation: "Gem", rank: 60, curated: null, ...more,
 }); // prettier-ignore
 
@@ -69,7 +69,7 @@ describe("panel files", () => {
   const onRows = vi.fn<(rows: readonly PanelRow[]) => void>();
   const show = () =>
     render(
-      <Toasts>
+      <Toasts onUndo={() => undefined}>
         <PanelFiles
           panels={panels}
           layout={layout}
@@ -255,7 +255,7 @@ describe("around the chart", () => {
       {
         path: "/",
         Component: () => (
-          <InHere objects={[entry("A 1", { majorArcmin: 5 }), entry("B 2", { majorArcmin: 400 }), entry("C 3", { raDeg: 140 })]} layout={layout} panels={panels} search="" />
+          <InHere objects={[entry("A 1", { majorArcmin: 5 }), entry("B 2", { majorArcmin: 400 }), entry("C 3", { at: { frame: "icrs", raDeg: 140, decDeg: 20 } })]} layout={layout} panels={panels} search="" />
         ), // prettier-ignore
       },
     ]);

@@ -1,16 +1,13 @@
-import { data } from "react-router";
-import { textOf } from "~/components/forms/form-numbers";
 import { nightOffer } from "~/core/plan";
-import { newId } from "~/storage/session";
-import { loadLibrary, saveAll } from "~/storage/records";
-import { keepPicture, pictureOf, type KeptPicture } from "~/storage/pictures";
 import { choiceOf } from "~/desk/choice";
-import { findTarget } from "~/desk/targets";
+import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
+import { findTarget } from "~/desk/targets";
+import { pictureOf } from "~/storage/pictures";
 
 /** A project's frames, the one looked at, and what it is compared with. */
 export async function loadFrame(request: Request, projectId: string) {
-  const library = await loadLibrary();
+  const library = await libraryHere();
   const params = new URL(request.url).searchParams;
   const c = requireContext(library, projectId);
   const frame = c.frames.find((f) => f.id === params.get("frame")) ?? c.frame;
@@ -40,34 +37,3 @@ export async function loadFrame(request: Request, projectId: string) {
 
 /** What the page of a frame knows. */
 export type FrameView = Awaited<ReturnType<typeof loadFrame>>;
-
-/** Keeps a frame, or the picture under it; or adds a frame like the one shown. */
-export async function saveFrame(request: Request) {
-  const form = await request.formData();
-  if (textOf(form, "intent") === "picture") return savePicture(form);
-  const isNew = textOf(form, "intent") === "another";
-  const id = isNew ? newId("frame") : textOf(form, "id");
-  const saved = await saveAll([
-    { kind: "frame", id, data: JSON.parse(textOf(form, "frame")), baseRev: isNew ? null : textOf(form, "baseRev") },
-  ]);
-  return saved.ok
-    ? data({ rev: saved.value.revs[id]!, id, storage: null, said: "" })
-    : data({ rev: null, id, storage: saved.error.code, said: "" }, { status: 507 });
-}
-
-async function savePicture(form: FormData) {
-  const [id, file] = [textOf(form, "id"), form.get("file")];
-  const told = textOf(form, "picture");
-  const picture =
-    file instanceof Blob && told !== ""
-      ? {
-          ...(JSON.parse(told) as Pick<KeptPicture, "name" | "mesh" | "opacity" | "corners">),
-          bytes: await file.arrayBuffer(),
-          type: file.type,
-        }
-      : null;
-  const saved = await keepPicture(id, picture);
-  return saved.ok
-    ? data({ rev: null, id, storage: null, said: picture ? `${picture.name} is kept.` : "The picture is taken away." })
-    : data({ rev: null, id, storage: saved.error.code, said: "" }, { status: 507 });
-}

@@ -1,5 +1,5 @@
 import { useMemo, useRef, useState } from "react";
-import { useFetcher, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
 import { positionWords, thingAt, type ChartThing } from "./chart-facts";
 import { ChartTools, type ChartLook } from "./ChartTools";
@@ -15,9 +15,11 @@ import { wrap360 } from "~/core/units";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
 import { FrameLeaves } from "./FrameLeaves";
-import { loadFrame, saveFrame, type FrameView } from "./load";
+import { frameAction } from "./action";
+import type { FrameAnswer, FrameIntent } from "./intents";
+import { loadFrame, type FrameView } from "./load";
 import { useChartData } from "./use-chart-data";
-import { useEdits } from "~/components/forms/use-edits";
+import { useAct } from "~/components/forms/use-act";
 import { useFrameDraft } from "./use-frame-draft";
 import { useFrameStars } from "./use-frame-stars";
 import { useOutlines } from "./use-outlines";
@@ -27,7 +29,7 @@ const SEAM_LIMIT = 8.5;
 
 export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadFrame(request, params.projectId);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => saveFrame(request);
+export const clientAction = ({ request }: Route.ClientActionArgs) => frameAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
 
 export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
@@ -36,7 +38,7 @@ export default function FrameRoute({ loaderData, params }: Route.ComponentProps)
 
 function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
   const { frame: kept, optics, title, target } = view;
-  const { frame, change, undo, canUndo, status, storage } = useFrameDraft(kept, action);
+  const { frame, change, undo, canUndo, status, refusal: saving } = useFrameDraft(kept, action);
   const picture = useUnderlay(kept.id, view.picture, action);
   const chart = useRef<HTMLDivElement>(null);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
@@ -47,9 +49,8 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const [seen, setSeen] = useState<FitsWcs | null>(null);
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const adder = useFetcher<typeof saveFrame>();
   const { sky, objects } = useChartData(gaze);
-  const { send } = useEdits();
+  const { act, refusal: actRefusal } = useAct<FrameIntent, FrameAnswer>();
 
   const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
   const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
@@ -72,7 +73,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
     });
-  const refusal = storage ?? picture.storage;
+  const refusal = saving ?? picture.refusal;
   const search = keptSearch(params);
   const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
   return (
@@ -84,18 +85,14 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
         title={frame.title ?? ""}
         onTitle={(text) => change({ title: text })}
         onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
-        onAnother={() =>
-          void adder.submit({ intent: "another", frame: JSON.stringify({ ...frame, title: "" }) }, { method: "post" })
-        }
+        onAnother={() => void act({ act: "another", data: { ...frame, title: "" } })}
         onShoot={() =>
-          send([
-            {
-              kind: "project",
-              id: view.project.id,
-              data: { ...view.project.data, frameId: kept.id },
-              baseRev: view.project.rev,
-            },
-          ])
+          void act({
+            act: "shoot",
+            projectId: view.project.id,
+            rev: view.project.rev,
+            data: { ...view.project.data, frameId: kept.id },
+          })
         }
       />
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_23rem]">
@@ -142,16 +139,16 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
           />
         </div>
         <aside className="space-y-4">
-          {refusal ? <StorageRefusal code={refusal} /> : null}
+          <StorageRefusal fault={refusal ?? actRefusal} />
           <Copies
             now={kept.data}
             copies={kept.copies}
             onTake={(copy) => {
               const taken = copy.data as FrameData;
               change(taken);
-              send([{ kind: "frame", id: kept.id, data: taken, baseRev: "latest" }]);
+              void act({ act: "settle", id: kept.id, data: taken });
             }}
-            onDismiss={() => send([{ kind: "frame", id: kept.id, data: kept.data, baseRev: "latest" }])}
+            onDismiss={() => void act({ act: "settle", id: kept.id, data: kept.data })}
           />
           <FrameLeaves
             view={view}

@@ -1,34 +1,37 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useFetcher, useSubmit } from "react-router";
+import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
 import type { FrameData } from "~/core/plan";
-import type { Entity } from "~/storage/library";
+import type { Entity } from "~/desk/library";
+import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
 const STEPS_KEPT = 100;
-
-interface Answer {
-  readonly rev: string | null;
-  readonly storage: string | null;
-}
 
 /** A frame being worked on: kept by itself half a second after the last change and at once when the page is left; Ctrl Z goes back. */
 export function useFrameDraft(kept: Entity<FrameData>, action: string) {
   const [frame, setFrame] = useState<FrameData>(kept.data);
   const [past, setPast] = useState<readonly FrameData[]>([]);
   const fetcherKey = `frame-${kept.id}`;
-  const { data: answer, state } = useFetcher<Answer>({ key: fetcherKey });
+  const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
   const submit = useSubmit();
   const base = useRef(kept.rev); // the version this page builds upon
   const unsaved = useRef<FrameData | null>(null);
 
   useEffect(() => {
-    if (answer?.rev) base.current = answer.rev;
-  }, [answer]);
+    const rev = answer?.revs[kept.id];
+    if (rev) base.current = rev;
+  }, [answer, kept.id]);
   const save = useCallback(() => {
     if (!unsaved.current) return;
-    const fields = { id: kept.id, frame: JSON.stringify(unsaved.current), baseRev: base.current };
+    const intent: FrameIntent = { act: "save", id: kept.id, data: unsaved.current, baseRev: base.current };
     unsaved.current = null;
-    void submit(fields, { method: "post", action, navigate: false, fetcherKey });
+    void submit(intent as unknown as SubmitTarget, {
+      method: "post",
+      action,
+      navigate: false,
+      fetcherKey,
+      encType: "application/json",
+    });
   }, [submit, kept.id, action, fetcherKey]);
   useEffect(() => {
     if (frame === kept.data || !unsaved.current) return;
@@ -71,6 +74,6 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
     return () => window.removeEventListener("keydown", onKey);
   }, [undo]);
 
-  const status = state !== "idle" ? "Keeping …" : answer?.rev ? "Kept." : "";
-  return { frame, change, undo, canUndo: past.length > 0, status, storage: answer?.storage ?? null };
+  const status = state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";
+  return { frame, change, undo, canUndo: past.length > 0, status, refusal: answer?.refusal ?? null };
 }

@@ -28,10 +28,10 @@ function ellipseCorners(e: CatalogEntry): Corner[] {
   return Array.from({ length: 24 }, (_, i) => {
     const t = degToRad(15 * i);
     const [along, across] = [a * Math.cos(t), b * Math.sin(t)];
-    const p = offsetBy(
-      { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg },
-      { positionAngleDeg: wrap360(pa + radToDeg(Math.atan2(across, along))), distanceDeg: Math.hypot(along, across) },
-    );
+    const p = offsetBy(e.at, {
+      positionAngleDeg: wrap360(pa + radToDeg(Math.atan2(across, along))),
+      distanceDeg: Math.hypot(along, across),
+    });
     return [p.raDeg, p.decDeg];
   });
 }
@@ -53,7 +53,7 @@ export function useOutlines(at: {
     }));
     const inside = objects.filter((e) => {
       if (e.id === target?.id || (e.majorArcmin ?? 0) < 1) return false;
-      const p = skyToFrame(layout, { frame: "icrs", raDeg: e.raDeg, decDeg: e.decDeg });
+      const p = skyToFrame(layout, e.at);
       return p !== null && panels.some((panel) => isInPanel(layout, panel, p)) && e.rank > 30;
     });
     const listed = [...(target?.majorArcmin ? [target] : []), ...inside.slice(0, MOST_LISTED)].map((e) => ({

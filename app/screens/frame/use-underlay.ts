@@ -2,14 +2,14 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import type { KeptPicture } from "~/storage/pictures";
-import type { saveFrame } from "./load";
+import type { PictureAnswer } from "./intents";
 
 const SAVE_AFTER_MS = 600; // the strength is drawn along a slider
 
 /** The picture under the chart of a frame: laid down as it was kept, and kept again when it changes. */
 export function useUnderlay(frameId: string, kept: KeptPicture | null, action: string) {
   const [underlay, setUnderlay] = useState<LaidPicture | null>(null);
-  const { submit, data: answer, state } = useFetcher<typeof saveFrame>({ key: `picture-${frameId}` });
+  const { submit, data: answer, state } = useFetcher<PictureAnswer>({ key: `picture-${frameId}` });
   const first = useRef(kept);
   const unsaved = useRef<{ readonly next: LaidPicture | null } | null>(null);
   useEffect(() => {
@@ -31,7 +31,6 @@ export function useUnderlay(frameId: string, kept: KeptPicture | null, action: s
     const { next } = unsaved.current;
     unsaved.current = null;
     const form = new FormData();
-    form.set("intent", "picture");
     form.set("id", frameId);
     if (next) {
       const { name, mesh, opacity, corners } = next;
@@ -62,5 +61,5 @@ export function useUnderlay(frameId: string, kept: KeptPicture | null, action: s
     [underlay, save],
   );
   const status = state !== "idle" ? "Keeping the picture …" : (answer?.said ?? "");
-  return { underlay, lay, status, storage: answer?.storage ?? null };
+  return { underlay, lay, status, refusal: answer?.refusal ?? null };
 }

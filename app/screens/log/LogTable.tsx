@@ -1,15 +1,9 @@
+import type { LogRecord } from "~/desk/log";
 import { CULL_REASONS, nightTotals, type ContributionData, type CullReason } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
 import { CULL_WORDS } from "~/components/words/words";
-
-/** A log entry with its key. */
-export interface LogRecord {
-  readonly id: string;
-  readonly rev: string;
-  readonly data: ContributionData;
-}
 
 interface Props {
   readonly records: readonly LogRecord[];

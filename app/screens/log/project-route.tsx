@@ -1,18 +1,18 @@
 import { Loom } from "~/components/charts/Loom";
 import { Section } from "~/components/ui/Panel";
-import { loomOf } from "~/core/ledger";
-import { loadLibrary } from "~/storage/records";
+import { libraryHere } from "~/desk/open-library";
 import type { Route } from "./+types/project-route";
-import { bookByHand, loadLog, LogPage } from "./LogPage";
+import { logAction } from "./action";
+import { loadLog } from "./load";
+import { LogPage } from "./LogPage";
 import { requireContext } from "~/desk/project";
 
 export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
-  const c = requireContext(await loadLibrary(), params.projectId);
-  const done = c.contributions.map((x) => x.data);
-  return { log: await loadLog(request, params.projectId), cells: loomOf(c.goal.data.channels, c.panels, done) };
+  const c = requireContext(await libraryHere(), params.projectId);
+  return { log: await loadLog(request, params.projectId), cells: c.cells };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => bookByHand(request);
+export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Project log · Zenithar" }];
 
 export default function ProjectLogRoute({ loaderData, actionData }: Route.ComponentProps) {

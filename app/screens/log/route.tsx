@@ -1,9 +1,11 @@
 import type { Route } from "./+types/route";
-import { bookByHand, loadLog, LogPage } from "./LogPage";
+import { logAction } from "./action";
+import { loadLog } from "./load";
+import { LogPage } from "./LogPage";
 
 export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadLog(request, null);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => bookByHand(request);
+export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Log · Zenithar" }];
 
 export default function LogRoute({ loaderData, actionData }: Route.ComponentProps) {

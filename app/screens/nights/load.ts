@@ -8,10 +8,11 @@ import {
   type NightSteps,
   type TargetNight,
 } from "~/core/night";
-import { chooseTonight, nightSheet, panelLabel, projectTonight } from "~/core/plan";
+import { nightSheet, panelLabel } from "~/core/plan";
 import { apparentVector, nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "~/desk/choice";
-import { contextOf } from "~/desk/project";
+import { contextsOf } from "~/desk/project";
+import { nightAt } from "~/desk/tonight";
 
 /** What Sun, Moon and skyline do, in order. */
 function skyEvents(events: NightEvents, steps: NightSteps, walk: TargetNight | null): SkyEvent[] {
@@ -45,24 +46,13 @@ function skyEvents(events: NightEvents, steps: NightSteps, walk: TargetNight | n
 /** The run sheet of the asked project, or of the one the verdict would begin with. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
-  const contexts = library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+  const contexts = contextsOf(library);
   const list = contexts.map((c) => ({ id: c.id, name: c.project.data.name }));
   if (contexts.length === 0) return { list, view: null, night: choice.night };
   const asked = contexts.find((c) => c.id === new URL(request.url).searchParams.get("project"));
   const best = () => {
     if (!choice.place) return undefined;
-    const sky = placeSky(choice.place.data, choice.night);
-    const steps = nightSteps(sky, 5);
-    const verdict = chooseTonight(
-      contexts.flatMap(
-        (c) =>
-          projectTonight(
-            { place: choice.place!.data, sky, steps },
-            { id: c.id, target: c.layout.centre, needs: c.needs },
-          ) ?? [],
-      ),
-      steps,
-    );
+    const { choice: verdict } = nightAt(library, choice.place, choice.night);
     return verdict.kind === "go" ? contexts.find((c) => c.id === verdict.first.id) : undefined;
   };
   const c = asked ?? best() ?? contexts[0]!;

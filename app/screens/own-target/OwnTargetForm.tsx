@@ -143,11 +143,7 @@ function NeighbourField({
   if (!at || !field) return <input type="hidden" name="neighbourId" value={chosen} />;
   const choices = near.map((entry) => ({
     entry,
-    ...neighbourHold(
-      { frame: "icrs", ...at, sizeArcmin },
-      { frame: "icrs", raDeg: entry.raDeg, decDeg: entry.decDeg },
-      field,
-    ),
+    ...neighbourHold({ frame: "icrs", ...at, sizeArcmin }, entry.at, field),
   }));
   return (
     <SelectField

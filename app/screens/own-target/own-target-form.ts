@@ -2,7 +2,8 @@ import { positionFaultWords } from "~/components/words/words";
 import { KINDS, type OwnTarget } from "~/core/catalog";
 import { parsePosition } from "~/core/notation";
 import { err, ok, type Result } from "~/core/result";
-import { numberFault, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
+import { numberFault, textOf, type Faults } from "~/components/forms/form-numbers";
+import { SIZE_FIELD } from "~/core/records";
 import { parseNumber } from "~/core/notation";
 
 /** Lights an own target can shine in, with their words. */
@@ -13,8 +14,6 @@ export const LIGHT_WORDS: Readonly<Record<OwnTarget["light"], string>> = {
   mixed: "H-alpha and OIII",
 };
 
-export const SIZE_SPEC: NumberSpec = { name: "size", label: "Size", unit: "′", min: 0, max: 7200, isAboveMin: true };
-
 /** Reads the form of a target of one's own; what is wrong comes by the name of the box. */
 export function readOwnTarget(form: FormData): Result<OwnTarget, Faults> {
   const faults: Record<string, string> = {};
@@ -23,7 +22,7 @@ export function readOwnTarget(form: FormData): Result<OwnTarget, Faults> {
   const position = parsePosition(textOf(form, "position"));
   if (!position.ok) faults["position"] = positionFaultWords(position.error);
   const sizeText = textOf(form, "size").trim();
-  const sizeFault = sizeText === "" ? undefined : numberFault(SIZE_SPEC, sizeText);
+  const sizeFault = sizeText === "" ? undefined : numberFault(SIZE_FIELD, sizeText);
   if (sizeFault) faults["size"] = sizeFault;
   const kind = KINDS.find((k) => k === textOf(form, "kind"));
   if (!kind) faults["kind"] = "Choose a kind.";

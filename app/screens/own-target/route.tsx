@@ -1,17 +1,15 @@
 import { useCallback } from "react";
-import { data, redirect, useNavigate, useSearchParams } from "react-router";
-import { textOf } from "~/components/forms/form-numbers";
-import { OwnTargetForm } from "./OwnTargetForm";
-import { readOwnTarget } from "./own-target-form";
+import { data, useSearchParams } from "react-router";
+import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { opticsOf } from "~/core/framing";
-import { saveAll } from "~/storage/records";
-import { newId } from "~/storage/session";
+import { loadChoice } from "~/desk/choice";
 import { skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
-import { keptSearch, loadChoice } from "~/desk/choice";
-import { useEdits } from "~/components/forms/use-edits";
+import { ownTargetAction } from "./action";
+import type { OwnTargetIntent } from "./intents";
+import { OwnTargetForm } from "./OwnTargetForm";
 
 export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
@@ -33,25 +31,14 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
 }
 clientLoader.hydrate = true as const;
 
-export async function clientAction({ request, params }: Route.ClientActionArgs) {
-  const form = await request.formData();
-  const target = readOwnTarget(form);
-  if (!target.ok) return data({ faults: target.error, storage: null }, { status: 400 });
-  const id = params.ownId === "new" ? newId("target") : params.ownId;
-  const saved = await saveAll([{ kind: "target", id, data: target.value, baseRev: textOf(form, "baseRev") || null }]);
-  if (!saved.ok) return data({ faults: {}, storage: saved.error.code }, { status: 507 });
-  return redirect(
-    `/targets/${id}${keptSearch(new URL(request.url).searchParams, { low: new URL(request.url).searchParams.get("low") ?? "" })}`,
-  );
-}
+export const clientAction = ({ request, params }: Route.ClientActionArgs) => ownTargetAction(request, params.ownId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Own target · Zenithar" }];
 
 export default function OwnTargetRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { target, field, isUsed } = loaderData;
   const [params] = useSearchParams();
-  const navigate = useNavigate();
-  const { remove } = useEdits();
+  const { act, refusal, isBusy } = useAct<OwnTargetIntent>();
   const findNear = useCallback(
     (raDeg: number, decDeg: number, radiusDeg: number) => skyWorker().within({ raDeg, decDeg, radiusDeg, limit: 12 }),
     [],
@@ -63,24 +50,21 @@ export default function OwnTargetRoute({ loaderData, actionData }: Route.Compone
         Something no list has: it is ranked, framed and planned like the others. Things that move, comets and planets,
         are out of scope.
       </p>
-      {actionData?.storage ? <StorageRefusal code={actionData.storage} /> : null}
+      <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
       <OwnTargetForm
         key={target?.rev ?? "new"}
         target={target?.data ?? null}
         position={params.get("position") ?? ""}
         baseRev={target?.rev ?? ""}
-        faults={actionData?.faults ?? {}}
+        faults={actionData && "faults" in actionData ? actionData.faults : {}}
         field={field}
         findNear={findNear}
       />
       {target ? (
         <div className="mt-6">
           <Button
-            disabled={isUsed}
-            onClick={() => {
-              remove(`${target.data.name} deleted.`, [{ kind: "target", ...target }]);
-              void navigate(`/targets${keptSearch(params)}`);
-            }}
+            disabled={isUsed || isBusy}
+            onClick={() => void act({ act: "delete", rev: target.rev, data: target.data })}
           >
             Delete
           </Button>

@@ -6,10 +6,9 @@ import { PlanCalendar } from "./PlanCalendar";
 import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
-import { loomOf } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { addNights } from "~/core/time";
-import { loadLibrary } from "~/storage/records";
+import { libraryHere } from "~/desk/open-library";
 import { planInWorker, type PlanAnswer, type PlanRequest } from "~/workers/plan";
 import type { Route } from "./+types/route";
 import { choiceOf, keptSearch } from "~/desk/choice";
@@ -19,7 +18,7 @@ const SHOWN = 60;
 const LOOKED_AT = 180;
 
 export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
-  const library = await loadLibrary();
+  const library = await libraryHere();
   const c = requireContext(library, params.projectId);
   const { today } = choiceOf(library, new URL(request.url).searchParams);
   const plan: PlanRequest = {
@@ -32,12 +31,7 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
     count: LOOKED_AT,
     runs: 400,
   };
-  const cells = loomOf(
-    c.goal.data.channels,
-    c.panels,
-    c.contributions.map((x) => x.data),
-  );
-  return { plan, cells, placeName: c.place.data.name, school: c.project.data.school };
+  return { plan, cells: c.cells, placeName: c.place.data.name, school: c.project.data.school };
 }
 clientLoader.hydrate = true as const;
 

@@ -3,22 +3,17 @@ import { Loom } from "~/components/charts/Loom";
 import { buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
-import { loomOf } from "~/core/ledger";
 import type { Route } from "./+types/route";
-import { keptSearch, loadChoice } from "~/desk/choice";
+import { keptSearch } from "~/desk/choice";
+import { libraryHere } from "~/desk/open-library";
 import { targetNameOf } from "~/desk/targets";
 import { contextOf } from "~/desk/project";
 
-export async function clientLoader({ request }: Route.ClientLoaderArgs) {
-  const { library } = await loadChoice(request);
+export async function clientLoader() {
+  const library = await libraryHere();
   const projects = library.projects.map((p) => {
     const c = contextOf(library, p.id);
     if (!c) return { id: p.id, name: p.data.name, view: null };
-    const cells = loomOf(
-      c.goal.data.channels,
-      c.panels,
-      c.contributions.map((x) => x.data),
-    );
     return {
       id: p.id,
       name: p.data.name,
@@ -27,7 +22,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
         rig: c.rig.data.name,
         place: c.place.data.name,
         panels: c.panels.length,
-        cells,
+        cells: c.cells,
         members: new Set(c.contributions.map((x) => x.data.memberId)).size,
       },
     };

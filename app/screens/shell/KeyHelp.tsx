@@ -1,15 +1,10 @@
 import { Dialog } from "radix-ui";
+import { SHORTCUTS } from "~/components/shortcuts";
 import { STATIONS } from "./ShellFrame";
 
 const KEYS: readonly (readonly [string, string])[] = [
   ...STATIONS.map((s) => [s.key, s.word] as const),
-  ["Ctrl K", "Search everywhere"],
-  ["[  and  ]", "Night before, night after"],
-  ["T", "Back to tonight's date"],
-  ["?", "This sheet"],
-  ["Arrows", "In the chart: nudge the frame by 1′ (with Shift 10′)"],
-  [",  and  .", "In the chart: turn the frame by 1° (with Shift 0.1°)"],
-  ["+  and  −", "In the chart: closer, wider"],
+  ...Object.values(SHORTCUTS).map((s) => [s.keys, s.words] as const),
 ];
 
 /** The keys that work everywhere. */

@@ -1,16 +1,19 @@
 import { lazy, Suspense, useCallback, useEffect, useState } from "react";
-import { Await, Outlet, useLocation, useNavigate, useRevalidator, useSearchParams } from "react-router";
+import { Await, Outlet, useFetcher, useLocation, useNavigate, useRevalidator, useSearchParams } from "react-router";
 import { NightRibbon } from "./NightRibbon";
 import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
-import { Toasts } from "~/components/ui/Toasts";
+import { isShortcut, isTyping } from "~/components/shortcuts";
+import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { isDemo } from "~/storage/session";
-import { onOtherTab } from "~/storage/tabs";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/choice";
+import { onNotice } from "~/desk/notices";
+import { onLibrary } from "~/desk/open-library";
+import type { ShellIntent } from "./intents";
 
 // Opened now and then: not part of the first load.
 const SearchPalette = lazy(() => import("./SearchPalette").then((m) => ({ default: m.SearchPalette })));
@@ -45,27 +48,40 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     [location.pathname, params],
   );
 
-  useEffect(() => onOtherTab(() => void revalidator.revalidate()), [revalidator]);
+  // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
+  useEffect(() => onLibrary((by) => by === "elsewhere" && void revalidator.revalidate()), [revalidator]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+      if (isShortcut(event, "search")) {
         event.preventDefault();
         setSearching(true);
         return;
       }
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=dialog]"))
-        return;
+      if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       const station = STATIONS.find((s) => s.key === event.key);
+      const night = isShortcut(event, "nightAfter")
+        ? addNights(choice.night, 1)
+        : isShortcut(event, "nightBefore")
+          ? addNights(choice.night, -1)
+          : isShortcut(event, "tonight")
+            ? choice.today
+            : null;
       if (station) void navigate({ pathname: station.to, search });
-      else if (event.key === "?") setHelping(true);
-      else if (event.key === "[" || event.key === "]")
-        void navigate(linkTo(addNights(choice.night, event.key === "]" ? 1 : -1)), { preventScrollReset: true });
-      else if (event.key.toLowerCase() === "t") void navigate(linkTo(choice.today), { preventScrollReset: true });
+      else if (night) void navigate(linkTo(night), { preventScrollReset: true });
+      else if (isShortcut(event, "help")) setHelping(true);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [navigate, search, linkTo, choice.night, choice.today]);
+  const undoer = useFetcher();
+  const { submit } = undoer;
+  const undo = useCallback(
+    (undoId: string) => {
+      const intent: ShellIntent = { act: "undo", undoId };
+      void submit({ ...intent }, { method: "post", action: "/acts", encType: "application/json" });
+    },
+    [submit],
+  );
 
   const own: OwnPlace[] = [
     ...STATIONS.map((s) => ({ word: s.word, kind: "station", to: `${s.to}${search}` })),
@@ -74,11 +90,12 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     ...library.ownTargets.map((t) => ({ word: t.data.name, kind: "own target", to: `/targets/${t.id}${search}` })),
     ...library.rigs.map((r) => ({ word: r.data.name, kind: "rig", to: `/kit/rigs/${r.id}${search}` })),
   ];
-  const shot = new Set(library.contributions.map((c) => c.data.night));
+  const shot = new Set(library.log.byNight.keys());
   const searchObjects = useCallback((query: string) => skyWorker().search(query, 12), []);
 
   return (
-    <Toasts>
+    <Toasts onUndo={undo}>
+      <Notices />
       <ShellFrame
         search={search}
         themes={<ThemeChoice />}
@@ -122,6 +139,13 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       </Suspense>
     </Toasts>
   );
+}
+
+/** Says what the desk has done. */
+function Notices() {
+  const say = useSay();
+  useEffect(() => onNotice((notice) => say(notice.text, notice.undoId)), [say]);
+  return null;
 }
 
 function DemoNote() {

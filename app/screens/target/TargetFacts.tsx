@@ -36,9 +36,9 @@ export function TargetFacts({
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
         <dt className="text-soft">Position</dt>
         <dd>
-          {formatRightAscension(entry.raDeg, 0)}
+          {formatRightAscension(entry.at.raDeg, 0)}
           <br />
-          {formatDeclination(entry.decDeg)}
+          {formatDeclination(entry.at.decDeg)}
         </dd>
         <dt className="text-soft">Size</dt>
         <dd>

@@ -7,11 +7,12 @@ import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
 import { TargetAside } from "./TargetAside";
 import { TargetEvidence } from "./TargetEvidence";
-import { loadTarget, startProject } from "./load";
+import { targetAction } from "./action";
+import { loadTarget } from "./load";
 
 export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadTarget(request, params.targetId);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => startProject(request, params.targetId);
+export const clientAction = ({ request, params }: Route.ClientActionArgs) => targetAction(request, params.targetId);
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targetId} · Zenithar` }];
 
 export default function TargetRoute({ loaderData, actionData }: Route.ComponentProps) {
@@ -37,7 +38,7 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             </Link>
           ) : null}
         </p>
-        {actionData?.storage ? <StorageRefusal code={actionData.storage} /> : null}
+        <StorageRefusal fault={actionData?.refusal ?? null} />
         {view ? (
           <TargetEvidence view={view} night={night} />
         ) : (

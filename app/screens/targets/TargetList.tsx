@@ -139,7 +139,7 @@ export const TargetList = memo(function TargetList({
           {virtualizer.getVirtualItems().map((item) => {
             const line = lines[item.index]!;
             const isCurrent = item.index === current;
-            const vector = apparentVector(sky, { frame: "icrs", raDeg: line.entry.raDeg, decDeg: line.entry.decDeg });
+            const vector = apparentVector(sky, line.entry.at);
             return (
               <div
                 key={line.entry.id}

@@ -1,4 +1,3 @@
-import { useFetcher } from "react-router";
 import { clockTime } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
@@ -9,26 +8,25 @@ export function LookUp({
   zone,
   isTonight,
   isPast,
+  onLook,
 }: {
   readonly look: { readonly atMs: number; readonly isClear: boolean } | null;
   readonly zone: string;
   readonly isTonight: boolean;
   readonly isPast: boolean;
+  readonly onLook: (isClear: boolean) => void;
 }) {
-  const fetcher = useFetcher();
   if (!isTonight && !isPast) return null;
-  const say = (isClear: boolean) =>
-    void fetcher.submit({ intent: "look", isClear: String(isClear) }, { method: "post" });
   return (
     <Panel
       title={isTonight ? "Look up" : "How was it?"}
       aside={isTonight ? "counts more than any forecast" : undefined}
     >
       <div className="flex gap-2">
-        <Button className="flex-1" onClick={() => say(true)}>
+        <Button className="flex-1" onClick={() => onLook(true)}>
           {isTonight ? "It is clear" : "It was clear"}
         </Button>
-        <Button className="flex-1" onClick={() => say(false)}>
+        <Button className="flex-1" onClick={() => onLook(false)}>
           {isTonight ? "It is cloudy" : "It was cloudy"}
         </Button>
       </div>

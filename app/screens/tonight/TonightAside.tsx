@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { useFetcher } from "react-router";
+import { useAct } from "~/components/forms/use-act";
 import { type NightAccount } from "~/core/night";
 import { wetnessOf } from "~/core/weather";
 import { formatMinutes } from "~/core/notation";
@@ -11,6 +11,7 @@ import { TonightFacts } from "./TonightFacts";
 import { Field } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
+import type { TonightAnswer, TonightIntent } from "./intents";
 import { reasonWords } from "./weather-words";
 
 interface View {
@@ -71,7 +72,10 @@ export function TonightAside({
   readonly look: ReactNode;
   readonly act: ReactNode;
 }) {
-  const wish = useFetcher<{ readonly fault?: string }>();
+  const wish = useAct<TonightIntent, TonightAnswer>();
+  const take = (hours: string) => {
+    if (hours !== String(view.wishHours)) void wish.act({ act: "wish", hours });
+  };
   const mind = cautions(view);
   return (
     <aside className="space-y-4">
@@ -132,23 +136,18 @@ export function TonightAside({
         zone={view.place.timeZone}
         night={view.night}
       />
-      <wish.Form method="post" className="flex items-end gap-2">
-        <input type="hidden" name="intent" value="wish" />
-        <div className="flex-1">
-          <Field
-            key={view.wishHours}
-            label="Worth going out for"
-            unit="usable hours"
-            name="hours"
-            inputMode="decimal"
-            defaultValue={view.wishHours}
-            fault={wish.data?.fault}
-            onBlur={(e) => {
-              if (e.target.value !== String(view.wishHours)) void wish.submit(e.target.form);
-            }}
-          />
-        </div>
-      </wish.Form>
+      <Field
+        key={view.wishHours}
+        label="Worth going out for"
+        unit="usable hours"
+        inputMode="decimal"
+        defaultValue={view.wishHours}
+        fault={wish.answer?.fault}
+        onBlur={(e) => take(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") take(e.currentTarget.value);
+        }}
+      />
     </aside>
   );
 }

@@ -1,5 +1,6 @@
 import { Suspense } from "react";
-import { Await, Link, useFetcher, useSearchParams } from "react-router";
+import { Await, Link, useSearchParams } from "react-router";
+import { useAct } from "~/components/forms/use-act";
 import { LookUp } from "./LookUp";
 import { OwnForecast } from "./OwnForecast";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -13,7 +14,9 @@ import { Empty } from "~/components/ui/Panel";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
 import { tonightAction } from "./action";
-import { loadTonight, type TonightViewData } from "./load";
+import type { TonightViewData } from "~/desk/tonight";
+import type { TonightAnswer, TonightIntent } from "./intents";
+import { loadTonight } from "./load";
 
 export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTonight(request);
 clientLoader.hydrate = true as const;
@@ -36,7 +39,7 @@ export default function TonightRoute({ loaderData }: Route.ComponentProps) {
 
 function TonightView({ view }: { readonly view: TonightViewData }) {
   const [params] = useSearchParams();
-  const again = useFetcher<{ readonly storage?: string }>();
+  const { act, refusal } = useAct<TonightIntent, TonightAnswer>();
   const search = keptSearch(params);
   const { place, night, verdict, choice, tonight, steps, weather, weighed } = view;
   const hasForecasts = weather.sources.some((s) => s.hours.length > 0 || s.state !== "silent");
@@ -47,7 +50,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           {longNight(night)}, {place.name} · {Math.abs(place.latitudeDeg).toFixed(2)}°{" "}
           {place.latitudeDeg < 0 ? "S" : "N"} · {place.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
         </p>
-        {again.data?.storage ? <StorageRefusal code={again.data.storage} /> : null}
+        <StorageRefusal fault={refusal} />
         <TonightVerdict
           verdict={verdict}
           choice={choice}
@@ -80,7 +83,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
               action={
                 <button
                   className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
-                  onClick={() => void again.submit({ intent: "again" }, { method: "post" })}
+                  onClick={() => void act({ act: "again" })}
                 >
                   Ask again
                 </button>
@@ -92,7 +95,15 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
       </div>
       <TonightAside
         view={view}
-        look={<LookUp look={weather.look} zone={place.timeZone} isTonight={view.isTonight} isPast={view.isPast} />}
+        look={
+          <LookUp
+            look={weather.look}
+            zone={place.timeZone}
+            isTonight={view.isTonight}
+            isPast={view.isPast}
+            onLook={(isClear) => void act({ act: "look", isClear })}
+          />
+        }
         act={
           choice.kind === "go" ? (
             <Link

@@ -1,27 +1,16 @@
 import { parseNumber } from "~/core/notation";
-import { numberFault, type NumberSpec } from "~/components/forms/form-numbers";
+import { numberFault, specsOf, type NumberSpec } from "~/components/forms/form-numbers";
+import { AROUND_FIELDS, THING_NAME } from "~/core/records";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import type { Pick, Surroundings } from "./edit";
 
-const AZIMUTH: NumberSpec = { name: "azimuthDeg", label: "Azimuth", unit: "°", min: 0, max: 359.9 };
+const LAST_AZIMUTH_DEG = 359.9; // north itself is 0
 const SPECS: Readonly<Record<keyof Surroundings, readonly NumberSpec[]>> = {
-  skyline: [AZIMUTH, { name: "altitudeDeg", label: "Altitude", unit: "°", min: 0, max: 90 }],
-  landmarks: [
-    AZIMUTH,
-    { name: "widthDeg", label: "Wide", unit: "°", min: 0.1, max: 180 },
-    { name: "altitudeDeg", label: "High", unit: "°", min: 0.5, max: 90 },
-  ],
-  domes: [
-    AZIMUTH,
-    { name: "magPerArcsec2", label: "Sky towards it at 30°", unit: "mag/arcsec²", min: 12, max: 22.5 },
-    { name: "widthDeg", label: "Spreads", unit: "° each way", min: 3, max: 120 },
-  ],
-  lamps: [
-    AZIMUTH,
-    { name: "altitudeDeg", label: "Altitude", unit: "°", min: 0, max: 90 },
-    { name: "radiusDeg", label: "Spoils within", unit: "°", min: 0.5, max: 90 },
-  ],
+  skyline: specsOf(AROUND_FIELDS.skyline),
+  landmarks: specsOf(AROUND_FIELDS.landmarks),
+  domes: specsOf(AROUND_FIELDS.domes),
+  lamps: specsOf({ ...AROUND_FIELDS.lamps, altitudeDeg: { ...AROUND_FIELDS.lamps.altitudeDeg, min: 0 } }),
 };
 const TITLES: Readonly<Record<keyof Surroundings, string>> = {
   skyline: "Point of the line",
@@ -54,23 +43,24 @@ export function PickedFields({
         <div className="w-44">
           <Field
             label="Name of it"
-            maxLength={60}
+            maxLength={THING_NAME.max}
             value={thing.name}
             onChange={(e) => onChange({ name: e.target.value })}
-          />{" "}
-          {/* prettier-ignore */}
+          />
         </div>
       ) : null}
-      {SPECS[pick.list].map((spec) => (
-        <NumberBox
-          key={`${pick.list} ${pick.index} ${spec.name} ${String(values[spec.name])}`}
-          spec={spec}
-          value={Number(values[spec.name])}
-          onValue={(v) =>
-            spec.name === "azimuthDeg" && pick.list === "skyline" ? onMove(v) : onChange({ [spec.name]: v })
-          }
-        />
-      ))}
+      {SPECS[pick.list]
+        .map((s) => (s.name === "azimuthDeg" ? { ...s, max: LAST_AZIMUTH_DEG } : s))
+        .map((spec) => (
+          <NumberBox
+            key={`${pick.list} ${pick.index} ${spec.name} ${String(values[spec.name])}`}
+            spec={spec}
+            value={Number(values[spec.name])}
+            onValue={(v) =>
+              spec.name === "azimuthDeg" && pick.list === "skyline" ? onMove(v) : onChange({ [spec.name]: v })
+            }
+          />
+        ))}
       <Button look="stop" onClick={onRemove}>
         Remove it
       </Button>

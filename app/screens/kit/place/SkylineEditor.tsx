@@ -1,3 +1,4 @@
+import { FilePick } from "~/components/forms/FilePick";
 import { useState } from "react";
 import { formatSkyline, readSkyline } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
@@ -5,7 +6,6 @@ import { hiddenBelowDeg, shiftSkyline } from "~/core/sky";
 import { download, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
-import { Refusal } from "~/components/ui/Panel";
 import { skylineFaultWords } from "~/components/words/words";
 import { change, moveTo, putDown, takeAway, type Pick, type Surroundings, type Tool } from "./edit";
 import { Panorama } from "./Panorama";
@@ -56,7 +56,6 @@ export function SkylineEditor({
   const [pick, setPick] = useState<Pick | null>(null);
   const [tool, setTool] = useState<Tool>("line");
   const [turn, setTurn] = useState({ declination: "", byDeg: "", upDeg: "" });
-  const [fileFault, setFileFault] = useState<string | null>(null);
   const read = readSkyline(text);
   const turnFaults = {
     declination: numberFault(turn.declination, 180),
@@ -110,8 +109,6 @@ export function SkylineEditor({
         }
       }}
     >
-      {" "}
-      {/* prettier-ignore */}
       <input type="hidden" name="landmarks" value={JSON.stringify(now.landmarks)} />
       <input type="hidden" name="domes" value={JSON.stringify(now.domes)} />
       <input type="hidden" name="lamps" value={JSON.stringify(now.lamps)} />
@@ -127,8 +124,7 @@ export function SkylineEditor({
                 {words}
               </option>
             ))}
-          </SelectField>{" "}
-          {/* prettier-ignore */}
+          </SelectField>
         </div>
         <Button
           onClick={() => {
@@ -137,8 +133,7 @@ export function SkylineEditor({
           }}
         >
           Put one in the south
-        </Button>{" "}
-        {/* prettier-ignore */}
+        </Button>
         <Button look="plain" onClick={undo} disabled={past.length === 0}>
           Undo
         </Button>
@@ -192,39 +187,27 @@ export function SkylineEditor({
           spellCheck={false}
         />
         <div className="space-y-3">
-          {fileFault ? (
-            <Refusal>
-              <p>{fileFault}</p>
-            </Refusal>
-          ) : null}
           <div className="flex flex-wrap items-center gap-3">
-            <label className="text-soft hover:text-ink cursor-pointer underline underline-offset-4">
-              Read points from a file
-              <input
-                type="file"
-                accept=".txt,.hrz,.csv,text/plain"
-                aria-label="Skyline file"
-                className="sr-only"
-                onChange={(e) => {
-                  const file = e.target.files?.[0];
-                  e.target.value = "";
-                  setFileFault(null);
-                  if (!file) return;
-                  if (file.size > LARGEST_BYTES)
-                    setFileFault(`${file.name}: ${(file.size / 1e6).toFixed(1)} MB is no skyline; 1 MB at most.`);
-                  else void file.text().then(onText);
-                }}
-              />
-            </label>
+            <FilePick
+              label="Skyline file"
+              words="Read points from a file"
+              look="plain"
+              types={{ "text/plain": [".txt", ".hrz"], "text/csv": [".csv"] }}
+              mostBytes={LARGEST_BYTES}
+              onFiles={([file]) => file.text().then(onText)}
+            />
             <Button
               look="plain"
               onClick={() => download(`${fileStem(placeName)}-skyline.txt`, formatSkyline(now.skyline), "text/plain")}
             >
               Save the line
-            </Button>{" "}
-            {/* prettier-ignore */}
-            <Button look="plain" onClick={() => download(`${fileStem(placeName)}-silhouette.txt`, wholeSilhouette(now), "text/plain")}>Save it with landmarks</Button>{" "}
-            {/* prettier-ignore */}
+            </Button>
+            <Button
+              look="plain"
+              onClick={() => download(`${fileStem(placeName)}-silhouette.txt`, wholeSilhouette(now), "text/plain")}
+            >
+              Save it with landmarks
+            </Button>
           </div>
           <div className="flex flex-wrap items-end gap-2">
             <div className="w-56">
@@ -235,16 +218,14 @@ export function SkylineEditor({
                 value={turn.declination}
                 fault={turnFaults.declination}
                 onChange={(e) => setTurn({ ...turn, declination: e.target.value })}
-              />{" "}
-              {/* prettier-ignore */}
+              />
             </div>
             <Button
               disabled={turnFaults.declination !== undefined || turn.declination.trim() === ""}
               onClick={() => shift(parseNumber(turn.declination), null)}
             >
               Turn compass bearings to true north
-            </Button>{" "}
-            {/* prettier-ignore */}
+            </Button>
           </div>
           <p className="text-note text-faint">
             East of north is positive. Use it once, when every azimuth here was read from a compass: what stands and
@@ -259,8 +240,7 @@ export function SkylineEditor({
                 value={turn.byDeg}
                 fault={turnFaults.byDeg}
                 onChange={(e) => setTurn({ ...turn, byDeg: e.target.value })}
-              />{" "}
-              {/* prettier-ignore */}
+              />
             </div>
             <div className="w-36">
               <Field
@@ -270,8 +250,7 @@ export function SkylineEditor({
                 value={turn.upDeg}
                 fault={turnFaults.upDeg}
                 onChange={(e) => setTurn({ ...turn, upDeg: e.target.value })}
-              />{" "}
-              {/* prettier-ignore */}
+              />
             </div>
             <Button
               disabled={turnFaults.byDeg !== undefined || turnFaults.upDeg !== undefined}

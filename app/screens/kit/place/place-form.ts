@@ -1,59 +1,23 @@
 import { MONTHS } from "~/components/clock";
 import { parseSkyline } from "~/core/formats";
-import { decodeData } from "~/core/records";
+import { AWAY_FIELDS, decodeData, PLACE_FIELDS } from "~/core/records";
 import type { Place } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { isTimeZone } from "~/core/time";
-import { readNumbers, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
+import { readNumbers, specsOf, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
 import { skylineFaultWords } from "~/components/words/words";
 
+const WIND: NumberSpec & { readonly name: "windPercent" } = {
+  name: "windPercent",
+  label: "Forecast wind that is felt",
+  unit: "%",
+  min: 0,
+  max: 100,
+  hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
+};
+
 /** Number boxes of a place. */
-export const PLACE_NUMBERS = [
-  { name: "latitudeDeg", label: "Latitude", unit: "°, north positive", min: -90, max: 90 },
-  { name: "longitudeDeg", label: "Longitude", unit: "°, east positive", min: -180, max: 180 },
-  { name: "elevationM", label: "Elevation", unit: "m", min: -430, max: 6000 },
-  {
-    name: "skyMagPerArcsec2",
-    label: "Darkness",
-    unit: "mag/arcsec²",
-    min: 14,
-    max: 22.2,
-    hint: "Moonless zenith. City 18, suburb 19.5, village 20.8, dark site 21.5.",
-  },
-  {
-    name: "minAltitudeDeg",
-    label: "Lowest altitude used",
-    unit: "°",
-    min: 0,
-    max: 80,
-    hint: "30 is the usual rule; lower takes what there is.",
-  },
-  { name: "seeingArcsec", label: "Usual seeing", unit: "″", min: 0.3, max: 10 },
-  {
-    name: "travelMin",
-    label: "Drive from home, one way",
-    unit: "min",
-    min: 0,
-    max: 1440,
-    hint: "0 = at home. Tonight compares the drive with staying.",
-  },
-  {
-    name: "extraSetUpMin",
-    label: "Extra set-up there",
-    unit: "min",
-    min: 0,
-    max: 240,
-    hint: "On top of the rig’s own set-up: carrying, levelling.",
-  },
-  {
-    name: "windPercent",
-    label: "Forecast wind that is felt",
-    unit: "%",
-    min: 0,
-    max: 100,
-    hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
-  },
-] as const satisfies readonly NumberSpec[];
+export const PLACE_NUMBERS = [...specsOf(PLACE_FIELDS), ...specsOf(AWAY_FIELDS), WIND] as const;
 
 const MONTH_SPECS = MONTHS.map(
   (month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec,

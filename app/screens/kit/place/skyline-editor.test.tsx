@@ -94,7 +94,7 @@ describe("the skyline, as text", () => {
     await user.upload(box, new File(["# fence\n0 5\n90 25"], "fence.txt", { type: "text/plain" }));
     await vi.waitFor(() => expect(points().value).toContain("90 25"));
     await user.upload(box, new File(["0 5\n".repeat(300_000)], "huge.txt", { type: "text/plain" }));
-    expect(screen.getByText("huge.txt: 1.2 MB is no skyline; 1 MB at most.")).toBeTruthy();
+    expect(await screen.findByText("huge.txt: 1.2 MB is too large; 1.0 MB at most.")).toBeTruthy();
     expect(points().value).toContain("90 25");
   });
 });

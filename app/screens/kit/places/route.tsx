@@ -5,7 +5,10 @@ import { Empty } from "~/components/ui/Panel";
 import { formatDegrees } from "~/core/notation";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/choice";
-import { useEdits } from "~/components/forms/use-edits";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { placesAction } from "./action";
+import type { PlacesIntent } from "./intents";
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
@@ -13,21 +16,20 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     places: library.places,
     usedBy: library.projects.map((p) => p.data.placeId),
     chosenId: choice.place?.id ?? null,
-    settings: library.settings,
   };
 }
 clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => placesAction(request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Places · Zenithar" }];
 
 export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
-  const { places, usedBy, chosenId, settings } = loaderData;
+  const { places, usedBy, chosenId } = loaderData;
   const [params] = useSearchParams();
-  const { send, remove } = useEdits();
+  const { act, refusal, isBusy } = useAct<PlacesIntent>();
   const navigate = useNavigate();
   const use = (id: string) => {
-    if (settings)
-      send([{ kind: "settings", id: "settings", data: { ...settings.data, placeId: id }, baseRev: settings.rev }]);
+    void act({ act: "use", id });
     void navigate(keptSearch(params, { place: id }));
   };
   return (
@@ -38,6 +40,7 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
           Add a place
         </Link>
       </header>
+      <StorageRefusal fault={refusal} />
       {places.length === 0 ? (
         <Empty>Enter where you observe from: coordinates, darkness and what stands in the way.</Empty>
       ) : null}
@@ -79,7 +82,11 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
             {usedBy.includes(p.id) ? (
               <p className="text-note text-faint">In use by a project.</p>
             ) : (
-              <Button look="plain" onClick={() => remove(`${p.data.name} deleted.`, [{ kind: "place", ...p }])}>
+              <Button
+                look="plain"
+                disabled={isBusy}
+                onClick={() => void act({ act: "delete", id: p.id, rev: p.rev, data: p.data })}
+              >
                 Delete
               </Button>
             )}

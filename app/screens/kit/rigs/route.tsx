@@ -4,7 +4,10 @@ import { Empty } from "~/components/ui/Panel";
 import { opticsOf } from "~/core/framing";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/choice";
-import { useEdits } from "~/components/forms/use-edits";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { rigsAction } from "./action";
+import type { RigsIntent } from "./intents";
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
@@ -18,21 +21,20 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
     rigs,
     usedBy: library.projects.map((p) => p.data.rigId),
     chosenId: choice.rig?.id ?? null,
-    settings: library.settings,
   };
 }
 clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => rigsAction(request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Rigs · Zenithar" }];
 
 export default function RigsRoute({ loaderData }: Route.ComponentProps) {
-  const { rigs, usedBy, chosenId, settings } = loaderData;
+  const { rigs, usedBy, chosenId } = loaderData;
   const [params] = useSearchParams();
-  const { send, remove } = useEdits();
+  const { act, refusal, isBusy } = useAct<RigsIntent>();
   const navigate = useNavigate();
   const use = (id: string) => {
-    if (settings)
-      send([{ kind: "settings", id: "settings", data: { ...settings.data, rigId: id }, baseRev: settings.rev }]);
+    void act({ act: "use", id });
     void navigate(keptSearch(params, { rig: id }));
   };
   return (
@@ -43,6 +45,7 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
           Add a rig
         </Link>
       </header>
+      <StorageRefusal fault={refusal} />
       {rigs.length === 0 ? (
         <Empty>
           A rig is a telescope or lens with its camera, filters and mount. Everything else computes from it.
@@ -84,7 +87,11 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
             {usedBy.includes(r.id) ? (
               <p className="text-note text-faint">In use by a project.</p>
             ) : (
-              <Button look="plain" onClick={() => remove(`${r.data.name} deleted.`, [{ kind: "rig", ...r }])}>
+              <Button
+                look="plain"
+                disabled={isBusy}
+                onClick={() => void act({ act: "delete", id: r.id, rev: r.rev, data: r.data })}
+              >
                 Delete
               </Button>
             )}

@@ -1,0 +1,39 @@
+/**
+ * How numbers are written everywhere: by the browser's own formatter, with a real minus sign, no grouping below ten thousand,
+ * and a fixed count of digits after the point, so that columns stand.
+ */
+const formatters = new Map<string, Intl.NumberFormat>();
+
+function formatter(digits: number, options: Intl.NumberFormatOptions = {}): Intl.NumberFormat {
+  const key = `${digits} ${options.signDisplay ?? ""} ${options.style ?? ""}`;
+  const known = formatters.get(key);
+  if (known) return known;
+  const made = new Intl.NumberFormat("en", {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+    useGrouping: "min2",
+    signDisplay: "negative", // no "-0"
+    ...options,
+  });
+  formatters.set(key, made);
+  return made;
+}
+
+const withMinus = (text: string): string => text.replace("-", "−");
+
+/** "−12.3": a number with `digits` after the point. */
+export const fixed = (value: number, digits = 0): string => withMinus(formatter(digits).format(value));
+
+/** "+12.3", "−0.4": with its sign always. */
+export const signed = (value: number, digits = 0): string =>
+  withMinus(formatter(digits, { signDisplay: "exceptZero" }).format(value));
+
+/** "35 %" of a share in [0, 1]. */
+export const percent = (share: number, digits = 0): string => `${fixed(100 * share, digits)} %`;
+
+/** "1.6 MB" of bytes. */
+export const megabytes = (bytes: number): string => `${fixed(bytes / 1e6, 1)} MB`;
+
+/** "1 place", "3 places". */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${fixed(count)} ${count === 1 ? one : many}`;

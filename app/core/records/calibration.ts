@@ -1,0 +1,20 @@
+import Joi from "joi";
+import type { CalibrationData } from "~/core/ledger";
+import { id, instantMs, numberOf, textOf } from "./fields";
+import { objectOf, type RecordSchema } from "./kind";
+
+export const calibration: RecordSchema<CalibrationData> = {
+  version: 1,
+  migrations: [],
+  schema: objectOf<CalibrationData>({
+    type: Joi.string().valid("dark", "flat", "bias", "darkFlat").label("Type"),
+    memberId: id,
+    camera: textOf({ label: "Camera", max: 4000 }),
+    exposureSec: numberOf({ label: "Exposure", unit: "s", min: 0, max: 36_000 }),
+    gain: Joi.number().allow(null).label("Gain"),
+    temperatureC: Joi.number().allow(null).label("Sensor temperature").unit("°C"),
+    filter: textOf({ label: "Filter", max: 4000 }),
+    startMs: instantMs.allow(null),
+    fileName: textOf({ label: "File", max: 4000 }),
+  }),
+};

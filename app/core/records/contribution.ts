@@ -1,0 +1,36 @@
+import Joi from "joi";
+import { CULL_REASONS, type ContributionData } from "~/core/ledger";
+import { exposureSec, id, instantMs, night, note, numberOf, textOf, type NumberField } from "./fields";
+import { channel } from "./filter";
+import { objectOf, type RecordSchema } from "./kind";
+
+/** Numbers of a log entry. */
+export const CONTRIBUTION_FIELDS = {
+  exposureSec: { label: "Sub", unit: "s", min: 0, max: 36_000, isAboveMin: true },
+  taken: { label: "Taken", unit: "subs", min: 0, max: 100_000, isWhole: true },
+  kept: { label: "Kept", unit: "subs", min: 0, max: 100_000, isWhole: true },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
+export const contribution: RecordSchema<ContributionData> = {
+  version: 1,
+  migrations: [],
+  schema: objectOf<ContributionData>({
+    projectId: id,
+    panel: textOf({ label: "Panel", max: 20 }),
+    channel,
+    night,
+    memberId: id,
+    rigId: id,
+    placeId: id,
+    exposureSec,
+    taken: numberOf(CONTRIBUTION_FIELDS.taken),
+    kept: numberOf(CONTRIBUTION_FIELDS.kept).max(Joi.ref("taken")),
+    reason: Joi.string()
+      .valid("", ...CULL_REASONS)
+      .label("Why not kept"),
+    worthRate: numberOf({ label: "Worth of a minute", min: 0, max: 10 }).allow(null),
+    startMs: instantMs.allow(null),
+    fileName: textOf({ label: "File", max: 4000 }),
+    note,
+  }),
+};

@@ -1,0 +1,42 @@
+import type { RecordKind } from "~/core/crew";
+import { calibration } from "./calibration";
+import { contribution } from "./contribution";
+import { filter } from "./filter";
+import { forecast } from "./forecast";
+import { frame } from "./frame";
+import { goal } from "./goal";
+import type { RecordSchema } from "./kind";
+import { look } from "./look";
+import { member } from "./member";
+import { nightNote } from "./night-note";
+import { place } from "./place";
+import { project } from "./project";
+import { rig } from "./rig";
+import { settings } from "./settings";
+import { target } from "./target";
+
+/** How each kind is read. */
+export const SCHEMAS = {
+  place,
+  rig,
+  filter,
+  project,
+  frame,
+  goal,
+  contribution,
+  calibration,
+  night: nightNote,
+  member,
+  settings,
+  forecast,
+  look,
+  target,
+} as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
+
+type DataIn<S> = S extends RecordSchema<infer T> ? T : never;
+
+/** What a record of a kind holds. */
+export type DataOf<K extends RecordKind> = DataIn<(typeof SCHEMAS)[K]>;
+
+/** A kind's schema without the type of its data, for code that handles all kinds alike. */
+export const schemaOf = (kind: RecordKind): RecordSchema<unknown> => SCHEMAS[kind];

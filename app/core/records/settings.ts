@@ -1,0 +1,29 @@
+import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
+import { objectOf, type RecordSchema } from "./kind";
+
+/** Who one is, and what is chosen when a link does not say. */
+export interface Settings {
+  readonly memberId: string;
+  readonly placeId: string;
+  readonly rigId: string;
+  readonly lastBackupMs: number | null;
+  /** Usable hours that make going out worth while. */
+  readonly wishHours: number;
+}
+
+export const WISH_FIELD: NumberField = { label: "I want at least", unit: "h", min: 0.25, max: 12 };
+/** What nobody has said otherwise: an evening's work; common practice, no source. */
+export const USUAL_WISH_HOURS = 2;
+
+export const settings: RecordSchema<Settings> = {
+  version: 2,
+  // 1 → 2: the wish was left out until somebody changed it.
+  migrations: [(data) => ({ wishHours: USUAL_WISH_HOURS, ...data })],
+  schema: objectOf<Settings>({
+    memberId: id,
+    placeId: maybeId,
+    rigId: maybeId,
+    lastBackupMs: instantMs.allow(null),
+    wishHours: numberOf(WISH_FIELD),
+  }),
+};

@@ -1,0 +1,188 @@
+import type { OwnTarget } from "~/core/catalog";
+import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
+import type { Filter, Rig } from "~/core/exposure";
+import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
+import type { Place } from "~/core/night";
+import type { FrameData, GoalData, ProjectData } from "~/core/plan";
+import type { Member, Settings } from "~/core/records";
+import type { ForecastData } from "~/core/weather";
+
+/** Something a person owns, as screens use it. */
+export interface Entity<D> {
+  readonly id: string;
+  readonly rev: string;
+  readonly author: string;
+  readonly data: D;
+  /** Versions written at the same time elsewhere, latest first; normally none. */
+  readonly copies: readonly StoredRecord<D>[];
+}
+
+/** A stored thing that does not decode; kept as it is. */
+export interface Quarantined {
+  readonly key: string;
+  readonly reason: string;
+  readonly raw: unknown;
+}
+
+type Contribution = Entity<ContributionData>;
+
+/** Log entries by what screens ask for. A list stays the same object until something in it changes. */
+export interface ContributionIndex {
+  readonly byProject: ReadonlyMap<string, readonly Contribution[]>;
+  readonly byPlace: ReadonlyMap<string, readonly Contribution[]>;
+  readonly byMember: ReadonlyMap<string, readonly Contribution[]>;
+  readonly byNight: ReadonlyMap<string, readonly Contribution[]>;
+}
+
+/** All a person owns, as a value: a change makes another one that shares what did not change. */
+export interface Library {
+  readonly places: readonly Entity<Place>[];
+  readonly rigs: readonly Entity<Rig>[];
+  readonly filters: readonly Entity<Filter>[];
+  readonly projects: readonly Entity<ProjectData>[];
+  readonly frames: readonly Entity<FrameData>[];
+  readonly goals: readonly Entity<GoalData>[];
+  readonly contributions: readonly Contribution[];
+  readonly calibrations: readonly Entity<CalibrationData>[];
+  readonly members: readonly Entity<Member>[];
+  readonly forecasts: readonly Entity<ForecastData>[];
+  readonly looks: readonly Entity<LookData>[];
+  readonly ownTargets: readonly Entity<OwnTarget>[];
+  readonly settings: Entity<Settings> | null;
+  /** The same log entries, sorted for those who ask for some. */
+  readonly log: ContributionIndex;
+  readonly quarantine: readonly Quarantined[];
+  /** False when the browser refuses to store: all is gone when the tab closes. */
+  readonly isLasting: boolean;
+}
+
+/** What the library is made from. */
+export interface Shelf {
+  readonly isLasting: boolean;
+  all(): Iterable<Heads>;
+  unread(): readonly Quarantined[];
+}
+
+const entities = new WeakMap<Heads, Entity<unknown>>();
+
+/** The entity of a record's heads: the same object for the same heads, so that what is derived from it can be kept. */
+function entityOf(heads: Heads): Entity<unknown> {
+  const known = entities.get(heads);
+  if (known) return known;
+  const [winner, ...rest] = heads;
+  const made = {
+    id: winner.id,
+    rev: winner.rev,
+    author: winner.author,
+    data: winner.data,
+    copies: rest.filter((r) => r.deletedAt === undefined),
+  };
+  entities.set(heads, made);
+  return made;
+}
+
+type List = keyof Pick<
+  Library,
+  | "places"
+  | "rigs"
+  | "filters"
+  | "projects"
+  | "frames"
+  | "goals"
+  | "contributions"
+  | "calibrations"
+  | "members"
+  | "forecasts"
+  | "looks"
+  | "ownTargets"
+>;
+
+/** Which list a kind is in, and whether it goes by name. Notes of nights are kept but not shown yet. */
+const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly isNamed: boolean }>>> = {
+  place: { list: "places", isNamed: true },
+  rig: { list: "rigs", isNamed: true },
+  filter: { list: "filters", isNamed: true },
+  project: { list: "projects", isNamed: true },
+  frame: { list: "frames", isNamed: false },
+  goal: { list: "goals", isNamed: false },
+  contribution: { list: "contributions", isNamed: false },
+  calibration: { list: "calibrations", isNamed: false },
+  member: { list: "members", isNamed: true },
+  forecast: { list: "forecasts", isNamed: false },
+  look: { list: "looks", isNamed: false },
+  target: { list: "ownTargets", isNamed: true },
+};
+
+function groupBy(
+  list: readonly Contribution[],
+  keyOf: (c: Contribution) => string,
+  before: ReadonlyMap<string, readonly Contribution[]> | undefined,
+): ReadonlyMap<string, readonly Contribution[]> {
+  const groups = new Map<string, Contribution[]>();
+  for (const entry of list) {
+    const group = groups.get(keyOf(entry));
+    if (group) group.push(entry);
+    else groups.set(keyOf(entry), [entry]);
+  }
+  if (!before) return groups;
+  const kept = new Map<string, readonly Contribution[]>(groups);
+  for (const [key, group] of groups) {
+    const old = before.get(key);
+    if (old && old.length === group.length && group.every((e, i) => e === old[i])) kept.set(key, old);
+  }
+  return kept;
+}
+
+const indexOf = (list: readonly Contribution[], before?: ContributionIndex): ContributionIndex => ({
+  byProject: groupBy(list, (c) => c.data.projectId, before?.byProject),
+  byPlace: groupBy(list, (c) => c.data.placeId, before?.byPlace),
+  byMember: groupBy(list, (c) => c.data.memberId, before?.byMember),
+  byNight: groupBy(list, (c) => c.data.night, before?.byNight),
+});
+
+const { compare } = new Intl.Collator("en");
+
+/** Sorts stored records into a library; tombstones drop out. With `before` and the kinds that changed, the rest is shared with it. */
+export function libraryOf(
+  shelf: Shelf,
+  change?: { readonly before: Library; readonly kinds: ReadonlySet<RecordKind> },
+): Library {
+  const isWanted = (kind: RecordKind) => !change || change.kinds.has(kind);
+  const found = new Map<RecordKind, Entity<unknown>[]>();
+  for (const heads of shelf.all()) {
+    const { kind, deletedAt } = heads[0];
+    if (deletedAt !== undefined || !isWanted(kind)) continue;
+    const list = found.get(kind);
+    if (list) list.push(entityOf(heads));
+    else found.set(kind, [entityOf(heads)]);
+  }
+  const lists: Partial<Record<List, unknown>> = {};
+  for (const [kind, { list, isNamed }] of Object.entries(LISTS) as [RecordKind, { list: List; isNamed: boolean }][]) {
+    if (!isWanted(kind)) continue;
+    const all = found.get(kind) ?? [];
+    if (isNamed) (all as Entity<{ name: string }>[]).sort((a, b) => compare(a.data.name, b.data.name));
+    lists[list] = all;
+  }
+  const of = <L extends List>(list: L): Library[L] => (lists[list] ?? change?.before[list] ?? []) as Library[L];
+  const contributions = of("contributions");
+  return {
+    places: of("places"),
+    rigs: of("rigs"),
+    filters: of("filters"),
+    projects: of("projects"),
+    frames: of("frames"),
+    goals: of("goals"),
+    contributions,
+    calibrations: of("calibrations"),
+    members: of("members"),
+    forecasts: of("forecasts"),
+    looks: of("looks"),
+    ownTargets: of("ownTargets"),
+    settings: isWanted("settings")
+      ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
+      : (change?.before.settings ?? null),
+    log: isWanted("contribution") ? indexOf(contributions, change?.before.log) : (change?.before.log ?? indexOf([])),
+    quarantine: shelf.unread(),
+    isLasting: shelf.isLasting,
+  };
+}

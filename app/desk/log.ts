@@ -1,0 +1,49 @@
+import type { ContributionData } from "~/core/ledger";
+import { nightOffer } from "~/core/plan";
+import type { KeepFault } from "~/core/records";
+import type { Result } from "~/core/result";
+import { nightDate } from "~/core/time";
+import { newId } from "~/storage/session";
+import { keep, remove, type Kept } from "./acts";
+import type { Entity, Library } from "./library";
+import { contextOf, type ProjectContext } from "./project";
+
+/** What somebody writes into the log by hand; who, where and with what is added here. */
+export type WrittenEntry = Pick<
+  ContributionData,
+  "projectId" | "panel" | "channel" | "night" | "exposureSec" | "taken" | "kept" | "reason" | "note"
+>;
+
+/** Mean worth of a usable minute of a project in one channel on one night, by the model; null when there is none. */
+export function worthRateOf(c: ProjectContext, channel: ContributionData["channel"], night: string): number | null {
+  const offer = nightOffer(c.place.data, c.layout.centre, [channel], nightDate(night)).channels[channel];
+  return offer && offer.usableMin > 0 ? Math.round((1000 * offer.worthMin) / offer.usableMin) / 1000 : null;
+}
+
+/** Books an entry written by hand. */
+export function bookByHand(library: Library, entry: WrittenEntry): Promise<Result<Kept, KeepFault>> {
+  const c = contextOf(library, entry.projectId);
+  const data: ContributionData = {
+    ...entry,
+    memberId: library.settings?.data.memberId ?? "me",
+    rigId: c?.rig.id ?? "unknown",
+    placeId: c?.place.id ?? "unknown",
+    worthRate: c ? worthRateOf(c, entry.channel, entry.night) : null,
+    startMs: null,
+    fileName: "",
+  };
+  return keep([{ kind: "contribution", id: newId("contribution"), data, baseRev: null }]);
+}
+
+/** An entry as a page shows it. */
+export type LogRecord = Pick<Entity<ContributionData>, "id" | "rev" | "data">;
+
+/** Changes entries: what was kept of them, and why not more. */
+export const changeEntries = (
+  entries: readonly { readonly record: Omit<LogRecord, "data">; readonly next: ContributionData }[],
+): Promise<Result<Kept, KeepFault>> =>
+  keep(entries.map(({ record, next }) => ({ kind: "contribution", id: record.id, data: next, baseRev: record.rev })));
+
+/** Deletes entries. */
+export const deleteEntries = (entries: readonly LogRecord[]): Promise<Result<Kept, KeepFault>> =>
+  remove(entries.map((e) => ({ kind: "contribution", ...e })));

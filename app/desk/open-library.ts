@@ -1,0 +1,29 @@
+import type { RecordKind } from "~/core/crew";
+import { onStored, openStore, type Store } from "~/storage/store";
+import { libraryOf, type Library } from "./library";
+
+let store: Store | null = null;
+let current: Library | null = null;
+let opening: Promise<Library> | null = null;
+const listeners = new Set<(by: "here" | "elsewhere") => void>();
+
+async function openOnce(): Promise<Library> {
+  store = await openStore();
+  current = libraryOf(store);
+  onStored((keys, by) => {
+    if (!store || !current) return;
+    const kinds = new Set(keys.map((key) => key.slice(0, key.indexOf("/")) as RecordKind));
+    current = libraryOf(store, { before: current, kinds });
+    listeners.forEach((listener) => listener(by));
+  });
+  return current;
+}
+
+/** The library of this tab: read once, then a value in memory that every change replaces. */
+export const libraryHere = (): Library | Promise<Library> => current ?? (opening ??= openOnce());
+
+/** Calls back after every change, and tells which tab made it; returns how to stop listening. */
+export function onLibrary(listener: (by: "here" | "elsewhere") => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}

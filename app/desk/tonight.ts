@@ -1,0 +1,155 @@
+import { efficiencyOf, equivalentHours } from "~/core/exposure";
+import { accountOf, nightSteps, placeSky, type NightSteps, type Place } from "~/core/night";
+import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
+import {
+  chooseTonight,
+  hoursOf,
+  judgeNight,
+  projectTonight,
+  reasonsOf,
+  weighNight,
+  type AwayNight,
+  type GoingRules,
+  type TonightProject,
+} from "~/core/plan";
+import { USUAL_WISH_HOURS } from "~/core/records";
+import { nightEvents, type NightSky } from "~/core/sky";
+import { MINUTE_MS, addMs, addNights, nightsBetween, utcMs, type NightDate } from "~/core/time";
+import { now } from "~/storage/session";
+import type { Choice } from "./choice";
+import type { Entity, Library } from "./library";
+import { contextsOf, type ProjectContext } from "./project";
+import { weatherKept } from "./weather";
+
+/** Nights ahead of which forecasts are asked: */
+export const NIGHTS_AHEAD = 2; // as far as the odds of an hour mean something
+const FARTHEST_MIN = 240; // nobody drives longer for one night
+
+/** Everything about a night that depends on the place: its sky, its targets and its weather. */
+export function nightAt(
+  library: Library,
+  place: Entity<Place>,
+  night: NightDate,
+  contexts: readonly ProjectContext[] = contextsOf(library),
+): {
+  readonly sky: NightSky;
+  readonly steps: NightSteps;
+  readonly tonight: readonly (TonightProject & { readonly name: string })[];
+  readonly choice: ReturnType<typeof chooseTonight>;
+  readonly weather: ReturnType<typeof weatherKept>;
+} {
+  const sky = placeSky(place.data, night);
+  const steps = nightSteps(sky, 5);
+  const tonight = contexts.flatMap((c) => {
+    const t = projectTonight({ place: place.data, sky, steps }, { id: c.id, target: c.layout.centre, needs: c.needs });
+    return t ? [{ ...t, name: c.project.data.name }] : [];
+  });
+  return {
+    sky,
+    steps,
+    tonight,
+    choice: chooseTonight(tonight, steps),
+    weather: weatherKept(library, place, night, hoursOf(steps)),
+  };
+}
+
+/** The place one could drive to, weighed with what is left of the night after the drive. */
+function awayAt(
+  library: Library,
+  there: Entity<Place>,
+  home: Entity<Place>,
+  night: NightDate,
+  contexts: readonly ProjectContext[],
+  rules: GoingRules,
+): AwayNight {
+  const travelMin = there.data.travelMin ?? 0;
+  const setUpMin = rules.setUpMin - (home.data.extraSetUpMin ?? 0) + (there.data.extraSetUpMin ?? 0);
+  const { steps, tonight, choice, weather } = nightAt(library, there, night, contexts);
+  const thereRules: GoingRules = {
+    wishMin: rules.wishMin,
+    setUpMin,
+    gustLimitKmh: rules.gustLimitKmh,
+    ...(there.data.windShare === undefined ? {} : { windShare: there.data.windShare }),
+    fromMs: addMs(rules.fromMs, (travelMin + setUpMin) * MINUTE_MS),
+  };
+  const weighed = weighNight({ steps, choice, projects: tonight, weather: weather.hours, rules: thereRules });
+  return {
+    placeId: there.id,
+    name: there.data.name,
+    travelMin,
+    lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2),
+    weighed,
+    reasons: reasonsOf(weighed, { steps, choice, rules: thereRules }),
+  };
+}
+
+/** The first night from `from` on, within half a year, in which the Sun goes below −18°; null without one. */
+function darkAgain(place: Place, from: NightDate): NightDate | null {
+  for (let i = 1; i <= 180; i++) {
+    const date = addNights(from, i);
+    if (nightEvents(placeSky(place, date)).astronomical.kind !== "staysAbove") return date;
+  }
+  return null;
+}
+
+/** Places near enough to drive to for one night. */
+export const placesAway = (library: Library, home: Entity<Place>) =>
+  library.places.filter((p) => p.id !== home.id && (p.data.travelMin ?? 0) > 0 && p.data.travelMin! <= FARTHEST_MIN);
+
+/** What the Tonight screen shows, from what is stored. */
+export function tonightView(library: Library, choice: Choice & { readonly place: Entity<Place> }) {
+  const { place, night, today } = choice;
+  const contexts = contextsOf(library);
+  const here = nightAt(library, place, night, contexts);
+  const { steps, tonight, sky, weather } = here;
+  const lead = here.choice.kind === "go" ? here.choice.first : null;
+  const context = lead ? contexts.find((c) => c.id === lead.id) : undefined;
+  const rig = (context?.rig ?? choice.rig)?.data;
+  const wishHours = library.settings?.data.wishHours ?? USUAL_WISH_HOURS;
+  const isTonight = night === today;
+  const rules: GoingRules = {
+    wishMin: wishHours * 60,
+    setUpMin: (rig?.overheads.setUpMin ?? 25) + (place.data.extraSetUpMin ?? 0),
+    gustLimitKmh: rig?.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH,
+    ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
+    fromMs: utcMs(isTonight ? Math.max(now(), steps.startMs) : steps.startMs),
+  };
+  const weighed = weighNight({ steps, choice: here.choice, projects: tonight, weather: weather.hours, rules });
+  const ahead = nightsBetween(today, night);
+  const away =
+    ahead >= 0 && ahead <= NIGHTS_AHEAD
+      ? placesAway(library, place).map((p) =>
+          awayAt(library, p, place, night, contexts, { ...rules, fromMs: isTonight ? now() : steps.startMs }),
+        )
+      : [];
+  const subSec = context?.goal.data.channels.find((g) => g.channel === lead?.channel)?.subSec ?? 120;
+  const overheads = rig?.overheads;
+  const events = nightEvents(sky);
+  return {
+    place: place.data,
+    placeId: place.id,
+    night,
+    isTonight,
+    isPast: ahead < 0,
+    nowMs: now(),
+    steps,
+    tonight,
+    choice: here.choice,
+    weather,
+    weighed,
+    away,
+    rules,
+    wishHours,
+    verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look }),
+    events,
+    darkAgain: events.astronomical.kind === "staysAbove" ? darkAgain(place.data, night) : null,
+    illuminatedFraction: sky.illuminatedFraction,
+    account: lead ? accountOf(steps, lead.walk) : null,
+    overheadMin: lead && overheads ? lead.usableMin * (1 - efficiencyOf(subSec, overheads)) + overheads.flipMin : 0,
+    hasProjects: contexts.length > 0,
+    camera: rig?.isCooled ? { workingTempC: rig.workingTempC } : null,
+  };
+}
+
+/** The night as Tonight shows it. */
+export type TonightViewData = ReturnType<typeof tonightView>;

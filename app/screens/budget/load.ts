@@ -1,0 +1,46 @@
+import { starsWithin, type SkyData } from "~/core/catalog";
+import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { nightOffer } from "~/core/plan";
+import { skyData } from "~/desk/chart-sky";
+import { choiceOf } from "~/desk/choice";
+import { libraryHere } from "~/desk/open-library";
+import { requireContext } from "~/desk/project";
+import { findTarget } from "~/desk/targets";
+
+/** Magnitudes of the catalogue's stars inside a mosaic. */
+function starsInside(sky: SkyData, layout: MosaicLayout): number[] {
+  const extent = mosaicExtent(layout);
+  const { raDeg, decDeg, magnitude } = sky.stars.stars;
+  return starsWithin(sky.stars, {
+    ...layout.centre,
+    radiusDeg: Math.hypot(extent.widthArcmin, extent.heightArcmin) / 110,
+    faintest: 14,
+  }).flatMap((i) => {
+    const p = skyToFrame(layout, { frame: "icrs", raDeg: raDeg[i]!, decDeg: decDeg[i]! });
+    return p && Math.abs(p.xArcmin) < extent.widthArcmin / 2 && Math.abs(p.yArcmin) < extent.heightArcmin / 2
+      ? [magnitude[i]!]
+      : [];
+  });
+}
+
+/** What a budget is made from: goals, rig, sky, and what the chosen night offers. */
+export async function loadBudget(request: Request, projectId: string) {
+  const library = await libraryHere();
+  const c = requireContext(library, projectId);
+  const { night } = choiceOf(library, new URL(request.url).searchParams);
+  const channels = c.filters.map((f) => f.data.channel);
+  const [entry, sky] = await Promise.all([
+    findTarget(library, c.project.data.targetId).catch(() => null),
+    skyData().catch(() => null),
+  ]);
+  return {
+    goal: c.goal,
+    rig: c.rig.data,
+    place: c.place.data,
+    filters: c.filters,
+    panels: c.panels.length,
+    offer: nightOffer(c.place.data, c.layout.centre, channels, night),
+    hoursMin: entry?.curated?.hoursMin ?? null,
+    starMags: sky ? starsInside(sky, c.layout) : null,
+  };
+}

@@ -1,0 +1,21 @@
+import type { FrameData, ProjectData } from "~/core/plan";
+import type { KeepFault } from "~/core/records";
+
+/** What a frame's page asks to be kept. A picture under the chart goes as a form, since it is a file. */
+export type FrameIntent =
+  | { readonly act: "save"; readonly id: string; readonly baseRev: string; readonly data: FrameData }
+  | { readonly act: "another"; readonly data: FrameData }
+  | { readonly act: "settle"; readonly id: string; readonly data: FrameData }
+  | { readonly act: "shoot"; readonly projectId: string; readonly rev: string; readonly data: ProjectData };
+
+/** What came of it. */
+export interface FrameAnswer {
+  readonly refusal: KeepFault | null;
+  readonly revs: Readonly<Record<string, string>>;
+}
+
+/** What came of keeping a picture. */
+export interface PictureAnswer {
+  readonly refusal: KeepFault | null;
+  readonly said: string;
+}

@@ -1,0 +1,21 @@
+import { data, redirect } from "react-router";
+import { isForm, type FormAnswer } from "~/components/forms/form-data";
+import { textOf } from "~/components/forms/form-numbers";
+import { settle } from "~/desk/acts";
+import { answer, intentOf } from "~/desk/answer";
+import { keptSearch } from "~/desk/choice";
+import { saveRig } from "~/desk/kit";
+import { libraryHere } from "~/desk/open-library";
+import type { RigIntent } from "./intents";
+import { readRig } from "./rig-form";
+
+/** Saves a rig and goes back to the list, or says which version of it counts. */
+export async function rigAction(request: Request, id: string) {
+  if (!isForm(request)) return answer(await settle("rig", id, (await intentOf<RigIntent>(request)).data));
+  const form = await request.formData();
+  const rig = readRig(form);
+  if (!rig.ok) return data<FormAnswer>({ faults: rig.error, refusal: null }, { status: 400 });
+  const saved = await saveRig(await libraryHere(), { id, baseRev: textOf(form, "baseRev"), data: rig.value });
+  if (!saved.ok) return data<FormAnswer>({ faults: {}, refusal: saved.error }, { status: 507 });
+  return redirect(`/kit/rigs${keptSearch(new URL(request.url).searchParams)}`);
+}

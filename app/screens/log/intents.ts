@@ -1,0 +1,21 @@
+import type { ContributionData } from "~/core/ledger";
+import type { KeepFault } from "~/core/records";
+import type { Faults } from "~/components/forms/form-numbers";
+import type { IntakeReport } from "~/desk/intake";
+import type { LogRecord } from "~/desk/log";
+import type { ReadFile } from "~/workers/files";
+
+/** What the log asks for beside booking an entry written by hand, which comes as a form. */
+export type LogIntent =
+  | { readonly act: "book"; readonly files: readonly ReadFile[] }
+  | { readonly act: "change"; readonly record: LogRecord; readonly next: ContributionData }
+  | { readonly act: "delete"; readonly records: readonly LogRecord[] };
+
+/** What came of it. */
+export interface LogAnswer {
+  readonly refusal: KeepFault | null;
+  readonly faults?: Faults;
+  /** The entry that was booked. */
+  readonly booked?: string;
+  readonly report?: IntakeReport;
+}

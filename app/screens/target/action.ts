@@ -1,0 +1,17 @@
+import { data, redirect } from "react-router";
+import { answer } from "~/desk/answer";
+import { keptSearch, loadChoice } from "~/desk/choice";
+import { startProject } from "~/desk/projects";
+import { findTarget } from "~/desk/targets";
+
+/** Starts a project from a target and goes to its frame. */
+export async function targetAction(request: Request, targetId: string) {
+  const { library, choice } = await loadChoice(request);
+  const { place, rig, today } = choice;
+  const entry = await findTarget(library, targetId);
+  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!place || !rig) return redirect("/kit");
+  const started = await startProject(library, { place, rig, today }, entry);
+  if (!started.ok) return answer(started);
+  return redirect(`/projects/${started.value.projectId}/frame${keptSearch(new URL(request.url).searchParams)}`);
+}

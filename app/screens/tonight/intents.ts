@@ -1,0 +1,17 @@
+import type { KeepFault } from "~/core/records";
+
+/** What Tonight asks to be written down, and what it asks for again. */
+export type TonightIntent =
+  | { readonly act: "look"; readonly isClear: boolean }
+  | { readonly act: "typed"; readonly text: string }
+  | { readonly act: "forecastFile"; readonly name: string; readonly text: string }
+  | { readonly act: "wish"; readonly hours: string }
+  | { readonly act: "again" };
+
+/** What came of it. */
+export interface TonightAnswer {
+  readonly refusal?: KeepFault | null;
+  /** What is wrong with what was typed. */
+  readonly fault?: string;
+  readonly said?: string;
+}

@@ -1,0 +1,28 @@
+import { openDrawer } from "./driver";
+import { readAll, type Page, type Unread } from "./pages";
+
+/** Sorts what the first layout stored, one value a record: `{ v: 1, heads }`. */
+export function readLayout1(all: ReadonlyMap<string, unknown>): Page {
+  const raws: unknown[] = [];
+  const unread: Unread[] = [];
+  for (const [key, value] of all) {
+    const envelope = value as { readonly v?: unknown; readonly heads?: unknown } | null;
+    if (typeof envelope === "object" && envelope?.v === 1 && Array.isArray(envelope.heads))
+      raws.push(...(envelope.heads as unknown[]));
+    else unread.push({ key, reason: "not a stored record", raw: value });
+  }
+  const { heads, unread: bad } = readAll(raws);
+  return { heads, unread: [...unread, ...bad] };
+}
+
+/** What an earlier version of the app stored in this browser, and how to take it away once it is kept in the new layout; null without any. */
+export async function findLayout1(
+  database: string,
+): Promise<{ readonly page: Page; readonly takeAway: () => Promise<unknown> } | null> {
+  // Asked first: opening it would make an empty one. A browser that cannot tell is opened all the same.
+  const known = await indexedDB.databases?.().catch(() => null);
+  if (known && !known.some((d) => d.name === database)) return null;
+  const drawer = await openDrawer(database, "records");
+  const all = await drawer.readAll();
+  return all.size === 0 ? null : { page: readLayout1(all), takeAway: () => drawer.clear() };
+}

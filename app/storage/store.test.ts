@@ -1,0 +1,311 @@
+import localforage from "localforage";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { winnerOf, type Edit, type StoredRecord } from "~/core/crew";
+import type { Place } from "~/core/night";
+import type { Settings } from "~/core/records";
+import layout1 from "./fixtures/store-1.json";
+
+const place = (name: string, more: Partial<Place> = {}): Place => ({
+  name,
+  latitudeDeg: 45,
+  longitudeDeg: 9,
+  elevationM: 120,
+  timeZone: "Europe/Rome",
+  skyMagPerArcsec2: 20.4,
+  skyline: [],
+  minAltitudeDeg: 25,
+  seeingArcsec: 2.8,
+  clearChance: Array<number>(12).fill(0.4),
+  ...more,
+});
+
+/** A fresh copy of the storage code, as a new tab has it, over the same database. */
+async function tab() {
+  vi.resetModules();
+  const store = await import("./store");
+  return {
+    ...store,
+    session: await import("./session"),
+    driver: await import("./driver"),
+    heads: async (id: string) => (await store.openStore()).heads(`place/${id}`) ?? null,
+    names: async () =>
+      [...(await store.openStore()).all()]
+        .map(winnerOf)
+        .filter((r) => r.kind === "place" && r.deletedAt === undefined)
+        .map((r) => (r.data as Place).name)
+        .sort(),
+    versions: async () => [...(await store.openStore()).all()].flat(),
+  };
+}
+type Tab = Awaited<ReturnType<typeof tab>>;
+
+const edit = (name: string, baseRev: string | null, id = "place-1"): Edit => ({
+  kind: "place",
+  id,
+  data: place(name),
+  baseRev,
+});
+async function save(t: Tab, name: string, baseRev: string | null, id?: string) {
+  const done = await t.act([edit(name, baseRev, id)]);
+  if (!done.ok) throw new Error(done.error.code);
+  return done.value;
+}
+const pagesOf = (t: Tab) => t.driver.openDrawer("zenithar.library", "pages");
+
+beforeEach(async () => {
+  localStorage.clear();
+  await (await tab()).empty();
+});
+afterEach(() => vi.restoreAllMocks());
+
+describe("the store", () => {
+  it("keeps what was saved for the next tab, and moves revisions forward", async () => {
+    await save(await tab(), "Yard", null);
+    const second = await tab();
+    const [stored] = (await second.heads("place-1"))!;
+    expect((stored.data as Place).name).toBe("Yard");
+    const again = await save(second, "Back yard", stored.rev);
+    expect(again.revs["place-1"]! > stored.rev).toBe(true);
+    expect((again.before[0]!.record!.data as Place).name).toBe("Yard");
+    expect(await (await tab()).names()).toEqual(["Back yard"]);
+  });
+
+  it("keeps both versions when a page saves over one it had not shown, until someone settles it", async () => {
+    const t = await tab();
+    const { revs } = await save(t, "Yard", null);
+    const base = revs["place-1"]!;
+    await save(t, "From the other tab", base);
+    expect((await save(t, "From the old page", base)).collided).toEqual(["place-1"]);
+    const [now, copy] = (await t.heads("place-1"))!;
+    expect([now.data, copy!.data].map((d) => (d as Place).name)).toEqual(["From the old page", "From the other tab"]);
+    await t.act([{ kind: "place", id: "place-1", data: copy!.data, baseRev: now.rev, settlesCopies: true }]);
+    expect((await t.heads("place-1"))!.map((h) => (h.data as Place).name)).toEqual(["From the other tab"]);
+  });
+
+  it("hears of what another tab stored, tells which records changed, and leaves the others the same objects", async () => {
+    const [one, other] = [await tab(), await tab()];
+    await save(one, "Field", null, "place-2");
+    await one.openStore();
+    await other.openStore();
+    const field = await other.heads("place-2");
+    const heard = new Promise<readonly string[]>((resolve) =>
+      other.onStored((keys, by) => by === "elsewhere" && keys.length > 0 && resolve(keys)),
+    );
+    await save(one, "Yard", null);
+    expect(await heard).toEqual(["place/place-1"]);
+    expect(await other.names()).toEqual(["Field", "Yard"]);
+    expect(await other.heads("place-2")).toBe(field);
+  });
+
+  it("builds upon what another tab stored a moment ago, heard of or not", async () => {
+    const [one, other] = [await tab(), await tab()];
+    await other.openStore();
+    const { revs } = await save(one, "Yard", null);
+    const done = await save(other, "Back yard", revs["place-1"]!); // the version its page was told of
+    expect(done.collided).toEqual([]);
+    expect(await (await tab()).names()).toEqual(["Back yard"]);
+  });
+
+  it("joins a friend's records once, whichever way round, and tells what they brought", async () => {
+    const t = await tab();
+    await save(t, "Mine", null);
+    const mine = await t.versions();
+    const rev = "0l0000000.0000.friend";
+    const theirs: StoredRecord = { id: "place-2", kind: "place", rev, author: "f", seen: { friend: rev }, data: place("Theirs") }; // prettier-ignore
+    expect(await t.join([theirs, ...mine])).toEqual({ ok: true, value: { added: 1, changed: 0, known: 1 } });
+    expect(await t.join([theirs])).toEqual({ ok: true, value: { added: 0, changed: 0, known: 1 } });
+    const byId = (list: readonly StoredRecord[]) => [...list].sort((a, b) => a.id.localeCompare(b.id));
+    const oneWay = byId(await t.versions());
+    await t.empty();
+    await t.join([theirs]);
+    await t.join(mine);
+    expect(byId(await t.versions())).toEqual(oneWay);
+  });
+
+  it("knows a record by its kind and its id", async () => {
+    const t = await tab();
+    await t.act([edit("Yard", null, "same"), { kind: "member", id: "same", data: { name: "Tamsin" }, baseRev: null }]);
+    expect((await (await tab()).versions()).map((r) => r.kind).sort()).toEqual(["member", "place"]);
+  });
+
+  it("clears everything and puts it back as it was", async () => {
+    const t = await tab();
+    await save(t, "Yard", null);
+    const before = await t.versions();
+    const taken = await t.empty();
+    expect(await t.versions()).toEqual([]);
+    expect(await (await tab()).names()).toEqual([]);
+    await t.refill(taken.ok ? taken.value : new Map());
+    expect(await t.versions()).toEqual(before);
+    expect(await (await tab()).names()).toEqual(["Yard"]);
+  });
+
+  it("writes as the member of the settings", async () => {
+    const t = await tab();
+    const settings: Settings = { memberId: "member-ines", placeId: "", rigId: "", lastBackupMs: null, wishHours: 2 };
+    await t.act([{ kind: "settings", id: "settings", data: settings, baseRev: null }, edit("Yard", null)]);
+    expect((await t.heads("place-1"))![0].author).toBe("member-ines");
+  });
+});
+
+describe("an act", () => {
+  it("is refused whole when one of its edits would not read again, and names the field", async () => {
+    const t = await tab();
+    const done = await t.act([
+      edit("Yard", null),
+      { kind: "place", id: "place-2", data: place("n".repeat(121)), baseRev: null },
+    ]);
+    expect(done).toMatchObject({ ok: false, error: { code: "recordRefused", kind: "place", path: "name" } });
+    expect(await t.names()).toEqual([]);
+    expect(await (await tab()).names()).toEqual([]);
+  });
+
+  it("is stored whole or not at all when the disk is full, and the tab shows nothing of it either", async () => {
+    const t = await tab();
+    const { revs } = await save(t, "Yard", null);
+    let puts = 0;
+    const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
+      puts++;
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    const both = await t.act([edit("Renamed", revs["place-1"]!), edit("Field", null, "place-2")]);
+    expect(both).toEqual({ ok: false, error: { code: "storageFull" } });
+    expect(puts).toBeGreaterThan(0);
+    put.mockImplementation(() => {
+      throw new DOMException("denied", "SecurityError");
+    });
+    expect(await t.act([edit("Denied", revs["place-1"]!)])).toEqual({ ok: false, error: { code: "storageBlocked" } });
+    put.mockRestore();
+    expect(await t.names()).toEqual(["Yard"]);
+    expect(await (await tab()).names()).toEqual(["Yard"]);
+    await save(t, "Renamed", revs["place-1"]!);
+    expect(await (await tab()).names()).toEqual(["Renamed"]);
+  });
+
+  it("leaves nothing behind when the browser dies between its pages: they are one transaction", async () => {
+    const t = await tab();
+    await save(t, "Yard", null);
+    const real = Object.getOwnPropertyDescriptor(IDBObjectStore.prototype, "put")!.value as IDBObjectStore["put"];
+    const many = Array.from({ length: 40 }, (_, i) => edit(`Place ${i}`, null, `place-${i + 10}`));
+    let puts = 0;
+    const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(function (this: IDBObjectStore, ...args) {
+      if (++puts === 5) queueMicrotask(() => this.transaction.abort()); // what a kill does to an open transaction
+      return real.apply(this, args);
+    });
+    expect((await t.act(many)).ok).toBe(false);
+    put.mockRestore();
+    expect(await (await tab()).names()).toEqual(["Yard"]);
+  });
+});
+
+describe("what does not read", () => {
+  it("is set aside and kept through later writes; the rest loads", async () => {
+    const t = await tab();
+    const { revs } = await save(t, "Yard", null);
+    const drawer = await pagesOf(t);
+    const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
+    const raw = JSON.parse(page.text) as { records: unknown[] };
+    const bad = { id: "place-1", kind: "place", rev: "not a clock", author: "x", seen: {}, data: {} };
+    await drawer.write(
+      new Map([[name, { ...page, text: JSON.stringify({ ...raw, records: [...raw.records, bad] }) }]]),
+    );
+    const second = await tab();
+    expect(await second.names()).toEqual(["Yard"]);
+    const aside = async (x: Tab) => (await x.openStore()).unread().map((u) => [u.key, u.reason]);
+    expect(await aside(second)).toEqual([["place/place-1", "rev: rev must be a clock reading"]]);
+    await save(second, "Renamed", revs["place-1"]!);
+    const third = await tab();
+    expect([await third.names(), (await aside(third)).length]).toEqual([["Renamed"], 1]);
+  });
+
+  it("is looked at again, record by record, when a page's text was changed outside the app", async () => {
+    const t = await tab();
+    await save(t, "Yard", null);
+    const drawer = await pagesOf(t);
+    const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
+    const text = page.text.replace('"latitudeDeg":45', '"latitudeDeg":450');
+    await drawer.write(new Map([[name, { ...page, text }]]));
+    const store = await (await tab()).openStore();
+    expect(store.unread().map((u) => u.reason)).toEqual([
+      "data.latitudeDeg: Latitude must be less than or equal to 90",
+    ]);
+  });
+
+  it("may be a page of a later version: it is left alone, and writing to it is refused", async () => {
+    const t = await tab();
+    await save(t, "Yard", null);
+    const drawer = await pagesOf(t);
+    const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, object];
+    await drawer.write(new Map([[name, { ...page, layout: 3 }]]));
+    const second = await tab();
+    expect(await second.act([edit("Over it", null)])).toEqual({ ok: false, error: { code: "storageNewer" } });
+    expect(await drawer.read(name)).toMatchObject({ layout: 3 });
+  });
+});
+
+describe("data of the version before (stored by the app of 25 November 2026, as it lay in the browser)", () => {
+  const old = () => localforage.createInstance({ name: "zenithar", storeName: "records" });
+  beforeEach(async () => {
+    await (await pagesOf(await tab())).clear();
+    for (const [key, value] of Object.entries(layout1)) await old().setItem(key, value);
+  });
+
+  it("is read whole: records, copies written at once, tombstones, and what did not read then", async () => {
+    const t = await tab();
+    expect(await t.names()).toEqual(["Front yard"]);
+    expect((await t.heads("place-1"))!.map((h) => (h.data as Place).name)).toEqual(["Front yard", "Back yard"]);
+    expect((await t.heads("place-2"))![0].deletedAt).toBe(1795201200000);
+    expect((await t.versions()).map((r) => r.rev).sort()).toEqual(
+      Object.values(layout1)
+        .flatMap((e) => e.heads.map((h) => h.rev))
+        .filter((rev) => !rev.startsWith("0mfz5x000"))
+        .sort(),
+    );
+    expect((await t.openStore()).unread().map((u) => u.key)).toEqual(["place/place-9"]);
+  });
+
+  it("gets what later versions ask for: the settings' wish, which was absent until somebody changed it", async () => {
+    const settings = (await (await tab()).openStore()).heads("settings/settings")![0];
+    expect(settings).toMatchObject({ v: 2, data: { memberId: "member-1", wishHours: 2 } });
+    expect(settings.rev).toBe(layout1.settings.heads[0]!.rev);
+  });
+
+  it("is taken over once, and then lies in the new layout only", async () => {
+    await (await tab()).openStore();
+    expect(await old().length()).toBe(0);
+    expect(await (await tab()).names()).toEqual(["Front yard"]);
+  });
+});
+
+describe("a browser without storage", () => {
+  it("is worked with in memory, and it is said that it does not last", async () => {
+    vi.spyOn(indexedDB, "open").mockImplementation(() => {
+      throw new DOMException("denied", "SecurityError");
+    });
+    const { openDrawer } = await import("./driver");
+    const drawer = await openDrawer("a-database-never-opened", "pages");
+    expect(drawer.isLasting).toBe(false);
+    const value = { list: [] as number[] };
+    await drawer.write(new Map([["a", value]]));
+    value.list.push(1); // what is stored is a copy
+    expect(await drawer.read("a")).toEqual({ list: [] });
+    await drawer.drop("a");
+    expect([...(await drawer.readAll()).keys()]).toEqual([]);
+  });
+});
+
+describe("the session", () => {
+  it("keeps one name on the clock for a browser, and the demo's data apart from one's own", async () => {
+    const { session } = await tab();
+    const other = await tab();
+    expect(other.session.nodeId()).toBe(session.nodeId());
+    expect(session.databaseName()).toBe("zenithar");
+    document.documentElement.dataset["now"] = String(Date.UTC(2026, 11, 5, 16, 40));
+    expect([session.databaseName(), session.isDemo(), session.now()]).toEqual([
+      "zenithar-demo",
+      true,
+      Date.UTC(2026, 11, 5, 16, 40),
+    ]);
+    delete document.documentElement.dataset["now"];
+  });
+});
