@@ -1,4 +1,4 @@
-import type { ContributionData } from "~/core/ledger";
+import { nightTotals, type ContributionData, type NightTotal } from "~/core/ledger";
 import { nightOffer } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
@@ -7,6 +7,7 @@ import { newId } from "~/storage/session";
 import { keep, remove, type Kept } from "./acts";
 import type { Entity, Library } from "./library";
 import { contextOf, type ProjectContext } from "./project";
+import { recaller } from "./recall";
 
 /** What somebody writes into the log by hand; who, where and with what is added here. */
 export type WrittenEntry = Pick<
@@ -47,3 +48,11 @@ export const changeEntries = (
 /** Deletes entries. */
 export const deleteEntries = (entries: readonly LogRecord[]): Promise<Result<Kept, KeepFault>> =>
   remove(entries.map((e) => ({ kind: "contribution", ...e })));
+
+const nights = recaller<NightTotal<LogRecord>[]>(100);
+
+/** The log by nights, of one project or of all; the same list until an entry changes. */
+export function logNights(library: Library, projectId: string | null): readonly NightTotal<LogRecord>[] {
+  const list = projectId === null ? library.contributions : (library.log.byProject.get(projectId) ?? []);
+  return nights(projectId ?? "all", [list], () => nightTotals(list));
+}

@@ -8,8 +8,10 @@ let opening: Promise<Library> | null = null;
 const listeners = new Set<(by: "here" | "elsewhere") => void>();
 
 async function openOnce(): Promise<Library> {
+  const start = performance.now();
   store = await openStore();
   current = libraryOf(store);
+  performance.measure("library", { start }); // read by the bench
   onStored((keys, by) => {
     if (!store || !current) return;
     const kinds = new Set(keys.map((key) => key.slice(0, key.indexOf("/")) as RecordKind));

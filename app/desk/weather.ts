@@ -17,6 +17,7 @@ import { now } from "~/storage/session";
 import { act } from "~/storage/store";
 import { outcomesAt, withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
+import { recaller } from "./recall";
 
 /** One source on one night: what it says, how it has done here, and what went wrong with asking it. */
 export interface SourceState {
@@ -54,6 +55,8 @@ export const askAnew = (): void => asked.clear();
 
 const forecastId = (placeId: string, sourceId: string, night: NightDate) => `forecast-${placeId}-${sourceId}-${night}`;
 
+const records = recaller<TrackRecord>(60);
+
 /** What is stored of a night's weather, without asking anybody. */
 export function weatherKept(
   library: Library,
@@ -67,7 +70,7 @@ export function weatherKept(
   for (const f of mine) if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName); // prettier-ignore
   const sources = [...known].map(([id, name]): SourceState => {
     const tonight = mine.find((f) => f.data.sourceId === id && f.data.night === night)?.data.hours ?? [];
-    const all = mine.filter((f) => f.data.sourceId === id).flatMap((f) => f.data.hours);
+    const all = mine.filter((f) => f.data.sourceId === id);
     const answer = asked.get(`${place.id} ${id}`);
     const isService = FORECAST_SOURCES.some((s) => s.id === id);
     return {
@@ -78,7 +81,12 @@ export function weatherKept(
       notes: answer?.notes ?? [],
       issuedMs: tonight.reduce<UtcMs | null>((last, h) => (last === null || h.issuedMs > last ? h.issuedMs : last), null), // prettier-ignore
       hours: tonight,
-      record: trackRecord(all, outcomes),
+      record: records(`${place.id} ${id}`, [outcomes, ...all], () =>
+        trackRecord(
+          all.flatMap((f) => f.data.hours),
+          outcomes,
+        ),
+      ),
     };
   });
   const climatology = withLearntChances(library, place).data.clearChance[monthOf(night) - 1] ?? 0.4;

@@ -6,7 +6,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import { panelName, starsInSeams } from "~/core/framing";
-import type { ContributionData } from "~/core/ledger";
+import { nightTotals, type ContributionData } from "~/core/ledger";
 import type { PlannedNight } from "~/core/plan";
 import { nightDate } from "~/core/time";
 import { BundleDrop } from "~/components/forms/BundleDrop";
@@ -179,7 +179,7 @@ describe("log table", () => {
     const onRemove = vi.fn();
     render(
       <LogTable
-        records={records}
+        nights={nightTotals(records)}
         memberId="me"
         memberName={(id) => (id === "me" ? "Ines" : "Wren")}
         onChange={onChange}
@@ -192,21 +192,47 @@ describe("log table", () => {
     const { onChange, onRemove } = mount([record("a", {}), record("b", {}), record("c", { kept: 0, reason: "cloud" })]);
     expect(screen.getByText("2 of 3 × 300 s")).toBeTruthy();
     expect(screen.getByText("0 h 10")).toBeTruthy();
-    await user.click(screen.getAllByRole("checkbox", { hidden: true })[0]!);
+    await user.click(screen.getByRole("button", { expanded: false }));
+    await user.click(screen.getAllByRole("checkbox")[0]!);
     expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 0, reason: "other" });
     await user.selectOptions(screen.getByLabelText("Why not kept"), "trails");
     expect(onChange.mock.calls[1]![1]).toMatchObject({ kept: 0, reason: "trail" });
-    await user.click(screen.getByRole("button", { name: "Delete these 3 entries", hidden: true }));
+    await user.click(screen.getByRole("button", { name: "Delete these 3 entries" }));
     expect(onRemove.mock.calls[0]![0]).toHaveLength(3);
   });
   it("lets nobody change a friend's hours", () => {
     mount([record("w", { memberId: "wren", taken: 20, kept: 18 })]);
-    expect(screen.queryByRole("spinbutton", { hidden: true })).toBeNull();
-    expect(screen.queryByRole("button", { name: /Delete/, hidden: true })).toBeNull();
+    fireEvent.click(screen.getByRole("button", { expanded: false }));
+    expect(screen.getByText("w.fits")).toBeTruthy();
+    expect(screen.queryByRole("spinbutton")).toBeNull();
+    expect(screen.queryByRole("button", { name: /Delete/ })).toBeNull();
+  });
+  it("goes by the head that is pressed, and back", async () => {
+    mount([
+      record("a", { night: "2026-12-04", kept: 1 }),
+      record("b", { night: "2026-12-03", exposureSec: 600 }),
+      record("c", { night: "2026-12-02", exposureSec: 60 }),
+    ]);
+    const nights = () => screen.getAllByRole("button", { expanded: false }).map((b) => b.textContent.slice(0, 9));
+    expect(nights()).toEqual(["Fri 4 Dec", "Thu 3 Dec", "Wed 2 Dec"]);
+    await user.click(screen.getByRole("button", { name: "Time" }));
+    expect(nights()).toEqual(["Thu 3 Dec", "Fri 4 Dec", "Wed 2 Dec"]);
+    expect(screen.getByRole("columnheader", { name: /Time/ }).getAttribute("aria-sort")).toBe("descending");
+    await user.click(screen.getByRole("button", { name: /Time/ }));
+    expect(nights()).toEqual(["Wed 2 Dec", "Fri 4 Dec", "Thu 3 Dec"]);
+  });
+  it("draws only what can be seen of a long log", () => {
+    const many = Array.from({ length: 1000 }, (_, i) =>
+      record(`r${i}`, { night: `20${10 + (i % 15)}-0${1 + (i % 9)}-1${i % 9}`, panel: `P${1 + (i % 97)}` }),
+    );
+    mount(many);
+    expect(screen.getByRole("table").getAttribute("aria-rowcount")).toBe(String(nightTotals(many).length + 1));
+    expect(screen.queryAllByRole("button", { expanded: false }).length).toBeLessThan(60);
   });
   it("holds a number kept by hand within what was taken", () => {
     const { onChange } = mount([record("h", { taken: 20, kept: 18, fileName: "" })]);
-    const box = screen.getByRole("spinbutton", { hidden: true });
+    fireEvent.click(screen.getByRole("button", { expanded: false }));
+    const box = screen.getByRole("spinbutton");
     fireEvent.change(box, { target: { value: "25" } });
     fireEvent.blur(box);
     expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 20, reason: "" });

@@ -4,7 +4,7 @@ import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
-import { nightSteps, placeSky, runSheet } from "~/core/night";
+import { placeNight, runSheet } from "~/core/night";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, type FrameData, weighNight } from "~/core/plan";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { BudgetRow } from "~/screens/budget/BudgetRow";
@@ -116,9 +116,8 @@ describe("budget row", () => {
 });
 
 describe("verdict", () => {
-  const sky = placeSky(testPlace, nightDate("2026-12-05"));
-  const steps = nightSteps(sky, 5);
-  const at = { place: testPlace, sky, steps };
+  const at = placeNight(testPlace, nightDate("2026-12-05"), 5);
+  const { steps } = at;
   const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
   const projects = [
     projectTonight(at, { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 }, needs: [need] })!,

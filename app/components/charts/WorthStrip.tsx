@@ -1,5 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import { stretches, type NightSteps, type TargetNight } from "~/core/night";
+import { stretches, type NightSteps, type Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { fullHours } from "~/core/time";
 import { clockTime } from "../clock";
@@ -13,7 +13,7 @@ export interface StripMark {
 }
 
 /** Area under the worth of a night, in a box of 1000 × 100. */
-function areaPath(steps: NightSteps, walk: TargetNight): string {
+function areaPath(steps: NightSteps, walk: Walk): string {
   const x = (i: number) => ((1000 * i) / steps.count).toFixed(1);
   let path = "";
   for (let i = 0; i < steps.count; i++) {
@@ -38,7 +38,7 @@ export function WorthStrip({
   isTall = false,
 }: {
   readonly steps: NightSteps;
-  readonly walk: TargetNight;
+  readonly walk: Walk;
   readonly channel: Channel;
   readonly zone: string;
   readonly marks?: readonly StripMark[];

@@ -186,9 +186,9 @@ describe("the loom", () => {
       fc.property(fc.array(one, { maxLength: 20 }), (list) => {
         const contributions = list.map((x) => c(x.panel, x.taken, Math.max(0, x.taken - x.lost), x.sec));
         const sum = (all: readonly ContributionData[]) =>
-          nightTotals(all).map((t) => [t.panel, t.exposureSec, t.taken, t.kept]);
+          nightTotals(all.map((data) => ({ data }))).map((t) => [t.panel, t.exposureSec, t.taken, t.kept]);
         expect(sum([...contributions].reverse())).toEqual(sum(contributions));
-        expect(nightTotals(contributions).reduce((s, t) => s + t.kept, 0)).toBe(
+        expect(nightTotals(contributions.map((data) => ({ data }))).reduce((s, t) => s + t.kept, 0)).toBe(
           contributions.reduce((s, x) => s + x.kept, 0),
         );
       }),

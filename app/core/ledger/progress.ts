@@ -66,8 +66,9 @@ export function loomOf(
   );
 }
 
-/** What one member took of one panel and channel in one night at one sub length. */
-export interface NightTotal {
+/** What one member took of one panel and channel in one night at one sub length, and the entries that say so. */
+export interface NightTotal<E> {
+  readonly projectId: string;
   readonly night: string;
   readonly memberId: string;
   readonly panel: string;
@@ -75,36 +76,45 @@ export interface NightTotal {
   readonly exposureSec: number;
   readonly taken: number;
   readonly kept: number;
+  readonly keptMin: number;
   readonly reasons: readonly CullReason[];
+  readonly entries: readonly E[];
 }
 
-/** Contributions summed by night, member, panel, channel and sub length; latest night first. */
-export function nightTotals(contributions: readonly ContributionData[]): NightTotal[] {
-  const groups = new Map<string, NightTotal>();
-  for (const c of contributions) {
-    const key = [c.night, c.memberId, c.panel, c.channel, c.exposureSec].join("|");
-    const before = groups.get(key);
-    const reasons = [...(before?.reasons ?? []), ...(c.reason === "" ? [] : [c.reason])].filter(
-      (r, i, all) => all.indexOf(r) === i,
-    );
-    groups.set(key, {
-      night: c.night,
-      memberId: c.memberId,
-      panel: c.panel,
-      channel: c.channel,
-      exposureSec: c.exposureSec,
-      taken: (before?.taken ?? 0) + c.taken,
-      kept: (before?.kept ?? 0) + c.kept,
-      reasons,
-    });
+interface Group<E> {
+  taken: number;
+  kept: number;
+  reasons: CullReason[];
+  entries: E[];
+}
+
+/** Entries summed by project, night, member, panel, channel and sub length; latest night first, then panels by number. */
+export function nightTotals<E extends { readonly data: ContributionData }>(entries: readonly E[]): NightTotal<E>[] {
+  const groups = new Map<string, Group<E>>();
+  for (const entry of entries) {
+    const c = entry.data;
+    const key = `${c.projectId}|${c.night}|${c.memberId}|${c.panel}|${c.channel}|${c.exposureSec}`;
+    const group = groups.get(key) ?? { taken: 0, kept: 0, reasons: [], entries: [] };
+    groups.set(key, group);
+    group.taken += c.taken;
+    group.kept += c.kept;
+    if (c.reason !== "" && !group.reasons.includes(c.reason)) group.reasons.push(c.reason);
+    group.entries.push(entry);
   }
-  const { compare } = new Intl.Collator("en", { numeric: true });
-  return [...groups.values()].sort(
+  const totals = [...groups.values()].map(({ taken, kept, reasons, entries: mine }): NightTotal<E> => {
+    const { projectId, night, memberId, panel, channel, exposureSec } = mine[0]!.data;
+    const keptMin = (kept * exposureSec) / 60;
+    return { projectId, night, memberId, panel, channel, exposureSec, taken, kept, keptMin, reasons, entries: mine };
+  });
+  const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0); // dates sort as text; a collator is slow
+  const number = (panel: string) => Number(panel.slice(1)) || 0;
+  return totals.sort(
     (a, b) =>
-      compare(b.night, a.night) ||
-      compare(a.panel, b.panel) ||
-      compare(a.channel, b.channel) ||
-      compare(a.memberId, b.memberId) ||
+      byText(b.night, a.night) ||
+      byText(a.projectId, b.projectId) ||
+      number(a.panel) - number(b.panel) ||
+      byText(a.channel, b.channel) ||
+      byText(a.memberId, b.memberId) ||
       a.exposureSec - b.exposureSec,
   );
 }

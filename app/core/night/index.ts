@@ -9,9 +9,9 @@ export {
   stretches,
   type Cause,
   type Stretch,
-  type TargetNight,
+  type Walk,
   type NightAccount,
-} from "./target-night";
+} from "./walk";
 export {
   channelFor,
   rankCatalog,
@@ -32,7 +32,8 @@ export {
 } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
-export { placeSky } from "./place-sky";
+export { COARSE_STEP_MIN, FINE_STEP_MIN, channelSkyOf, placeNight, placeSky, type PlaceNight } from "./place-night";
+export { moonlessWorthMin, targetNight, type TargetNight } from "./target-night";
 export { hourlySteps, type HourlyStep } from "./hourly";
 export {
   monthsOf,

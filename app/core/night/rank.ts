@@ -8,7 +8,7 @@ import { channelSky, type ChannelSky } from "./channel-sky";
 import type { Place } from "./place";
 import { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonTable } from "./season-table";
 import type { NightSteps } from "./steps";
-import { CAUSES, walkTarget, type Cause } from "./target-night";
+import { CAUSES, walkTarget, type Cause } from "./walk";
 
 /** A target of the catalogue on one night from one place with one rig. */
 export interface RankedTarget {

@@ -1,5 +1,5 @@
 import { nightSteps } from "./steps";
-import { placeSky } from "./place-sky";
+import { placeSky } from "./place-night";
 import type { Place } from "./place";
 import { monthOf, type NightDate, type UtcMs } from "~/core/time";
 

@@ -3,9 +3,9 @@ import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import { channelSky, channelTables } from "./channel-sky";
 import type { Place } from "./place";
-import { placeSky } from "./place-sky";
+import { placeSky } from "./place-night";
 import { nightSteps, type NightSteps } from "./steps";
-import { usableOf, walkTarget } from "./target-night";
+import { usableOf, walkTarget } from "./walk";
 
 /** One night of a year over a place, without any target. */
 export interface YearSky {

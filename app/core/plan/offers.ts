@@ -1,25 +1,23 @@
 import type { Channel } from "~/core/exposure";
 import {
-  channelSky,
-  nightSteps,
-  placeSky,
-  usableOf,
-  walkTarget,
-  type ChannelSky,
-  type NightSteps,
+  COARSE_STEP_MIN,
+  moonlessWorthMin,
+  placeNight,
+  targetNight,
   type Place,
+  type PlaceNight,
+  type TargetNight,
 } from "~/core/night";
-import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
+import type { Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import type { ChannelOffer, NightOffer } from "./allocate";
 
-/** What a night offers a direction of date in one channel, and what it would be worth without the Moon. */
-export function channelOffer(steps: NightSteps, sky: ChannelSky, ofDate: Vec3): ChannelOffer {
-  const offered = usableOf(steps, walkTarget(steps, sky, ofDate));
-  if (steps.moonAltitudeDeg.every((alt) => alt <= 0)) return { ...offered, moonlessWorthMin: offered.worthMin };
-  const moonless = { ...steps, moonAltitudeDeg: steps.moonAltitudeDeg.map(() => -1) };
-  return { ...offered, moonlessWorthMin: usableOf(steps, walkTarget(moonless, sky, ofDate)).worthMin };
-}
+/** What a target's night offers, and what it would be worth without the Moon. */
+export const channelOffer = (night: PlaceNight, target: TargetNight): ChannelOffer => ({
+  usableMin: target.usableMin,
+  worthMin: target.worthMin,
+  moonlessWorthMin: moonlessWorthMin(night, target),
+});
 
 /** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every `stepMin` minutes. */
 export function nightOffer(
@@ -27,18 +25,16 @@ export function nightOffer(
   target: Equatorial<"icrs">,
   channels: readonly Channel[],
   date: NightDate,
-  stepMin = 5,
+  stepMin = COARSE_STEP_MIN,
 ): NightOffer {
-  const sky = placeSky(place, date);
-  const steps = nightSteps(sky, stepMin);
-  const vector = apparentVector(sky, target);
+  const night = placeNight(place, date, stepMin);
   return {
     date,
-    channels: Object.fromEntries(channels.map((c) => [c, channelOffer(steps, channelSky(place, steps, c), vector)])),
+    channels: Object.fromEntries(channels.map((c) => [c, channelOffer(night, targetNight(night, target, c))])),
   };
 }
 
-/** Offers of `count` nights from `from` on; `onNight` hears of each one done. About 3 ms a night. */
+/** Offers of `count` nights from `from` on; `onNight` hears of each one done. */
 export function nightOffers(
   at: {
     readonly place: Place;

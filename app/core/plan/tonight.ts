@@ -1,6 +1,6 @@
 import type { Channel } from "~/core/exposure";
-import { CAUSES, channelSky, stretches, walkTarget, type NightSteps, type Place, type TargetNight } from "~/core/night";
-import { apparentVector, type Equatorial, type NightSky } from "~/core/sky";
+import { CAUSES, targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
+import type { Equatorial } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
 import { inNightOrder } from "./channel-order";
@@ -12,7 +12,7 @@ export interface TonightProject {
   readonly channel: Channel;
   /** The channels the night would go through: the first, and the next ones while time is left after their goals. */
   readonly channels: readonly Channel[];
-  readonly walk: TargetNight;
+  readonly walk: Walk;
   readonly usableMin: number;
   readonly worthMin: number;
   /** First and last usable moment; null when there is none. */
@@ -38,24 +38,22 @@ const LEAST_MIN = 45; // less is not worth setting up for; common practice, no s
 
 /** How a project would use a night: its open channels in the order of the night, the first that finds time. */
 export function projectTonight(
-  at: { readonly place: Place; readonly sky: NightSky; readonly steps: NightSteps },
+  night: PlaceNight,
   project: { readonly id: string; readonly target: Equatorial<"icrs">; readonly needs: readonly Need[] },
 ): TonightProject | null {
-  const vector = apparentVector(at.sky, project.target);
   const open = project.needs.filter((n) => n.remainingMin > 0.5);
   const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
   const candidates = [...new Set(open.map((n) => n.channel))].map((channel) => {
-    const sky = channelSky(at.place, at.steps, channel);
-    const walk = walkTarget(at.steps, sky, vector);
-    const usable = stretches(at.steps, walk).filter((s) => s.cause === "none");
+    const target = targetNight(night, project.target, channel);
+    const [first, last] = [target.windows[0], target.windows.at(-1)];
     const mine = open.filter((n) => n.channel === channel).sort((a, b) => share(b) - share(a));
     return {
       id: project.id,
       channel,
-      walk,
-      ...channelOffer(at.steps, sky, vector),
+      walk: target.walk,
+      ...channelOffer(night, target),
       lacking: share(mine[0]!),
-      span: usable.length > 0 ? { startMs: usable[0]!.startMs, endMs: usable.at(-1)!.endMs } : null,
+      span: first && last ? { startMs: first.startMs, endMs: last.endMs } : null,
       panels: mine.map((n) => n.panel),
       remainingMin: mine.reduce((sum, n) => sum + n.remainingMin, 0),
     };

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { nightSteps, placeSky, type Place } from "~/core/night";
+import { placeNight, type Place } from "~/core/night";
 import { type WeatherHour } from "~/core/weather";
 import { HOUR_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type AwayNight, type GoingRules } from ".";
@@ -8,17 +8,14 @@ import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type Aw
 const place: Place = {
   name: "Check", latitudeDeg: 45, longitudeDeg: 5, elevationM: 200, timeZone: "Europe/Paris", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 25, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4),
 }; // prettier-ignore
-const sky = placeSky(place, nightDate("2026-12-05"));
-const steps = nightSteps(sky, 5);
+const evening = placeNight(place, nightDate("2026-12-05"), 5);
+const { steps } = evening;
 const projects = [
-  projectTonight(
-    { place, sky, steps },
-    {
-      id: "p",
-      target: { frame: "icrs", raDeg: 70, decDeg: 46 },
-      needs: [{ panel: "P1", channel: "OIII", goalMin: 900, remainingMin: 900, subSec: 300 }],
-    },
-  )!,
+  projectTonight(evening, {
+    id: "p",
+    target: { frame: "icrs", raDeg: 70, decDeg: 46 },
+    needs: [{ panel: "P1", channel: "OIII", goalMin: 900, remainingMin: 900, subSec: 300 }],
+  })!,
 ];
 const choice = chooseTonight(projects, steps);
 const rules: GoingRules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };

@@ -22,7 +22,7 @@ export function LogPage({
   readonly answer: LogAnswer | undefined;
   readonly isAll: boolean;
 }) {
-  const { projects, records, members, names, memberId, night } = loaded;
+  const { projects, nights, members, names, memberId, night } = loaded;
   const [chosen, setChosen] = useState<string | null>(null);
   const files = useAct<LogIntent, LogAnswer>();
   const entries = useAct<LogIntent, LogAnswer>();
@@ -52,11 +52,11 @@ export function LogPage({
         title="What we have"
         aside={loaded.calibrations > 0 ? `${loaded.calibrations} calibration frames on the shelf` : undefined}
       >
-        {records.length === 0 ? (
+        {nights.length === 0 ? (
           <Empty>Nothing logged yet. The morning after, drop the files of the night here.</Empty>
         ) : (
           <LogTable
-            records={records}
+            nights={nights}
             memberId={memberId}
             memberName={(id) => members[id] ?? "someone"}
             {...(isAll ? { projectName: (id: string) => names[id] ?? "a deleted project" } : {})}

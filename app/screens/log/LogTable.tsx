@@ -1,12 +1,26 @@
-import type { LogRecord } from "~/desk/log";
-import { CULL_REASONS, nightTotals, type ContributionData, type CullReason } from "~/core/ledger";
-import { formatMinutes } from "~/core/notation";
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFn_basic,
+  sortFn_text,
+  tableFeatures,
+  useTable,
+} from "@tanstack/react-table";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useRef, useState } from "react";
 import { shortNight } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
 import { CULL_WORDS } from "~/components/words/words";
+import type { ContributionData, NightTotal } from "~/core/ledger";
+import { formatMinutes } from "~/core/notation";
+import type { LogRecord } from "~/desk/log";
+import { LogEntry } from "./LogEntry";
+
+type Line = NightTotal<LogRecord>;
 
 interface Props {
-  readonly records: readonly LogRecord[];
+  readonly nights: readonly Line[];
   readonly memberId: string;
   readonly memberName: (id: string) => string;
   readonly projectName?: (id: string) => string;
@@ -14,131 +28,155 @@ interface Props {
   readonly onRemove: (records: readonly LogRecord[]) => void;
 }
 
-/** Nights taken, newest first; open a line to keep or drop single subs. Only one's own can be changed. */
-export function LogTable({ records, memberId, memberName, projectName, onChange, onRemove }: Props) {
-  const byProject = [...new Set(records.map((r) => r.data.projectId))];
-  const rows = byProject.flatMap((projectId) =>
-    nightTotals(records.filter((r) => r.data.projectId === projectId).map((r) => r.data)).map((t) => ({
-      ...t,
-      projectId,
-    })),
-  );
-  rows.sort((a, b) => b.night.localeCompare(a.night));
-  return (
-    <ul>
-      {rows.map((t) => {
-        const mine = records.filter(
-          (r) =>
-            r.data.projectId === t.projectId &&
-            r.data.night === t.night &&
-            r.data.memberId === t.memberId &&
-            r.data.panel === t.panel &&
-            r.data.channel === t.channel &&
-            r.data.exposureSec === t.exposureSec,
-        );
-        const isOwn = t.memberId === memberId;
-        return (
-          <li
-            key={`${t.projectId} ${t.night} ${t.memberId} ${t.panel} ${t.channel} ${t.exposureSec}`}
-            className="border-rule border-t"
+const features = tableFeatures({
+  rowSortingFeature,
+  sortedRowModel: createSortedRowModel(),
+  sortFns: { basic: sortFn_basic, text: sortFn_text },
+});
+const helper = createColumnHelper<typeof features, Line>();
+const COLUMNS =
+  "grid grid-cols-[5.5rem_5rem_minmax(0,1fr)_4.5rem] gap-3 sm:grid-cols-[6rem_6rem_minmax(0,1fr)_9rem_5rem]";
+/** More lines than this are drawn only where they can be seen. */
+const MOST_DRAWN = 200;
+const LINE_PX = 34;
+
+const keyOf = (t: Line): string => `${t.projectId} ${t.night} ${t.memberId} ${t.panel} ${t.channel} ${t.exposureSec}`;
+
+/** Nights taken, newest first, or by whatever head is pressed; open a line to keep or drop single subs. Only one's own can be changed. */
+export function LogTable({ nights, memberId, memberName, projectName, onChange, onRemove }: Props) {
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const box = useRef<HTMLDivElement>(null);
+  const whoOf = (t: Line) => `${projectName ? `${projectName(t.projectId)} · ` : ""}${memberName(t.memberId)}`;
+  const table = useTable({
+    features,
+    data: nights,
+    getRowId: keyOf,
+    columns: helper.columns([
+      helper.accessor("night", { header: "Night", sortFn: "basic", sortDescFirst: true }),
+      helper.accessor((t) => `${t.panel} ${t.channel}`, { id: "what", header: "Panel", sortFn: "text" }),
+      helper.accessor(whoOf, { id: "who", header: projectName ? "Project, by whom" : "By whom", sortFn: "text" }),
+      helper.accessor("kept", { header: "Kept", sortFn: "basic" }),
+      helper.accessor("keptMin", { header: "Time", sortFn: "basic" }),
+    ]),
+  });
+  const { rows } = table.getRowModel();
+  const isVirtual = rows.length > MOST_DRAWN;
+  // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called here only, never handed on
+  const virtualizer = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => LINE_PX,
+    overscan: 10,
+    enabled: isVirtual,
+  });
+  const toggle = (key: string) =>
+    setOpen((before) => new Set(before.has(key) ? [...before].filter((k) => k !== key) : [...before, key]));
+  const line = (t: Line, place?: { readonly index: number; readonly top: number }) => {
+    const key = keyOf(t);
+    const isOpen = open.has(key);
+    const lost = t.reasons.map((r) => CULL_WORDS[r]).join(", ");
+    return (
+      <div
+        key={key}
+        role="row"
+        {...(place
+          ? {
+              ref: virtualizer.measureElement,
+              "data-index": place.index,
+              "aria-rowindex": place.index + 2,
+              className: "border-rule absolute inset-x-0 border-t",
+              style: { top: place.top },
+            }
+          : { className: "border-rule border-t" })}
+      >
+        <div role="cell">
+          <button
+            type="button"
+            aria-expanded={isOpen}
+            onClick={() => toggle(key)}
+            className={`${COLUMNS} hover:bg-raised w-full items-baseline py-1.5 text-left`}
           >
-            <details>
-              <summary className="grid grid-cols-[5.5rem_5rem_minmax(0,1fr)_4.5rem] items-baseline gap-3 py-1.5 sm:grid-cols-[6rem_6rem_minmax(0,1fr)_9rem_5rem]">
-                <span>{shortNight(t.night)}</span>
-                <span className="font-semibold">
-                  {t.panel} {t.channel}
-                </span>
-                <span className="text-soft truncate">
-                  {projectName ? `${projectName(t.projectId)} · ` : ""}
-                  {memberName(t.memberId)}
-                  {t.reasons.length > 0 ? ` · lost to ${t.reasons.map((r) => CULL_WORDS[r]).join(", ")}` : ""}
-                </span>
-                <span className="hidden text-right sm:block">
-                  {t.kept} of {t.taken} × {t.exposureSec} s
-                </span>
-                <span className="text-right font-semibold">{formatMinutes((t.kept * t.exposureSec) / 60)}</span>
-              </summary>
-              <ul className="border-rule mb-2 ml-4 border-l pl-4">
-                {mine.map((r) => (
-                  <Entry key={r.id} record={r} isOwn={isOwn} onChange={onChange} />
-                ))}
-                {isOwn ? (
-                  <li>
-                    <Button look="plain" onClick={() => onRemove(mine)}>
-                      Delete {mine.length === 1 ? "this entry" : `these ${mine.length} entries`}
-                    </Button>
-                  </li>
-                ) : null}
-              </ul>
-            </details>
-          </li>
-        );
-      })}
-    </ul>
+            <span>{shortNight(t.night)}</span>
+            <span className="font-semibold">
+              {t.panel} {t.channel}
+            </span>
+            <span className="text-soft truncate">
+              {whoOf(t)}
+              {lost === "" ? "" : ` · lost to ${lost}`}
+            </span>
+            <span className="hidden text-right sm:block">
+              {t.kept} of {t.taken} × {t.exposureSec} s
+            </span>
+            <span className="text-right font-semibold">{formatMinutes(t.keptMin)}</span>
+          </button>
+          {isOpen ? (
+            <Entries total={t} isOwn={t.memberId === memberId} onChange={onChange} onRemove={onRemove} />
+          ) : null}
+        </div>
+      </div>
+    );
+  };
+  return (
+    <div role="table" aria-label="What has been taken" aria-rowcount={rows.length + 1}>
+      <div role="row" className={`${COLUMNS} text-note text-soft`}>
+        {table.getFlatHeaders().map((header) => {
+          const sorted = header.column.getIsSorted();
+          return (
+            <div
+              key={header.id}
+              role="columnheader"
+              aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+              className={
+                header.id === "kept" ? "hidden text-right sm:block" : header.id === "keptMin" ? "text-right" : ""
+              }
+            >
+              <button
+                type="button"
+                className="min-h-6 hover:underline"
+                onClick={header.column.getToggleSortingHandler()}
+              >
+                {String(header.column.columnDef.header)}
+                {sorted === "asc" ? " ↑" : sorted === "desc" ? " ↓" : ""}
+              </button>
+            </div>
+          );
+        })}
+      </div>
+      <div ref={box} role="rowgroup" className={isVirtual ? "max-h-[70vh] min-h-80 overflow-y-auto" : ""}>
+        {isVirtual ? (
+          <div role="presentation" className="relative" style={{ height: virtualizer.getTotalSize() }}>
+            {virtualizer.getVirtualItems().flatMap((item) => {
+              const row = rows[item.index];
+              return row ? [line(row.original, { index: item.index, top: item.start })] : [];
+            })}
+          </div>
+        ) : (
+          rows.map((row) => line(row.original))
+        )}
+      </div>
+    </div>
   );
 }
 
-function Entry({
-  record,
+function Entries({
+  total,
   isOwn,
   onChange,
-}: {
-  readonly record: LogRecord;
-  readonly isOwn: boolean;
-  readonly onChange: Props["onChange"];
-}) {
-  const { data } = record;
-  const setKept = (kept: number, reason: CullReason | "") =>
-    onChange(record, { ...data, kept, reason: kept < data.taken ? reason || "other" : "" });
+  onRemove,
+}: Pick<Props, "onChange" | "onRemove"> & { readonly total: Line; readonly isOwn: boolean }) {
+  const { entries } = total;
   return (
-    <li className="text-note flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
-      <span className="min-w-48">{data.fileName || "entered by hand"}</span>
-      <span className="text-soft">
-        worth of a minute {data.worthRate === null ? "unknown" : data.worthRate.toFixed(2)}
-      </span>
+    <ul className="border-rule mb-2 ml-4 border-l pl-4">
+      {entries.map((r) => (
+        <LogEntry key={r.id} record={r} isOwn={isOwn} onChange={onChange} />
+      ))}
       {isOwn ? (
-        <>
-          <label className="flex items-center gap-1.5">
-            kept
-            {data.taken === 1 ? (
-              <input
-                type="checkbox"
-                checked={data.kept === 1}
-                onChange={(e) => setKept(e.target.checked ? 1 : 0, data.reason)}
-              />
-            ) : (
-              <input
-                type="number"
-                min={0}
-                max={data.taken}
-                className="field-box w-20"
-                defaultValue={data.kept}
-                onBlur={(e) =>
-                  e.target.value !== "" &&
-                  Number(e.target.value) !== data.kept &&
-                  setKept(Math.min(data.taken, Math.max(0, Math.round(Number(e.target.value)))), data.reason)
-                }
-              />
-            )}
-            of {data.taken}
-          </label>
-          {data.kept < data.taken ? (
-            <select
-              aria-label="Why not kept"
-              className="field-box w-32"
-              value={data.reason}
-              onChange={(e) => setKept(data.kept, e.target.value as CullReason)}
-            >
-              {CULL_REASONS.map((r) => (
-                <option key={r} value={r}>
-                  {CULL_WORDS[r]}
-                </option>
-              ))}
-            </select>
-          ) : null}
-        </>
+        <li>
+          <Button look="plain" onClick={() => onRemove(entries)}>
+            Delete {entries.length === 1 ? "this entry" : `these ${entries.length} entries`}
+          </Button>
+        </li>
       ) : null}
-      {data.note ? <span className="text-soft">{data.note}</span> : null}
-    </li>
+    </ul>
   );
 }

@@ -1,5 +1,6 @@
 import { panelName } from "~/core/framing";
 import { choiceOf } from "~/desk/choice";
+import { logNights } from "~/desk/log";
 import { libraryHere } from "~/desk/open-library";
 import { contextOf } from "~/desk/project";
 import type { LoggableProject } from "./LogForm";
@@ -27,7 +28,7 @@ export async function loadLog(request: Request, projectId: string | null) {
   return {
     night,
     projects,
-    records: projectId === null ? library.contributions : (library.log.byProject.get(projectId) ?? []),
+    nights: logNights(library, projectId),
     calibrations: library.calibrations.length,
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     names: Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),

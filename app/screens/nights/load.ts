@@ -1,21 +1,13 @@
 import type { SkyEvent } from "./RunSheetView";
-import {
-  nightSteps,
-  placeSky,
-  stretches,
-  walkTarget,
-  channelSky,
-  type NightSteps,
-  type TargetNight,
-} from "~/core/night";
+import { FINE_STEP_MIN, placeNight, stretches, targetNight, type NightSteps, type Walk } from "~/core/night";
 import { nightSheet, panelLabel } from "~/core/plan";
-import { apparentVector, nightEvents, type NightEvents } from "~/core/sky";
+import { nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "~/desk/choice";
 import { contextsOf } from "~/desk/project";
 import { nightAt } from "~/desk/tonight";
 
 /** What Sun, Moon and skyline do, in order. */
-function skyEvents(events: NightEvents, steps: NightSteps, walk: TargetNight | null): SkyEvent[] {
+function skyEvents(events: NightEvents, steps: NightSteps, walk: Walk | null): SkyEvent[] {
   const found: SkyEvent[] = [];
   const line = (l: NightEvents["horizon"], down: string, up: string) => {
     if (l.kind !== "passes") return;
@@ -57,13 +49,10 @@ export async function loadNight(request: Request) {
   };
   const c = asked ?? best() ?? contexts[0]!;
   const place = c.place.data;
-  const sky = placeSky(place, choice.night);
-  const steps = nightSteps(sky, 2);
+  const night = placeNight(place, choice.night, FINE_STEP_MIN);
   const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
   const bare = nightSheet({
-    place,
-    sky,
-    date: choice.night,
+    night,
     panels: c.panels,
     centre: c.layout.centre,
     needs: c.needs,
@@ -79,9 +68,7 @@ export async function loadNight(request: Request) {
     ),
   };
   const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
-  const walk = channel
-    ? walkTarget(steps, channelSky(place, steps, channel), apparentVector(sky, c.layout.centre))
-    : null;
+  const walk = channel ? targetNight(night, c.layout.centre, channel).walk : null;
   return {
     list,
     night: choice.night,
@@ -91,7 +78,7 @@ export async function loadNight(request: Request) {
       place,
       rig: c.rig.data,
       sheet,
-      events: skyEvents(nightEvents(sky), steps, walk),
+      events: skyEvents(nightEvents(night.sky), night.steps, walk),
       isDone: channel === undefined,
       channels: [...new Set(sheet.lines.flatMap((l) => (l.kind === "block" ? [l.channel] : [])))],
     },

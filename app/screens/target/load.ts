@@ -2,25 +2,14 @@ import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
 import { equivalentHours, type Channel } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import {
-  accountOf,
-  channelFor,
-  channelSky,
-  hourlySteps,
-  nightSteps,
-  placeSky,
-  walkTarget,
-  type Place,
-} from "~/core/night";
+import { accountOf, channelFor, FINE_STEP_MIN, hourlySteps, placeNight, targetNight, type Place } from "~/core/night";
 import { drivePays, nightOffer } from "~/core/plan";
-import { apparentVector, transits } from "~/core/sky";
+import { transits } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import type { Entity, Library } from "~/desk/library";
 import { orAborted, skyWorker } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { findTarget } from "~/desk/targets";
-
-const STEP_MIN = 2; // one night is worth a closer look than the list's 5 minutes
 
 /** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
 export async function loadTarget(request: Request, targetId: string) {
@@ -36,12 +25,10 @@ export async function loadTarget(request: Request, targetId: string) {
   const optics = opticsOf(choice.rig.data);
   const channels = library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)).map((f) => f.data.channel);
   const channel = channelFor(entry, channels);
-  const sky = placeSky(place, choice.night);
-  const steps = nightSteps(sky, STEP_MIN);
-  const vector = apparentVector(sky, entry.at);
-  const walk = walkTarget(steps, channelSky(place, steps, channel), vector);
-  const icrs = entry.at;
-  const year = orAborted(skyWorker().year({ place, from: choice.today, target: icrs, channel }), request.signal);
+  const night = placeNight(place, choice.night, FINE_STEP_MIN);
+  const { steps, sky } = night;
+  const { walk, ofDate } = targetNight(night, entry.at, channel);
+  const year = orAborted(skyWorker().year({ place, from: choice.today, target: entry.at, channel }), request.signal);
   year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
   const near = await orAborted(
     skyWorker().within({
@@ -65,10 +52,10 @@ export async function loadTarget(request: Request, targetId: string) {
       steps,
       walk,
       account: accountOf(steps, walk),
-      hourly: hourlySteps(sky, steps, walk, vector, place.timeZone),
+      hourly: hourlySteps(sky, steps, walk, ofDate, place.timeZone),
       clearChance: place.clearChance,
       seeingArcsec: place.seeingArcsec,
-      transit: transits(sky, vector)[0] ?? null,
+      transit: transits(sky, ofDate)[0] ?? null,
       near: near.filter((e) => e.id !== entry.id),
       year,
       elsewhere:
@@ -102,8 +89,7 @@ function placesTonight(
 
 /** One night of a target from another place, in hours of this one's zenith. */
 function placeTonight(id: string, there: Place, here: Place, entry: CatalogEntry, channel: Channel, night: NightDate) {
-  const target = entry.at;
-  const offer = nightOffer(there, target, [channel], night, STEP_MIN).channels[channel]!;
+  const offer = nightOffer(there, entry.at, [channel], night, FINE_STEP_MIN).channels[channel]!;
   const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
   return {
     id,

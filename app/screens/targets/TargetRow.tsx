@@ -1,6 +1,6 @@
 import type { Ref } from "react";
 import { Link } from "react-router";
-import type { NightSteps, Place, TargetNight } from "~/core/night";
+import type { NightSteps, Place, Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import type { NightDate } from "~/core/time";
 import { WorthStrip } from "~/components/charts/WorthStrip";
@@ -23,7 +23,7 @@ export function TargetRow({
   readonly line: TargetLine;
   readonly place: Place;
   readonly steps: NightSteps;
-  readonly walk: TargetNight;
+  readonly walk: Walk;
   readonly night: NightDate;
   readonly to: string;
   readonly isCurrent: boolean;

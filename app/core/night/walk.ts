@@ -1,0 +1,140 @@
+import type { Vec3 } from "~/core/sky";
+import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
+import { azimuthBin, cosBin, sinBin, type ChannelSky } from "./channel-sky";
+import type { NightSteps } from "./steps";
+
+/** Why a minute is lost, in the order in which it is asked; "none" = usable. */
+export const CAUSES = ["none", "lightSky", "set", "skyline", "low", "moon", "lamp"] as const;
+export type Cause = (typeof CAUSES)[number];
+const USABLE = 0;
+const LIGHT_SKY = 1;
+const SET = 2;
+const SKYLINE = 3;
+const LOW = 4;
+const MOON = 5;
+const LAMP = 6;
+
+/** A target through a night in one channel: per step the cause of loss (index into CAUSES) and the worth of a minute. */
+export interface Walk {
+  readonly cause: Uint8Array;
+  /** Relative to the place's moonless zenith; 0 where lost. */
+  readonly worth: Float32Array;
+}
+
+/** Whether a lamp shines into a direction. A function of its own: a closure in the loop below would cost more than all the rest. */
+function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: number): boolean {
+  for (const l of lamps) if (north * l.north + east * l.east + up * l.up > l.cosRadius) return true;
+  return false;
+}
+
+/**
+ * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
+ * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
+ */
+export function walkTarget(
+  steps: NightSteps,
+  sky: ChannelSky,
+  ofDate: Vec3,
+  into?: { cause: Uint8Array; worth: Float32Array },
+): Walk {
+  const out = into ?? { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
+  const { cause, worth } = out;
+  // By index: numbers taken out of an array by destructuring stay boxed in the loop, which makes it three times slower.
+  const x = ofDate[0];
+  const y = ofDate[1];
+  const z = ofDate[2];
+  const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, sinMinAltitude } = sky;
+  const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
+  const { sinSidereal, cosSidereal, moon, moonAltitudeDeg } = steps;
+  const { domeFoot, domeFade, lamps } = sky;
+  const sinClear = Math.max(sinSkylineMax, sky.sinLampsMax); // above it nothing is in the way, whatever the azimuth
+  cause.fill(LIGHT_SKY);
+  worth.fill(0);
+  for (let i = sky.darkFrom; i < sky.darkTo; i++) {
+    let lost: number = USABLE;
+    let value = 0;
+    const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
+    const up = sinLatitude * z + cosLatitude * toMeridian;
+    if (isDark[i] === 0) lost = LIGHT_SKY;
+    else if (up < 0) lost = SET;
+    else if (up < sinSkylineMin) lost = SKYLINE;
+    else {
+      if (up < sinClear) {
+        const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
+        const north = cosLatitude * z - sinLatitude * toMeridian;
+        if (up < sinSkylineMax && up < sinSkyline[azimuthBin(north, east)]!) lost = SKYLINE;
+        else if (lamps.length > 0 && isBlinded(lamps, north, east, up)) lost = LAMP;
+      }
+      if (lost === USABLE) {
+        const bin = sinBin(up);
+        let background = darkOverZenith[bin]!;
+        if (up < sinMinAltitude) lost = LOW;
+        else if (moonAltitudeDeg[i]! > 0) {
+          const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
+          if (cosSeparation > cosAvoidance) lost = MOON;
+          else background += scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
+        }
+        if (lost === USABLE) {
+          if (domeFoot !== null) {
+            const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
+            const north = cosLatitude * z - sinLatitude * toMeridian;
+            background += domeFoot[azimuthBin(north, east)]! * domeFade[bin]!;
+          }
+          value = extinction2[bin]! / background;
+        }
+      }
+    }
+    cause[i] = lost;
+    worth[i] = value;
+  }
+  return out;
+}
+
+/** Usable minutes of a walk, and their worth in minutes at the place's moonless zenith. */
+export function usableOf(steps: NightSteps, walk: Walk): { readonly usableMin: number; readonly worthMin: number } {
+  let [usable, worth] = [0, 0];
+  for (let i = 0; i < steps.count; i++) {
+    if (walk.cause[i] !== 0) continue;
+    usable++;
+    worth += walk.worth[i]!;
+  }
+  return { usableMin: usable * steps.stepMin, worthMin: worth * steps.stepMin };
+}
+
+/** Minutes from sunset to sunrise, what each cause takes, and what is left. The parts add up to the whole. */
+export interface NightAccount {
+  readonly nightMin: number;
+  readonly lost: Readonly<Record<Exclude<Cause, "none">, number>>;
+  readonly usableMin: number;
+}
+
+/** Where a night goes for one target in one channel. */
+export function accountOf(steps: NightSteps, walk: Walk): NightAccount {
+  const lost = { lightSky: 0, set: 0, skyline: 0, low: 0, moon: 0, lamp: 0 };
+  let usableMin = 0;
+  for (let i = 0; i < steps.count; i++) {
+    const cause = CAUSES[walk.cause[i]!]!;
+    if (cause === "none") usableMin += steps.stepMin;
+    else lost[cause] += steps.stepMin;
+  }
+  return { nightMin: steps.count * steps.stepMin, lost, usableMin };
+}
+
+/** A run of steps with one cause. */
+export interface Stretch {
+  readonly startMs: UtcMs;
+  readonly endMs: UtcMs;
+  readonly cause: Cause;
+}
+
+/** A walk as runs of like steps, in order. */
+export function stretches(steps: NightSteps, walk: Walk): Stretch[] {
+  const found: Stretch[] = [];
+  const at = (i: number) => addMs(steps.startMs, i * steps.stepMin * MINUTE_MS);
+  for (let i = 0, from = 0; i < steps.count; i++) {
+    if (i + 1 < steps.count && walk.cause[i + 1] === walk.cause[i]) continue;
+    found.push({ startMs: at(from), endMs: at(i + 1), cause: CAUSES[walk.cause[i]!]! });
+    from = i + 1;
+  }
+  return found;
+}
