@@ -37,3 +37,6 @@ export const megabytes = (bytes: number): string => `${fixed(bytes / 1e6, 1)} MB
 /** "1 place", "3 places". */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${fixed(count)} ${count === 1 ? one : many}`;
+
+/** A number for machines and boxes, not for readers: path data, keys, what a box starts from. ASCII, no grouping. */
+export const plain = (value: number, digits: number): string => value.toFixed(digits);

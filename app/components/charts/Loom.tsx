@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { LoomCell } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./channel-colour";
@@ -31,7 +32,7 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
             {channels.map((channel) => {
               const cell = cells.find((c) => c.panel === panel && c.channel === channel);
               if (!cell) return <td key={channel} />;
-              const words = `${panel} ${channel}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${(cell.worthMin / 60).toFixed(1)} h worth${cell === weakest ? ", weakest" : ""}`;
+              const words = `${panel} ${channel}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${fixed(cell.worthMin / 60, 1)} h worth${cell === weakest ? ", weakest" : ""}`;
               return (
                 <td key={channel} title={words} aria-label={words}>
                   <div

@@ -1,3 +1,4 @@
+import { fixed, plain } from "~/components/numbers";
 import { hiddenBelowDeg, type Landmark, type Skyline } from "~/core/sky";
 
 /** One step of a target's way over the skyline. */
@@ -35,7 +36,7 @@ export function SkylineDrawing({
   const outline = Array.from(
     { length: 721 },
     (_, i) =>
-      `${((i * width) / 720).toFixed(1)},${y(hiddenBelowDeg(skyline, landmarks, centreDeg - 180 + i / 2)).toFixed(1)}`,
+      `${plain((i * width) / 720, 1)},${plain(y(hiddenBelowDeg(skyline, landmarks, centreDeg - 180 + i / 2)), 1)}`,
   ).join(" ");
   return (
     <figure>
@@ -43,7 +44,7 @@ export function SkylineDrawing({
         viewBox={`0 -14 ${width} 186`}
         className="w-full max-sm:[&_text]:text-[20px]"
         role="img"
-        aria-label={`Skyline, highest ${Math.max(0, ...skyline.map((p) => p.altitudeDeg), ...landmarks.map((l) => l.altitudeDeg)).toFixed(0)}°`}
+        aria-label={`Skyline, highest ${fixed(Math.max(0, ...skyline.map((p) => p.altitudeDeg), ...landmarks.map((l) => l.altitudeDeg)))}°`}
       >
         <defs>
           <pattern id="skyline-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import type { Channel } from "~/core/exposure";
 import { stretches, type NightSteps, type Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
@@ -14,11 +15,11 @@ export interface StripMark {
 
 /** Area under the worth of a night, in a box of 1000 × 100. */
 function areaPath(steps: NightSteps, walk: Walk): string {
-  const x = (i: number) => ((1000 * i) / steps.count).toFixed(1);
+  const x = (i: number) => plain((1000 * i) / steps.count, 1);
   let path = "";
   for (let i = 0; i < steps.count; i++) {
     if (walk.cause[i] !== 0) continue;
-    const y = (100 - 96 * Math.min(1, walk.worth[i]!)).toFixed(1);
+    const y = plain(100 - 96 * Math.min(1, walk.worth[i]!), 1);
     path += `${path === "" || walk.cause[i - 1] !== 0 ? `M${x(i)} 100V${y}` : ""}H${x(i)}V${y}H${x(i + 1)}`;
     if (i + 1 === steps.count || walk.cause[i + 1] !== 0) path += "V100Z";
   }

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { SkyData } from "~/core/catalog";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
@@ -255,7 +256,7 @@ export function SkyChart({
       style={{ cursor }}
       tabIndex={0}
       role="application"
-      aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${layout.centre.raDeg.toFixed(3)}, ${layout.centre.decDeg.toFixed(3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
+      aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${fixed(layout.centre.raDeg, 3)}, ${fixed(layout.centre.decDeg, 3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         pressed.current = pointOf(e);

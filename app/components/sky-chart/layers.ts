@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import { starsWithin, type CatalogEntry, type SkyData } from "~/core/catalog";
 import { fromScreen, toScreen, type ChartView, type ScreenPoint } from "~/core/framing";
 import { galacticToIcrs, offsetBy, separationDeg, unitVector, type Vec3 } from "~/core/sky";
@@ -68,7 +69,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
     );
     const at = toScreen(view, icrs(raDeg, dec));
     if (at && Math.abs(dec) < 89.9 && at.y < view.heightPx - FOOT_PX)
-      ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(dec.toFixed(2)))}°`, 6, at.y - 3);
+      ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(plain(dec, 2)))}°`, 6, at.y - 3);
   }
   for (let ra = Math.ceil((raDeg - raHalf) / raStep) * raStep; ra <= raDeg + raHalf + 1e-9; ra += raStep) {
     trace(

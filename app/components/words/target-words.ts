@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { KIND_WORDS, type CatalogEntry } from "~/core/catalog";
 
 /** "M 31 · Andromeda Galaxy"; the name alone of one's own. */
@@ -8,7 +9,7 @@ export const entryTitle = (e: CatalogEntry): string =>
 export function sizeWords(e: CatalogEntry): string {
   if (e.majorArcmin === null) return "size unknown";
   const [scale, unit] = e.majorArcmin >= 120 ? [60, "°"] : [1, "′"];
-  const show = (arcmin: number) => `${(arcmin / scale).toFixed(arcmin / scale < 10 ? 1 : 0)}${unit}`;
+  const show = (arcmin: number) => `${fixed(arcmin / scale, arcmin / scale < 10 ? 1 : 0)}${unit}`;
   return e.minorArcmin !== null && e.minorArcmin < e.majorArcmin
     ? `${show(e.majorArcmin)} × ${show(e.minorArcmin)}`
     : show(e.majorArcmin);

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { KeepFault } from "~/core/records";
 import type { PositionFault } from "~/core/notation";
 import type { Cause } from "~/core/night";
@@ -99,15 +100,15 @@ export function bookingFaultWords(f: BookingFault): string {
 export function mismatchWords(m: Mismatch): string {
   switch (m.code) {
     case "rotation":
-      return `camera angle ${m.found.toFixed(1)}°, planned ${m.wanted.toFixed(1)}° (or 180° from it)`;
+      return `camera angle ${fixed(m.found, 1)}°, planned ${fixed(m.wanted, 1)}° (or 180° from it)`;
     case "pointing":
-      return `points ${m.found.toFixed(1)}′ beside the panel's centre`;
+      return `points ${fixed(m.found, 1)}′ beside the panel's centre`;
     case "focalLength":
-      return `header says ${m.found.toFixed(0)} mm, your rig says ${m.wanted.toFixed(0)} mm`;
+      return `header says ${fixed(m.found)} mm, your rig says ${fixed(m.wanted)} mm`;
     case "exposure":
       return `${m.found} s a sub, planned ${m.wanted} s`;
     case "temperature":
-      return `sensor at ${m.found.toFixed(1)} °C, planned ${m.wanted.toFixed(0)} °C`;
+      return `sensor at ${fixed(m.found, 1)} °C, planned ${fixed(m.wanted)} °C`;
     case "notPlanned":
       return "a channel the project has no goal for";
   }

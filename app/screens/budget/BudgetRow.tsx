@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { CHANNEL_FACTS, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
@@ -13,7 +14,7 @@ export interface BudgetDraft {
   readonly sub: string;
 }
 
-const seconds = (s: number) => (!Number.isFinite(s) ? "none" : s < 10 ? `${s.toFixed(1)} s` : `${s.toFixed(0)} s`);
+const seconds = (s: number) => (!Number.isFinite(s) ? "none" : s < 10 ? `${fixed(s, 1)} s` : `${fixed(s)} s`);
 
 function decided(a: SubAdvice): string {
   switch (a.decidedBy) {
@@ -81,7 +82,7 @@ export function BudgetRow({
               <dt>Longest the mount holds</dt>
               <dd>{seconds(advice.mountSec)}</dd>
               <dt>Star width on the sensor</dt>
-              <dd>{advice.fwhmPx.toFixed(1)} px</dd>
+              <dd>{fixed(advice.fwhmPx, 1)} px</dd>
             </dl>
             <p className="text-note text-soft mt-2">
               R²/(((1+p)²−1)(S+D)) from sky, filter and read noise; a Gaussian star centred on a pixel. V sky scaled
@@ -92,9 +93,8 @@ export function BudgetRow({
         </p>
         {effects ? (
           <p className="text-note">
-            At {draft.sub} s read noise adds{" "}
-            {(100 * effects.readNoiseShare).toFixed(effects.readNoiseShare < 0.1 ? 1 : 0)} % to the noise, and stars
-            brighter than magnitude {effects.clippedMag.toFixed(1)} clip
+            At {draft.sub} s read noise adds {fixed(100 * effects.readNoiseShare, effects.readNoiseShare < 0.1 ? 1 : 0)}{" "}
+            % to the noise, and stars brighter than magnitude {fixed(effects.clippedMag, 1)} clip
             {clipped === null ? "" : `: ${clipped} of the catalogue’s in the frame`}.
           </p>
         ) : null}

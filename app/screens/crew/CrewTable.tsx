@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { MemberTotal } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
 import { formatMinutes } from "~/core/notation";
@@ -54,7 +55,7 @@ export function CrewTable({
                     <>
                       {formatMinutes(t.keptMin)}
                       <p className="text-note text-faint">
-                        {t.subs} subs · {(t.worthMin / 60).toFixed(1)} h worth
+                        {t.subs} subs · {fixed(t.worthMin / 60, 1)} h worth
                       </p>
                     </>
                   ) : (
@@ -76,7 +77,7 @@ export function CrewTable({
               <td key={channel} className="border-soft border-t py-2 pr-4 text-right font-semibold">
                 {formatMinutes(kept)}
                 <p className="text-note text-soft font-normal">
-                  {(worth / 60).toFixed(1)} h worth
+                  {fixed(worth / 60, 1)} h worth
                   {goal > 0 ? ` · ${Math.round((100 * kept) / goal)} % of ${formatMinutes(goal)}` : ""}
                 </p>
               </td>

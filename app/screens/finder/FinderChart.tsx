@@ -1,3 +1,4 @@
+import { fixed, plain } from "~/components/numbers";
 import { turned, type ChartPoint, type ChartTurn } from "~/core/finder";
 
 /** A star of the chart; those on the way carry their name and magnitude. */
@@ -44,7 +45,7 @@ export function FinderChart({
   const path = (points: readonly ChartPoint[]) =>
     points
       .map(at)
-      .map((p, i) => `${i === 0 ? "M" : "L"}${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
+      .map((p, i) => `${i === 0 ? "M" : "L"}${plain(p.x, 1)} ${plain(p.y, 1)}`)
       .join("");
   const target = way.at(-1);
   const goal = target ? at(target) : null;
@@ -76,7 +77,7 @@ export function FinderChart({
           const isRight = p.x < SIZE - 130;
           return (
             <text
-              key={`${s.label} ${p.x.toFixed(1)}`}
+              key={`${s.label} ${plain(p.x, 1)}`}
               x={p.x + (isRight ? 9 : -9)}
               y={p.y - 6}
               textAnchor={isRight ? "start" : "end"}
@@ -136,7 +137,7 @@ export function FinderChart({
           : turn === "upsideDown"
             ? "upside down, as in a plain finder"
             : "mirrored, as behind a star diagonal"}
-        {` · ${(2 * radiusDeg).toFixed(0)}° across`}
+        {` · ${fixed(2 * radiusDeg)}° across`}
       </text>
     </svg>
   );

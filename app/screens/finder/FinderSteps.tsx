@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { FinderPath, Hop } from "~/core/finder";
 import { formatDegrees } from "~/core/notation";
 import { compass } from "./compass";
@@ -5,7 +6,7 @@ import { compass } from "./compass";
 /** A hop in degrees, hands or fields, as an arm can follow it. */
 function hopWords(hop: Hop, finderDeg: number): string {
   const fields = hop.degrees / finderDeg;
-  const measure = fields < 0.75 ? "within the finder’s field" : `${fields.toFixed(1)} finder fields`;
+  const measure = fields < 0.75 ? "within the finder’s field" : `${fixed(fields, 1)} finder fields`;
   return `${formatDegrees(hop.degrees)} ${hop.way} (${measure}; on the sky towards ${Math.round(hop.positionAngleDeg)}°, ${compass(hop.positionAngleDeg)})`;
 }
 
@@ -36,15 +37,15 @@ export function FinderSteps({
       return (
         <ol className="space-y-2">
           <li>
-            <span className="font-semibold">{path.start.name}</span>, magnitude {path.start.magnitude.toFixed(1)}:
-            stands {formatDegrees(path.startAt.altitudeDeg, 0)} high towards {compass(path.startAt.azimuthDeg)} (azimuth{" "}
+            <span className="font-semibold">{path.start.name}</span>, magnitude {fixed(path.start.magnitude, 1)}: stands{" "}
+            {formatDegrees(path.startAt.altitudeDeg, 0)} high towards {compass(path.startAt.azimuthDeg)} (azimuth{" "}
             {formatDegrees(path.startAt.azimuthDeg, 0)}). Begin here.
           </li>
           {path.hops.map((hop, i) => (
             <li key={i}>
               <span className="text-lamp font-semibold">{i + 1}</span> {hopWords(hop, finderDeg)} to{" "}
               <span className="font-semibold">
-                {hop.to ? `${hop.to.name}, magnitude ${hop.to.magnitude.toFixed(1)}` : targetName}
+                {hop.to ? `${hop.to.name}, magnitude ${fixed(hop.to.magnitude, 1)}` : targetName}
               </span>
               .
             </li>

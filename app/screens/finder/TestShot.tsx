@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { Optics } from "~/core/framing";
 import { compass } from "./compass";
 import { Panel } from "~/components/ui/Panel";
@@ -18,9 +19,8 @@ export function TestShot({
   return (
     <Panel title="Test shot" aside={rigName}>
       <p>
-        {seconds} s at the highest gain, binned 2×2. The field is {(optics.planeWidthArcmin / 60).toFixed(1)}° ×{" "}
-        {(optics.planeHeightArcmin / 60).toFixed(1)}°: the target is in it when you point within{" "}
-        {(shortArcmin / 2).toFixed(0)}′.
+        {seconds} s at the highest gain, binned 2×2. The field is {fixed(optics.planeWidthArcmin / 60, 1)}° ×{" "}
+        {fixed(optics.planeHeightArcmin / 60, 1)}°: the target is in it when you point within {fixed(shortArcmin / 2)}′.
       </p>
       {stars.length > 0 ? (
         <>
@@ -28,7 +28,7 @@ export function TestShot({
           <ul className="mt-1 space-y-0.5">
             {stars.map((s) => (
               <li key={`${s.arcmin} ${s.positionAngleDeg}`}>
-                magnitude {s.magnitude.toFixed(1)}, {s.arcmin.toFixed(0)}′ to the {compass(s.positionAngleDeg)}
+                magnitude {fixed(s.magnitude, 1)}, {fixed(s.arcmin)}′ to the {compass(s.positionAngleDeg)}
               </li>
             ))}
           </ul>

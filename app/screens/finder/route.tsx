@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { clockTime, longNight } from "~/components/clock";
@@ -75,8 +76,8 @@ function Finder({ name, view, startMs }: { readonly name: string; readonly view:
     const dots = [
       ...view.drawn
         .filter((s) => !labelled.some((g) => Math.abs(g.magnitude - s.magnitude) < 0.006 && isSame(g.vector, s.vector)))
-        .map((s) => ({ ...s, label: s.magnitude < MAG_SHOWN_TO ? s.magnitude.toFixed(1) : "" })),
-      ...labelled.map((g) => ({ ...g, label: `${g.name} ${g.magnitude.toFixed(1)}` })),
+        .map((s) => ({ ...s, label: s.magnitude < MAG_SHOWN_TO ? fixed(s.magnitude, 1) : "" })),
+      ...labelled.map((g) => ({ ...g, label: `${g.name} ${fixed(g.magnitude, 1)}` })),
     ].flatMap((s): ChartStar[] => {
       const p = on(s.vector);
       return p && Math.hypot(p.rightDeg, p.upDeg) < 1.45 * radiusDeg
@@ -96,7 +97,7 @@ function Finder({ name, view, startMs }: { readonly name: string; readonly view:
       <div>
         <p className="text-soft">
           {longNight(view.night)}, {clockTime(atMs, place.timeZone)} at {place.name}. Stars to magnitude{" "}
-          {view.eyeLimitMag.toFixed(1)} show to the eye under your sky, half a magnitude more or less.
+          {fixed(view.eyeLimitMag, 1)} show to the eye under your sky, half a magnitude more or less.
         </p>
         <div className="no-print my-3 grid max-w-[34rem] grid-cols-2 gap-3">
           <SelectField label="Time" value={String(atMs)} onChange={(e) => setAtMs(Number(e.target.value))}>

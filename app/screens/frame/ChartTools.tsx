@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Link } from "react-router";
 import { Button } from "~/components/ui/Button";
 import type { Gaze } from "~/components/sky-chart/SkyChart";
@@ -34,7 +35,7 @@ export function ChartTools({
   readonly pressed: ChartThing | null;
   readonly search: string;
 }) {
-  const height = gaze.heightDeg >= 1 ? `${gaze.heightDeg.toFixed(1)}°` : `${(gaze.heightDeg * 60).toFixed(0)}′`;
+  const height = gaze.heightDeg >= 1 ? `${fixed(gaze.heightDeg, 1)}°` : `${fixed(gaze.heightDeg * 60)}′`;
   return (
     <>
       <p className="text-note text-soft mt-1 h-5 truncate">{under}</p>

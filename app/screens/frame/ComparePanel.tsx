@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { compareRig, type Rig } from "~/core/exposure";
 import { formatHoursMinutes } from "~/core/notation";
 import { Why } from "~/components/ui/Why";
@@ -54,13 +55,13 @@ export function ComparePanel({
               </div>
               <p className="text-note text-soft">
                 {grid === "1" ? "one frame" : `${grid} panels`} of {formatHoursMinutes(c.hoursPerPanel)} ·{" "}
-                {c.pixelScaleArcsecPerPx.toFixed(2)} ″/px
+                {fixed(c.pixelScaleArcsecPerPx, 2)} ″/px
                 {id === firstId
                   ? ""
                   : c.detail >= 1
-                    ? `, ${c.detail.toFixed(1)} × finer`
-                    : `, ${(1 / c.detail).toFixed(1)} × coarser`}{" "}
-                · {(c.megabytes / 1000).toFixed(1)} GB
+                    ? `, ${fixed(c.detail, 1)} × finer`
+                    : `, ${fixed(1 / c.detail, 1)} × coarser`}{" "}
+                · {fixed(c.megabytes / 1000, 1)} GB
                 {hoursANight > 0 ? ` · ${Math.ceil(c.hours / hoursANight)} nights like this` : ""}
                 {c.filled < 0.5 && grid === "1"
                   ? ` · the picture is ${Math.round(100 * c.filled)} % of its frame, crop it`

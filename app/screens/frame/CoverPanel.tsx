@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { useState } from "react";
 import type { Cover } from "~/core/framing";
 import { Button } from "~/components/ui/Button";
@@ -108,8 +109,8 @@ export function CoverPanel({
                 , {c.columns * c.rows === 1 ? "one panel" : `${c.columns * c.rows} panels`}
                 <span className="text-note text-soft block">
                   {isFixed
-                    ? `${(c.slack * 100).toFixed(0)} % of a side to spare`
-                    : `turned ${c.fromDeg.toFixed(1)}° to ${c.toDeg.toFixed(1)}°, ${(c.slack * 100).toFixed(0)} % of a side to spare`}
+                    ? `${fixed(c.slack * 100)} % of a side to spare`
+                    : `turned ${fixed(c.fromDeg, 1)}° to ${fixed(c.toDeg, 1)}°, ${fixed(c.slack * 100)} % of a side to spare`}
                 </span>
               </span>
               <Button className="whitespace-nowrap" onClick={() => onTake(c, keys)}>

@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import type { FrameData } from "~/core/plan";
 import { Button } from "~/components/ui/Button";
 
@@ -28,7 +29,7 @@ export function ExtraPanels({
                 type="number"
                 step="1"
                 className="field-box w-20 px-1 py-0"
-                value={Number(e[axis].toFixed(1))}
+                value={Number(plain(e[axis], 1))}
                 onChange={(event) =>
                   Number.isFinite(event.target.valueAsNumber) && set(i, { [axis]: event.target.valueAsNumber })
                 }

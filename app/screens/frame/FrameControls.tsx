@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import { useState } from "react";
 import {
   formatDeclination,
@@ -88,7 +89,7 @@ export function FrameControls({
       <Typed
         label="Position angle"
         unit="° N to E"
-        shown={frame.positionAngleDeg.toFixed(1)}
+        shown={plain(frame.positionAngleDeg, 1)}
         read={(text) => {
           const pa = parseNumber(text);
           if (pa === null || pa < -360 || pa > 360) return "A number from 0 to 360.";
@@ -98,7 +99,7 @@ export function FrameControls({
       <Typed
         label="Overlap"
         unit="%"
-        shown={(frame.overlap * 100).toFixed(0)}
+        shown={plain(frame.overlap * 100, 0)}
         read={(text) => {
           const share = shareOf(text);
           if (typeof share === "string") return share;
@@ -124,7 +125,7 @@ export function FrameControls({
           <Typed
             label="Between rows"
             unit="% shared"
-            shown={((frame.overlapRows ?? frame.overlap) * 100).toFixed(0)}
+            shown={plain((frame.overlapRows ?? frame.overlap) * 100, 0)}
             read={(text) => {
               const share = shareOf(text);
               if (typeof share === "string") return share;

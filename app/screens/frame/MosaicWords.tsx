@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { mosaicArea, mosaicExtent, toleratedTurnDeg, type MosaicLayout, type Panel } from "~/core/framing";
 import { formatHoursMinutes } from "~/core/notation";
 
@@ -24,19 +25,19 @@ export function MosaicCautions({
       ) : null}
       {panels.length > 1 && shared < 0.1 ? (
         <p className="text-rust mb-2">
-          {shared === 0 ? "Without overlap the panels only touch" : `${(shared * 100).toFixed(0)} % is little`}: 10 to
-          25 % is usual, or pointing and dither leave gaps.
+          {shared === 0 ? "Without overlap the panels only touch" : `${fixed(shared * 100)} % is little`}: 10 to 25 % is
+          usual, or pointing and dither leave gaps.
         </p>
       ) : null}
       {panels.length > 1 && most > 1 ? (
         <p className="mb-2">
-          So near the pole the camera angle differs from panel to panel, by up to {most.toFixed(1)}°: turn the camera
-          for each one (see Panels), or share more.
+          So near the pole the camera angle differs from panel to panel, by up to {fixed(most, 1)}°: turn the camera for
+          each one (see Panels), or share more.
         </p>
       ) : null}
       {panels.length > 1 && shared > 0 ? (
         <p className="text-soft mb-3">
-          A camera angle wrong by up to {bearsDeg.toFixed(1)}° still overlaps; within 1° is fine.
+          A camera angle wrong by up to {fixed(bearsDeg, 1)}° still overlaps; within 1° is fine.
         </p>
       ) : null}
     </>
@@ -59,12 +60,12 @@ export function AreaWords({
   const extent = mosaicExtent(layout);
   const { uniqueDeg2, framesDeg2 } = mosaicArea(layout);
   const hours = panels.length * hoursPerPanel;
-  const deg = (arcmin: number) => (arcmin / 60).toFixed(2);
+  const deg = (arcmin: number) => fixed(arcmin / 60, 2);
   return (
     <p className="mb-3">
       {deg(extent.widthArcmin)}° × {deg(extent.heightArcmin)}°
       {panels.length > 1
-        ? `, ${panels.length} panels: ${panels.length} times the hours. ${uniqueDeg2.toFixed(2)} square degrees, ${Math.round((100 * uniqueDeg2) / framesDeg2)} % of what is shot.`
+        ? `, ${panels.length} panels: ${panels.length} times the hours. ${fixed(uniqueDeg2, 2)} square degrees, ${Math.round((100 * uniqueDeg2) / framesDeg2)} % of what is shot.`
         : "."}
       {hours > 0
         ? ` ${formatHoursMinutes(hours)} in all${hoursANight > 0 ? `, ${Math.ceil(hours / hoursANight)} clear nights like this one` : ""}.`

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { Panel } from "~/core/framing";
 import { panelName } from "~/core/framing";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
@@ -64,7 +65,7 @@ export function PanelTable({
                 <br />
                 {formatDeclination(p.centre.decDeg)}
               </td>
-              <td className="py-1 text-right">{p.positionAngleDeg.toFixed(2)}°</td>
+              <td className="py-1 text-right">{fixed(p.positionAngleDeg, 2)}°</td>
               <td className="py-1 text-right">
                 {panels.length > 1 ? (
                   <>

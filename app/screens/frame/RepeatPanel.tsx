@@ -1,3 +1,4 @@
+import { fixed, plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
 import { useState } from "react";
 import {
@@ -51,7 +52,7 @@ function deviationWords(d: RigDeviation): string {
 /** Which way to turn, in one sentence. */
 function turnWords(advice: ReturnType<typeof rotationAdvice>, isMotor: boolean): string {
   if (advice.turn === "none") return "The camera stands right.";
-  const by = Math.abs(advice.changeDeg).toFixed(1);
+  const by = fixed(Math.abs(advice.changeDeg), 1);
   if (isMotor) return `Rotate by ${advice.changeDeg > 0 ? "+" : "−"}${by}° of position angle.`;
   return `Turn the camera ${advice.turn === "clockwise" ? "clockwise" : "counter-clockwise"} by ${by}°, seen from behind.`;
 }
@@ -87,7 +88,7 @@ export function RepeatPanel({
     const wcs = frameOfHeader(header.value);
     if (!wcs.ok) return `${file.name}: ${frameFaultWords(wcs.error)}`;
     setSeen({ name: file.name, header: header.value, wcs: wcs.value });
-    setPresent(wcs.value.positionAngleDeg.toFixed(2));
+    setPresent(plain(wcs.value.positionAngleDeg, 2));
     onSeen(wcs.value);
     return undefined;
   };
@@ -116,7 +117,7 @@ export function RepeatPanel({
           <p className="font-semibold break-all">{seen.name}</p>
           <p>
             {formatRightAscension(seen.wcs.centre.raDeg)}, {formatDeclination(seen.wcs.centre.decDeg)}; PA{" "}
-            {seen.wcs.positionAngleDeg.toFixed(2)}°, {seen.wcs.scaleYArcsec.toFixed(3)} ″/px
+            {fixed(seen.wcs.positionAngleDeg, 2)}°, {fixed(seen.wcs.scaleYArcsec, 3)} ″/px
           </p>
           <p className={seen.wcs.isMirrored ? "text-rust" : "text-soft"}>
             {seen.wcs.isMirrored
@@ -153,7 +154,7 @@ export function RepeatPanel({
         />
       </div>
       <p className="text-soft mt-2">
-        Wanted: {(wantedDeg % 180).toFixed(1)}° or {((wantedDeg % 180) + 180).toFixed(1)}°.
+        Wanted: {fixed(wantedDeg % 180, 1)}° or {fixed((wantedDeg % 180) + 180, 1)}°.
       </p>
       {advice ? (
         <>

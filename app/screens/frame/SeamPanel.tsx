@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Progress } from "~/components/ui/Progress";
 import { useState } from "react";
 import type { PlacementFound, PlacementLimits, SeamCount, SeamStar } from "~/core/framing";
@@ -40,7 +41,7 @@ function limitsOf(typed: Typed, sideArcmin: number): { limits: PlacementLimits |
 const seamWords = ({ stars, brightestMag }: SeamCount) =>
   brightestMag === null
     ? "no star"
-    : `${stars} ${stars === 1 ? "star" : "stars"}, brightest ${brightestMag.toFixed(1)} mag,`;
+    : `${stars} ${stars === 1 ? "star" : "stars"}, brightest ${fixed(brightestMag, 1)} mag,`;
 
 /** Stars in the seams, worst first, and a search for a place where there are none. */
 export function SeamPanel({
@@ -132,17 +133,17 @@ export function SeamPanel({
         <p className="mt-2" role="status">
           {result.cost < result.costBefore - 1e-6 ? (
             <>
-              <Why title={`Trouble ${result.costBefore.toFixed(2)} before, ${result.cost.toFixed(2)} after.`}>
+              <Why title={`Trouble ${fixed(result.costBefore, 2)} before, ${fixed(result.cost, 2)} after.`}>
                 <p>
                   Σ over stars of 10^(0.4 (8 − m)) × how near a seam’s middle they are (σ = 3 % of a panel), plus a
                   share for what is left of the target outside the panels and for a seam through its middle. Compare the
                   figures, do not read them alone; a proposal of this project.
                 </p>
               </Why>{" "}
-              Moved {Math.abs(result.placement.dxArcmin).toFixed(1)}′ {result.placement.dxArcmin < 0 ? "left" : "right"}
-              , {Math.abs(result.placement.dyArcmin).toFixed(1)}′ {result.placement.dyArcmin < 0 ? "down" : "up"},
-              turned {formatDegrees(result.placement.turnDeg)}, overlap {(result.overlap * 100).toFixed(1)} %. In the
-              seams {seamWords(result.inSeamsBefore)} before, {seamWords(result.inSeams)} after. Ctrl Z goes back.
+              Moved {fixed(Math.abs(result.placement.dxArcmin), 1)}′ {result.placement.dxArcmin < 0 ? "left" : "right"},{" "}
+              {fixed(Math.abs(result.placement.dyArcmin), 1)}′ {result.placement.dyArcmin < 0 ? "down" : "up"}, turned{" "}
+              {formatDegrees(result.placement.turnDeg)}, overlap {fixed(result.overlap * 100, 1)} %. In the seams{" "}
+              {seamWords(result.inSeamsBefore)} before, {seamWords(result.inSeams)} after. Ctrl Z goes back.
             </>
           ) : (
             "Nothing better within these limits: it stays where it is."

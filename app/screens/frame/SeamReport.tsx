@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { SeamStar } from "~/core/framing";
 import type { Equatorial } from "~/core/sky";
 
@@ -33,10 +34,10 @@ export function SeamReport({
               title="Show it on the chart"
               onClick={() => onShow(f.star)}
             >
-              <span className="font-semibold">{f.star.magnitude.toFixed(1)}</span> {f.star.name}
+              <span className="font-semibold">{fixed(f.star.magnitude, 1)}</span> {f.star.name}
             </button>
             <span className="text-soft text-right">
-              {f.seam.between.map(labelOf).join(" | ")}, {f.fromMiddleArcmin.toFixed(1)}′ from the middle
+              {f.seam.between.map(labelOf).join(" | ")}, {fixed(f.fromMiddleArcmin, 1)}′ from the middle
             </span>
           </li>
         ))}

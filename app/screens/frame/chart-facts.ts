@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { SkyData } from "~/core/catalog";
 import { starsWithin, type CatalogEntry } from "~/core/catalog";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
@@ -43,10 +44,10 @@ function starAt(at: Equatorial<"icrs">, reachDeg: number, { sky, faintest }: Cha
   const hip = `HIP ${t.hip[row]!}`;
   const colour = t.colour[row]!;
   return {
-    words: `${name}, star of magnitude ${t.magnitude[row]!.toFixed(1)}`,
+    words: `${name}, star of magnitude ${fixed(t.magnitude[row]!, 1)}`,
     facts: [
       name === hip ? null : hip,
-      Number.isNaN(colour) ? "colour unknown" : `B−V ${colour.toFixed(2)} mag, ${colourWord(colour)}`,
+      Number.isNaN(colour) ? "colour unknown" : `B−V ${fixed(colour, 2)} mag, ${colourWord(colour)}`,
       positionWords({ frame: "icrs", raDeg: t.raDeg[row]!, decDeg: t.decDeg[row]! }),
     ]
       .filter((x) => x !== null)
@@ -69,8 +70,8 @@ function objectAt(at: Equatorial<"icrs">, reachDeg: number, objects: readonly Ca
   return {
     words: `${entryTitle(entry)}: ${entryFacts(entry)}`,
     facts: [
-      entry.magnitude === null ? null : `magnitude ${entry.magnitude.toFixed(1)}`,
-      entry.positionAngleDeg === null ? null : `long axis at PA ${entry.positionAngleDeg.toFixed(0)}°`,
+      entry.magnitude === null ? null : `magnitude ${fixed(entry.magnitude, 1)}`,
+      entry.positionAngleDeg === null ? null : `long axis at PA ${fixed(entry.positionAngleDeg)}°`,
       positionWords(entry.at),
       entry.aliases.length > 0 ? `also ${entry.aliases.slice(0, 4).join(", ")}` : null,
     ]

@@ -1,3 +1,4 @@
+import { fixed, plain } from "~/components/numbers";
 import { useEffect, useState } from "react";
 import { Form } from "react-router";
 import { KINDS, KIND_WORDS, type CatalogEntry, type OwnTarget } from "~/core/catalog";
@@ -91,7 +92,7 @@ export function OwnTargetForm({
         />
       </div>
       <NeighbourField
-        key={read.ok ? `${read.value.raDeg.toFixed(3)} ${read.value.decDeg.toFixed(3)}` : "none"}
+        key={read.ok ? `${plain(read.value.raDeg, 3)} ${plain(read.value.decDeg, 3)}` : "none"}
         at={read.ok ? read.value : null}
         sizeArcmin={parseNumber(size) ?? 0}
         chosen={target?.neighbourId ?? ""}
@@ -154,13 +155,13 @@ function NeighbourField({
       hint={
         choices.length === 0
           ? `No listed object within half the frame of ${field.rigName}.`
-          : `A listed neighbour can be easier to find and to centre; ${field.rigName} sees ${field.widthArcmin.toFixed(0)}′ × ${field.heightArcmin.toFixed(0)}′.`
+          : `A listed neighbour can be easier to find and to centre; ${field.rigName} sees ${fixed(field.widthArcmin)}′ × ${fixed(field.heightArcmin)}′.`
       }
     >
       <option value="">the target itself</option>
       {choices.map((c) => (
         <option key={c.entry.id} value={c.entry.id}>
-          {entryTitle(c.entry)}: {c.offsetArcmin.toFixed(1)}′ away, {HOLD_WORDS[c.hold]}
+          {entryTitle(c.entry)}: {fixed(c.offsetArcmin, 1)}′ away, {HOLD_WORDS[c.hold]}
         </option>
       ))}
     </SelectField>

@@ -1,3 +1,4 @@
+import { useShown } from "~/components/use-shown";
 import { Link, useSearchParams } from "react-router";
 import { Loom } from "~/components/charts/Loom";
 import { buttonLook } from "~/components/ui/Button";
@@ -33,9 +34,12 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Projects · Zenithar" }];
 
+const DRAWN_AT_ONCE = 6; // what a window shows
+
 export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
   const [params] = useSearchParams();
   const search = keptSearch(params);
+  const shown = useShown(loaderData.projects.length, DRAWN_AT_ONCE);
   if (loaderData.projects.length === 0)
     return (
       <Empty>
@@ -53,7 +57,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
     <>
       <h1 className="text-headline">Projects</h1>
       <ul className="mt-3 grid gap-x-10 gap-y-7 md:grid-cols-2">
-        {loaderData.projects.map(({ id, name, view }) => (
+        {loaderData.projects.map(({ id, name, view }, i) => (
           <li key={id} className="border-rule border-t pt-3">
             <h2 className="text-figure">
               {view ? (
@@ -70,7 +74,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
                   {view.target} · {view.panels === 1 ? "one frame" : `${view.panels} panels`} · {view.rig}, {view.place}
                   {view.members > 1 ? ` · ${view.members} people` : ""}
                 </p>
-                <Loom cells={view.cells} />
+                {i < shown ? <Loom cells={view.cells} /> : <div className="h-24" />}
                 <p className="text-note text-soft mt-2">
                   {formatMinutes(view.cells.reduce((s, c) => s + c.keptMin, 0))} kept of{" "}
                   {formatMinutes(view.cells.reduce((s, c) => s + c.goalMin, 0))}

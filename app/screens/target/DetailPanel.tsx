@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { useState } from "react";
 import { blurOf, CHANNEL_FACTS, detailVerdict, type Channel, type DetailVerdict } from "~/core/exposure";
 import type { Optics } from "~/core/framing";
@@ -61,12 +62,12 @@ export function DetailPanel({
         {isRight ? VERDICTS[detailVerdict(detail, blur)] : " "}
       </p>
       <p className="text-soft">
-        <Why title={`Limit ${blur.limitArcsec.toFixed(1)}″ at ${altitudeDeg.toFixed(0)}°`}>
+        <Why title={`Limit ${fixed(blur.limitArcsec, 1)}″ at ${fixed(altitudeDeg)}°`}>
           <p>
-            Air {blur.seeingArcsec.toFixed(1)}″ at that altitude in {channel} (usual seeing {seeingArcsec.toFixed(1)}″ ×
-            X^0.6), optics {blur.opticsArcsec.toFixed(1)}″, guiding {blur.guidingArcsec.toFixed(1)}″ ({GUIDING_ARCSEC}″
-            rms per axis assumed) in quadrature: {blur.totalArcsec.toFixed(1)}″. Pixels of{" "}
-            {blur.pixelScaleArcsecPerPx.toFixed(2)}″: {blur.samples.toFixed(1)} across it, 2 to 3 are advised.
+            Air {fixed(blur.seeingArcsec, 1)}″ at that altitude in {channel} (usual seeing {fixed(seeingArcsec, 1)}″ ×
+            X^0.6), optics {fixed(blur.opticsArcsec, 1)}″, guiding {fixed(blur.guidingArcsec, 1)}″ ({GUIDING_ARCSEC}″
+            rms per axis assumed) in quadrature: {fixed(blur.totalArcsec, 1)}″. Pixels of{" "}
+            {fixed(blur.pixelScaleArcsecPerPx, 2)}″: {fixed(blur.samples, 1)} across it, 2 to 3 are advised.
           </p>
           <p className="mt-2">
             Equal points; a faint one beside a bright one needs more. Focus and tilt come on top. Under 20° of altitude

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Link } from "react-router";
 import type { Channel } from "~/core/exposure";
 import { formatMinutes } from "~/core/notation";
@@ -51,8 +52,8 @@ export function PlacesCompared({
               </Link>
               <span className="font-semibold">{formatMinutes(p.hereMin)}</span>
               <span className="text-note text-soft">
-                {p.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
-                {p.usableMin > 0 ? `, 1 h is worth ${(p.hereMin / p.usableMin).toFixed(1)} h` : ""}
+                {fixed(p.skyMagPerArcsec2, 1)} mag/arcsec²
+                {p.usableMin > 0 ? `, 1 h is worth ${fixed(p.hereMin / p.usableMin, 1)} h` : ""}
               </span>
               <span className="text-note text-soft text-right">{formatMinutes(p.usableMin)} usable</span>
               {p.drive ? <span className="text-note col-span-2">{driveWords(p)}</span> : null}

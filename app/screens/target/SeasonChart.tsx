@@ -1,3 +1,4 @@
+import { fixed, plain } from "~/components/numbers";
 import type { MouseEvent } from "react";
 import type { YearNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
@@ -9,7 +10,7 @@ const PLOT_PX = 96;
 function area(nights: readonly YearNight[], of: (n: YearNight) => number, mostMin: number): string {
   return (
     nights.reduce((path, n, i) => {
-      const y = (PLOT_PX - (PLOT_PX * of(n)) / mostMin).toFixed(1);
+      const y = plain(PLOT_PX - (PLOT_PX * of(n)) / mostMin, 1);
       return `${path}L${i} ${y}L${i + 1} ${y}`;
     }, `M0 ${PLOT_PX}`) + `L${nights.length} ${PLOT_PX}Z`
   );
@@ -48,7 +49,7 @@ export function SeasonChart({
         preserveAspectRatio="none"
         className="border-rule h-28 w-full cursor-pointer border-b"
         role="img"
-        aria-label={`Usable hours of ${nights.length} nights, ${months.map((m) => `${m.month} ${m.hours.toFixed(0)} h`).join(", ")}`}
+        aria-label={`Usable hours of ${nights.length} nights, ${months.map((m) => `${m.month} ${fixed(m.hours)} h`).join(", ")}`}
         onClick={choose}
       >
         {hourLines.map((h) => (
@@ -102,7 +103,7 @@ export function SeasonChart({
           <tbody>
             <tr>
               {order.map((i) => (
-                <td key={i}>{months[i]!.hours.toFixed(0)} h</td>
+                <td key={i}>{fixed(months[i]!.hours)} h</td>
               ))}
             </tr>
           </tbody>

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Suspense } from "react";
 import { Await, useNavigate, useSearchParams } from "react-router";
 import { SeasonChart } from "./SeasonChart";
@@ -23,7 +24,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
         title={`${longNight(night)}, in ${view.channel}`}
         aside={
           view.transit
-            ? `highest ${view.transit.altitudeDeg.toFixed(0)}° at ${clockTime(view.transit.atMs, view.place.timeZone)}`
+            ? `highest ${fixed(view.transit.altitudeDeg)}° at ${clockTime(view.transit.atMs, view.place.timeZone)}`
             : undefined
         }
       >

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { CatalogEntry } from "~/core/catalog";
 import { bestEllipseAngle } from "~/core/framing";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
@@ -54,7 +55,7 @@ export function TargetFacts({
           <>
             <dt className="text-soft">In one frame</dt>
             <dd>
-              {fit.fill <= 1 ? `fills ${Math.round(fit.fill * 100)} %` : `${fit.fill.toFixed(1)} × too large`},{" "}
+              {fit.fill <= 1 ? `fills ${Math.round(fit.fill * 100)} %` : `${fixed(fit.fill, 1)} × too large`},{" "}
               {frame!.rigName}
             </dd>
           </>
@@ -62,7 +63,7 @@ export function TargetFacts({
         {entry.magnitude !== null ? (
           <>
             <dt className="text-soft">Magnitude</dt>
-            <dd>{entry.magnitude.toFixed(1)}</dd>
+            <dd>{fixed(entry.magnitude, 1)}</dd>
           </>
         ) : null}
         {c ? (

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
 import type { MonthInNumbers } from "~/core/night";
@@ -26,8 +27,8 @@ export function YearNumbers({ months }: { readonly months: readonly MonthInNumbe
               <th className="py-1 text-left font-normal">{monthWord(m.month)}</th>
               <td>{m.nights}</td>
               <td>{m.longestMin > 0 ? formatMinutes(m.longestMin) : "–"}</td>
-              <td>{m.usableHours.toFixed(0)} h</td>
-              <td className="font-semibold">{m.clearHours.toFixed(0)} h</td>
+              <td>{fixed(m.usableHours)} h</td>
+              <td className="font-semibold">{fixed(m.clearHours)} h</td>
             </tr>
           ))}
         </tbody>

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { Ref } from "react";
 import { Link } from "react-router";
 import type { NightSteps, Place, Walk } from "~/core/night";
@@ -57,7 +58,7 @@ export function TargetRow({
       <div role="gridcell" className="text-right">
         <p className="font-semibold">{line.usableMin > 0 ? formatMinutes(line.usableMin) : "nothing"}</p>
         <p className="text-note text-soft">
-          {(line.worthMin / 60).toFixed(1)} h worth, {line.channel}
+          {fixed(line.worthMin / 60, 1)} h worth, {line.channel}
         </p>
       </div>
       <div role="gridcell" className="hidden text-right md:block">

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { addNights, type NightDate } from "~/core/time";
 import { CLOSING_WEEKS, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
@@ -28,7 +29,7 @@ export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short
 
 /** "12 h" and "about 4 clear nights". */
 export function needWords(t: TargetLine): { readonly hours: string; readonly nights: string } {
-  const hours = `${t.needHours < 10 ? t.needHours.toFixed(1).replace(".0", "") : Math.round(t.needHours)} h`;
+  const hours = `${t.needHours < 10 ? fixed(t.needHours, 1).replace(".0", "") : Math.round(t.needHours)} h`;
   return {
     hours,
     nights: t.needNights === null ? "no season" : `≈ ${plural(t.needNights, "clear night")}`,
@@ -38,7 +39,7 @@ export function needWords(t: TargetLine): { readonly hours: string; readonly nig
 /** How far an object's mean is from the sky's own light, in plain words. */
 export function brightnessWords(belowSkyMag: number | null): string {
   if (belowSkyMag === null) return "";
-  const off = Math.abs(belowSkyMag).toFixed(1);
+  const off = fixed(Math.abs(belowSkyMag), 1);
   if (belowSkyMag < -0.5) return `${off} mag brighter than your sky`;
   if (belowSkyMag < 0.5) return "as bright as your sky";
   return `${off} mag fainter than your sky`;
@@ -50,7 +51,7 @@ export function rankWords(t: TargetLine): string {
   const fill = fillWords(t.fill);
   words.push(t.panels > 1 ? `needs ${t.panels} panels` : fill);
   words.push(brightnessWords(t.belowSkyMag));
-  if (t.topAltitudeDeg < 30) words.push(`tops out at ${t.topAltitudeDeg.toFixed(0)}°`);
+  if (t.topAltitudeDeg < 30) words.push(`tops out at ${fixed(t.topAltitudeDeg)}°`);
   if (t.mainLossMin >= 15) words.push(`${formatMinutes(t.mainLossMin)} lost: ${CAUSE_WORDS[t.mainLoss]}`);
   const { left, clearNights } = t.season;
   if (left.kind === "open" && left.weeksLeft <= CLOSING_WEEKS && seasonSuffices(t))

@@ -1,9 +1,13 @@
+import { fixed } from "~/components/numbers";
+import { useShown } from "~/components/use-shown";
 import { Link } from "react-router";
 import type { NightSteps } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import type { ExpectedProject, TonightProject } from "~/core/plan";
 import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
 import { Section } from "~/components/ui/Panel";
+
+const DRAWN_AT_ONCE = 6;
 
 /** The night of every open project as a worth strip. */
 export function TonightStrips({
@@ -23,7 +27,8 @@ export function TonightStrips({
   /** The stretch worth being out for. */
   readonly window: { readonly startMs: number; readonly endMs: number } | null;
 }) {
-  const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin);
+  const shown = useShown(tonight.length, DRAWN_AT_ONCE);
+  const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin).slice(0, shown);
   return (
     <Section title="Worth of the night, my projects" aside="height = worth of a minute · hatched = lost, and to what">
       <div className="border-rule grid grid-cols-[minmax(0,1fr)_6.5rem] items-end gap-x-4 border-b sm:grid-cols-[11rem_minmax(0,1fr)_7.5rem]">
@@ -64,9 +69,9 @@ export function TonightStrips({
             <div className="text-right">
               <p className="font-semibold">{formatMinutes(t.usableMin)}</p>
               <p className="text-note text-soft">
-                {((expected.get(t.id)?.expectedMin ?? t.usableMin) / 60).toFixed(1)} h expected
+                {fixed((expected.get(t.id)?.expectedMin ?? t.usableMin) / 60, 1)} h expected
                 <br />
-                {((expected.get(t.id)?.expectedWorthMin ?? t.worthMin) / 60).toFixed(1)} h worth
+                {fixed((expected.get(t.id)?.expectedWorthMin ?? t.worthMin) / 60, 1)} h worth
               </p>
             </div>
           </li>

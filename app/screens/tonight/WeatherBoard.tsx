@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import type { ReactNode } from "react";
 import { DEW_SPREAD_C, type TrackRecord } from "~/core/weather";
 import type { WeighedHour } from "~/core/plan";
@@ -39,7 +40,7 @@ function stateWords(s: BoardSource, nowMs: number, zone: string): string {
 }
 
 const recordWords = (r: TrackRecord): string =>
-  r.hours === 0 ? "no record here yet" : `Brier ${r.brier.toFixed(2)} over ${r.hours} h here`;
+  r.hours === 0 ? "no record here yet" : `Brier ${fixed(r.brier, 2)} over ${r.hours} h here`;
 
 function Cell({ odds, isStrong = false }: { readonly odds: number | null; readonly isStrong?: boolean }) {
   if (odds === null) return <td className="text-faint text-center">–</td>;
@@ -78,8 +79,7 @@ function Row({
 const number = (v: number | null, digits = 0): string =>
   v === null
     ? "–"
-    : v
-        .toFixed(digits)
+    : fixed(v, digits)
         .replace("-", "−")
         .replace(/^−0(\.0)?$/, "0$1");
 

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Suspense } from "react";
 import { Await, Link, useSearchParams } from "react-router";
 import { useAct } from "~/components/forms/use-act";
@@ -47,8 +48,8 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
         <p className="text-note text-soft">
-          {longNight(night)}, {place.name} · {Math.abs(place.latitudeDeg).toFixed(2)}°{" "}
-          {place.latitudeDeg < 0 ? "S" : "N"} · {place.skyMagPerArcsec2.toFixed(1)} mag/arcsec²
+          {longNight(night)}, {place.name} · {fixed(Math.abs(place.latitudeDeg), 2)}°{" "}
+          {place.latitudeDeg < 0 ? "S" : "N"} · {fixed(place.skyMagPerArcsec2, 1)} mag/arcsec²
         </p>
         <StorageRefusal fault={refusal} />
         <TonightVerdict

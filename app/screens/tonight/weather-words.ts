@@ -1,9 +1,8 @@
+import { percent } from "~/components/numbers";
 import type { ForecastFault, ForecastNote, TypedFault } from "~/core/formats";
 import { formatMinutes } from "~/core/notation";
 import type { Change, Reason } from "~/core/plan";
 import { clockTime } from "~/components/clock";
-
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** A reason of the verdict, as a friend would say it. */
 export function reasonWords(r: Reason, zone: string): string {

@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { hiddenBelowDeg, skyTowardsMag } from "~/core/sky";
 import { clamp, wrap360 } from "~/core/units";
@@ -99,7 +100,7 @@ export function Panorama({
     event.preventDefault();
     act();
   };
-  const outline = Array.from({ length: 721 }, (_, i) => `${x(i / 2).toFixed(1)},${y(hiddenBelowDeg(now.skyline, now.landmarks, i / 2)).toFixed(1)}`).join(" "); // prettier-ignore
+  const outline = Array.from({ length: 721 }, (_, i) => `${plain(x(i / 2), 1)},${plain(y(hiddenBelowDeg(now.skyline, now.landmarks, i / 2)), 1)}`).join(" "); // prettier-ignore
   const picks: Pick[] = (["skyline", "landmarks", "domes", "lamps"] as const).flatMap((list) =>
     now[list].map((_, index) => ({ list, index })),
   );

@@ -1,3 +1,4 @@
+import { plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
 import { useState } from "react";
 import { formatSkyline, readSkyline } from "~/core/formats";
@@ -31,7 +32,7 @@ function numberFault(text: string, most: number): string | undefined {
 
 /** Every degree of the whole silhouette, landmarks included, as text for elsewhere. */
 const wholeSilhouette = (now: Surroundings): string =>
-  Array.from({ length: 360 }, (_, az) => `${az} ${hiddenBelowDeg(now.skyline, now.landmarks, az).toFixed(1)}`).join(
+  Array.from({ length: 360 }, (_, az) => `${az} ${plain(hiddenBelowDeg(now.skyline, now.landmarks, az), 1)}`).join(
     "\n",
   );
 

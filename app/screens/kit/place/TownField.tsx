@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { useEffect, useState } from "react";
 import type { Town } from "~/core/catalog";
 import { Field } from "~/components/ui/Field";
@@ -60,8 +61,8 @@ export function TownField({
                   {t.name}, {t.country}
                 </span>
                 <span className="text-note text-faint">
-                  {Math.abs(t.latitudeDeg).toFixed(2)}° {t.latitudeDeg < 0 ? "S" : "N"},{" "}
-                  {Math.abs(t.longitudeDeg).toFixed(2)}° {t.longitudeDeg < 0 ? "W" : "E"}, {t.elevationM} m
+                  {fixed(Math.abs(t.latitudeDeg), 2)}° {t.latitudeDeg < 0 ? "S" : "N"},{" "}
+                  {fixed(Math.abs(t.longitudeDeg), 2)}° {t.longitudeDeg < 0 ? "W" : "E"}, {t.elevationM} m
                 </span>
               </button>
             </li>

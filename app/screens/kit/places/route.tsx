@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
 import { Button, buttonLook } from "~/components/ui/Button";
@@ -67,7 +68,7 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
             </div>
             <p className="text-soft">
               {formatDegrees(p.data.latitudeDeg, 2)}, {formatDegrees(p.data.longitudeDeg, 2)} · {p.data.elevationM} m ·{" "}
-              {p.data.skyMagPerArcsec2.toFixed(1)} mag/arcsec² · {p.data.timeZone}
+              {fixed(p.data.skyMagPerArcsec2, 1)} mag/arcsec² · {p.data.timeZone}
             </p>
             <SkylineDrawing
               widthPx={560}

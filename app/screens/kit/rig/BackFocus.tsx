@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { criticalFocusZoneUm, focusShiftMm, type Filter } from "~/core/exposure";
 import { Why } from "~/components/ui/Why";
 
@@ -32,7 +33,7 @@ export function BackFocus({
             <li key={f.name} className="border-rule border-t py-1">
               <div className="flex justify-between gap-3">
                 <span>{f.name}</span>
-                <span>+{focusShiftMm(f.thicknessMm ?? 0, focalRatio).toFixed(2)} mm</span>
+                <span>+{fixed(focusShiftMm(f.thicknessMm ?? 0, focalRatio), 2)} mm</span>
               </div>
               {slotMm > 0 && (f.thicknessMm ?? 0) > slotMm ? (
                 <p className="text-rust">
@@ -45,17 +46,17 @@ export function BackFocus({
       )}
       {isUneven ? <p className="text-rust">Not of one thickness: each wants its own focus.</p> : null}
       <p className="text-soft mt-1">
-        <Why title={`Focus holds within ${criticalFocusZoneUm(focalRatio).toFixed(0)} µm`}>
+        <Why title={`Focus holds within ${fixed(criticalFocusZoneUm(focalRatio))} µm`}>
           <p>
             A filter between corrector and sensor moves the focus back by t (1 − 1/n), about a third of its thickness (n
-            = 1.52; marginal ray at f/{focalRatio.toFixed(1)}): add that much spacing. The zone is 4.88 λ N², full width
+            = 1.52; marginal ray at f/{fixed(focalRatio, 1)}): add that much spacing. The zone is 4.88 λ N², full width
             at 550 nm, by diffraction alone; seeing usually allows more.
           </p>
         </Why>
         .
       </p>
       <p className="text-soft">
-        <Why title={`${samples.toFixed(1)} pixels across a star`}>
+        <Why title={`${fixed(samples, 1)} pixels across a star`}>
           <p>
             At 3″ of seeing with this aperture and scale; 2 to 3 are advised. Wide fields are undersampled by choice:
             dithering and drizzle give some of it back.

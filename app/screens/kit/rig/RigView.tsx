@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { opticsOf, type Optics } from "~/core/framing";
 import { parseNumber } from "~/core/notation";
 import { Why } from "~/components/ui/Why";
@@ -32,8 +33,8 @@ function opticsOfTexts(texts: Readonly<Record<string, string>>): Optics | null {
 /** Both sides of a field in one unit. */
 const sides = (widthDeg: number, heightDeg: number) =>
   widthDeg >= 2
-    ? `${widthDeg.toFixed(2)}° × ${heightDeg.toFixed(2)}°`
-    : `${(widthDeg * 60).toFixed(1)}′ × ${(heightDeg * 60).toFixed(1)}′`;
+    ? `${fixed(widthDeg, 2)}° × ${fixed(heightDeg, 2)}°`
+    : `${fixed(widthDeg * 60, 1)}′ × ${fixed(heightDeg * 60, 1)}′`;
 
 /** Field and scale of a rig, with the Moon beside the frame for a feeling of size. */
 export function RigView({ texts }: { readonly texts: Readonly<Record<string, string>> }) {
@@ -68,7 +69,7 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
         </dd>
         <dt className="text-soft">Scale</dt>
         <dd>
-          <Why title={`${o.pixelScaleArcsecPerPx.toFixed(2)} ″/px`}>
+          <Why title={`${fixed(o.pixelScaleArcsecPerPx, 2)} ″/px`}>
             <p>
               206.265 × pixel size × binning ÷ focal length. On the axis; the maker&apos;s reducer factor holds at its
               back focus only.
@@ -77,12 +78,12 @@ export function RigView({ texts }: { readonly texts: Readonly<Record<string, str
         </dd>
         <dt className="text-soft">Focal length</dt>
         <dd>
-          {o.focalLengthMm.toFixed(0)} mm, f/{o.focalRatio.toFixed(1)}
+          {fixed(o.focalLengthMm)} mm, f/{fixed(o.focalRatio, 1)}
         </dd>
         <dt className="text-soft">Diffraction</dt>
-        <dd>{o.diffractionArcsec.toFixed(1)}″ at 550 nm</dd>
+        <dd>{fixed(o.diffractionArcsec, 1)}″ at 550 nm</dd>
         <dt className="text-soft">Light</dt>
-        <dd>{(o.apertureAreaM2 * 1e4).toFixed(0)} cm²</dd>
+        <dd>{fixed(o.apertureAreaM2 * 1e4)} cm²</dd>
       </dl>
     </>
   );

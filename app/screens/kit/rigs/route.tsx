@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
@@ -73,9 +74,8 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
               )}
             </div>
             <p>
-              {r.optics.focalLengthMm.toFixed(0)} mm f/{r.optics.focalRatio.toFixed(1)} ·{" "}
-              {r.optics.fieldWidthDeg.toFixed(2)}° × {r.optics.fieldHeightDeg.toFixed(2)}° ·{" "}
-              {r.optics.pixelScaleArcsecPerPx.toFixed(2)} ″/px
+              {fixed(r.optics.focalLengthMm)} mm f/{fixed(r.optics.focalRatio, 1)} · {fixed(r.optics.fieldWidthDeg, 2)}°
+              × {fixed(r.optics.fieldHeightDeg, 2)}° · {fixed(r.optics.pixelScaleArcsecPerPx, 2)} ″/px
             </p>
             <p className="text-soft">
               {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
