@@ -13,6 +13,9 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return { nowMs: context.get(nowContext), theme: THEMES.find((t) => t === wanted) ?? "dusk" };
 }
 
+/** The instant and the theme are those of the page that was loaded: the server is not asked again on the way through the app. */
+export const shouldRevalidate = () => false;
+
 export const meta: Route.MetaFunction = () => [
   { title: "Zenithar" },
   { name: "description", content: "Plans imaging nights for backyard astrophotographers." },

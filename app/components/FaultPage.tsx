@@ -9,12 +9,12 @@ const WORDS: Readonly<Record<string, string>> = {
   badNight: "That is no date. A night is written like 2026-12-05.",
 };
 
-/** What a page says when it cannot be shown; what is stored is safe. */
-export function FaultPage({ error }: { readonly error: unknown }) {
+/** Why a screen did not come together, and the way back; what is stored is safe. */
+export function FaultWords({ error }: { readonly error: unknown }) {
   const code = isRouteErrorResponse(error) ? (error.data as { code?: string } | null)?.code : undefined;
   const isMissing = isRouteErrorResponse(error) && error.status === 404 && !code;
   return (
-    <main className="mx-auto max-w-prose p-8">
+    <section className="max-w-prose py-4" role="alert">
       <h1 className="text-headline">{isMissing ? "No such page" : "This page did not come together"}</h1>
       <p className="text-soft mt-3">
         {code
@@ -31,6 +31,15 @@ export function FaultPage({ error }: { readonly error: unknown }) {
           Back to tonight
         </Link>
       </p>
+    </section>
+  );
+}
+
+/** A whole page in place of the app, where not even its shell came together. */
+export function FaultPage({ error }: { readonly error: unknown }) {
+  return (
+    <main className="mx-auto max-w-prose p-8">
+      <FaultWords error={error} />
     </main>
   );
 }

@@ -3,9 +3,12 @@ import { type Place } from "~/core/night";
 import {
   joinHours,
   nightWeather,
+  reliabilityBins,
+  scoredHours,
   trackRecord,
   type ForecastHour,
   type Outcome,
+  type ReliabilityBin,
   type TrackRecord,
   type WeatherHour,
 } from "~/core/weather";
@@ -30,6 +33,8 @@ export interface SourceState {
   readonly issuedMs: UtcMs | null;
   readonly hours: readonly ForecastHour[];
   readonly record: TrackRecord;
+  /** What it told here, in tenths of odds, and what came. */
+  readonly reliability: readonly ReliabilityBin[];
 }
 
 /** The weather of a night at a place. */
@@ -55,7 +60,8 @@ export const askAnew = (): void => asked.clear();
 
 const forecastId = (placeId: string, sourceId: string, night: NightDate) => `forecast-${placeId}-${sourceId}-${night}`;
 
-const records = recaller<TrackRecord>(60);
+const RELIABILITY_BINS = 5;
+const records = recaller<Pick<SourceState, "record" | "reliability">>(60);
 
 /** What is stored of a night's weather, without asking anybody. */
 export function weatherKept(
@@ -81,12 +87,13 @@ export function weatherKept(
       notes: answer?.notes ?? [],
       issuedMs: tonight.reduce<UtcMs | null>((last, h) => (last === null || h.issuedMs > last ? h.issuedMs : last), null), // prettier-ignore
       hours: tonight,
-      record: records(`${place.id} ${id}`, [outcomes, ...all], () =>
-        trackRecord(
-          all.flatMap((f) => f.data.hours),
-          outcomes,
-        ),
-      ),
+      ...records(`${place.id} ${id}`, [outcomes, ...all], () => {
+        const said = all.flatMap((f) => f.data.hours);
+        return {
+          record: trackRecord(said, outcomes),
+          reliability: reliabilityBins(scoredHours(said, outcomes), RELIABILITY_BINS),
+        };
+      }),
     };
   });
   const climatology = withLearntChances(library, place).data.clearChance[monthOf(night) - 1] ?? 0.4;

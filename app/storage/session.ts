@@ -33,3 +33,23 @@ export const freshNodeId = random;
 
 /** An identifier for a new record. */
 export const newId = (prefix: string): string => `${prefix}-${random()}`;
+
+const hintKey = (name: string) => `${databaseName()}.hint.${name}`;
+
+/** Whether somebody has put a first explanation away in this browser. Where nothing can be stored, none is shown again and again. */
+export function isHintRead(name: string): boolean {
+  try {
+    return localStorage.getItem(hintKey(name)) !== null;
+  } catch {
+    return true;
+  }
+}
+
+/** Puts a first explanation away for good. */
+export function markHintRead(name: string): void {
+  try {
+    localStorage.setItem(hintKey(name), "read");
+  } catch {
+    // Without storage it is not shown at all.
+  }
+}

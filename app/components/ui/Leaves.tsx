@@ -26,12 +26,15 @@ export function Leaves({
       className="border-rule bg-sheet rounded-[10px] border"
       activationMode="manual"
     >
-      <Tabs.List aria-label={label} className="no-print border-rule flex flex-wrap gap-x-4 border-b px-4">
+      <Tabs.List
+        aria-label={label}
+        className="no-print border-rule text-note flex [scrollbar-width:none] justify-between gap-x-2 overflow-x-auto border-b px-3"
+      >
         {leaves.map((l) => (
           <Tabs.Trigger
             key={l.key}
             value={l.key}
-            className="text-soft hover:text-ink data-[state=active]:border-lamp data-[state=active]:text-ink -mb-px border-b-2 border-transparent py-2"
+            className="text-soft hover:text-ink data-[state=active]:border-lamp data-[state=active]:text-ink -mb-px border-b-2 border-transparent py-2 whitespace-nowrap"
           >
             {l.word}
           </Tabs.Trigger>

@@ -51,7 +51,7 @@ export interface SubEffects {
 }
 
 /** Rates and limits of a filter on a rig under a sky, from which all else follows. */
-function ratesOf({ rig, filter, skyMagPerArcsec2, seeingArcsec }: SubQuestion) {
+export function ratesOf({ rig, filter, skyMagPerArcsec2, seeingArcsec }: SubQuestion) {
   const optics = opticsOf(rig);
   const reception = {
     ...filter,
@@ -66,6 +66,7 @@ function ratesOf({ rig, filter, skyMagPerArcsec2, seeingArcsec }: SubQuestion) {
     fwhmPx: Math.max(1, Math.hypot(seeingArcsec, optics.diffractionArcsec) / optics.pixelScaleArcsecPerPx),
     ceiling: ceilingE(rig),
     zeroMagRate: pointSourceRate(reception, 0),
+    pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
   };
 }
 

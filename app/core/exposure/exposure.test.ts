@@ -1,10 +1,11 @@
+import { testRig } from "../test-data";
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { opticsOf } from "~/core/framing";
 import snr from "../../../reference/tables/snr.json";
 import {
   ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
-  skyRate, stackSnr, subAdvice, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
+  limitingSurfaceMag, skyRate, stackSnr, subAdvice, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
 } from "."; // prettier-ignore
 
 /** The base rig of MATHS 0: 80 mm f/6, 3.76 µm, optics × filter .9, QE .8. */
@@ -77,6 +78,36 @@ it("agrees with every stack of reference/tables/snr.json to 1e-5", () => {
     close(stackSnr(rates, row.subs, row.sub_s), row.snr);
     if (row.to_reach_snr) close(subsForSnr(rates, 10, row.sub_s), row.to_reach_snr["10"].subs_exact);
   }
+});
+
+it("says how deep a stack goes as MATHS C4.10 (Román et al. 2020): 26.939, four times the time 27.691, sky 18.5 25.698", () => {
+  // The base rig of MATHS 0, as a rig with its filter.
+  const rig: Rig = {
+    ...testRig,
+    focalLengthMm: 480,
+    apertureMm: 80,
+    throughput: 0.9,
+    quantumEfficiency: 0.8,
+    readNoiseE: 1.5,
+    darkEPerSec: 0.002,
+  };
+  const filter: Filter = { name: "L", channel: "L", centreNm: 550, bandwidthNm: 300, transmission: 1 };
+  const depth = (skyMagPerArcsec2: number, hours: number) =>
+    limitingSurfaceMag({ rig, filter, skyMagPerArcsec2, seeingArcsec: 3, protectedMag: 10 }, hours, 120);
+  const hours = 12_000 / 3600; // 100 × 120 s
+  expect(depth(21, hours)).toBeCloseTo(26.939, 3);
+  expect(depth(21, 4 * hours)).toBeCloseTo(27.691, 3);
+  expect(depth(18.5, hours)).toBeCloseTo(25.698, 3);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.5, max: 50, noNaN: true }),
+      fc.double({ min: 17, max: 22, noNaN: true }),
+      (h, sky) => {
+        expect(depth(sky, 2 * h) - depth(sky, h)).toBeCloseTo(0.3763, 3); // C4.14: twice the time, whatever the sky
+        expect(depth(sky + 0.5, h)).toBeGreaterThan(depth(sky, h));
+      },
+    ),
+  );
 });
 
 it("counts subs with overheads as MATHS C3.19: 99 subs of 180 s in six hours", () => {

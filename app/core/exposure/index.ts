@@ -11,7 +11,7 @@ export {
   niceSubSec,
   NICE_SUBS_SEC,
 } from "./sub-length";
-export { subAdvice, subEffects, type SubAdvice, type SubEffects, type SubLimit } from "./advice";
+export { subAdvice, subEffects, type SubAdvice, type SubEffects, type SubLimit, type SubQuestion } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
@@ -20,3 +20,4 @@ export { firstChannels, firstHours, leastHours, type LeastHours } from "./first-
 export { blurOf, detailVerdict, type Blur, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, lightGrasp, type RigComparison } from "./compare-rigs";
+export { limitingSurfaceMag, stackNoise } from "./depth";

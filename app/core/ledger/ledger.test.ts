@@ -9,6 +9,7 @@ import {
   bookExposure,
   channelOfFilter,
   fileIdentity,
+  collectedByNight,
   keptByCell,
   loomOf,
   nightOutcomes,
@@ -190,6 +191,29 @@ describe("the loom", () => {
         expect(sum([...contributions].reverse())).toEqual(sum(contributions));
         expect(nightTotals(contributions.map((data) => ({ data }))).reduce((s, t) => s + t.kept, 0)).toBe(
           contributions.reduce((s, x) => s + x.kept, 0),
+        );
+      }),
+    );
+  });
+});
+
+describe("hours collected", () => {
+  it("grow night by night, whatever the order of the log, to the sum of what was kept (law)", () => {
+    const entry = fc.record({
+      night: fc.integer({ min: 1, max: 28 }).map((d) => `2026-11-${String(d).padStart(2, "0")}`),
+      kept: fc.integer({ min: 0, max: 40 }),
+      exposureSec: fc.constantFrom(60, 120, 300),
+    });
+    fc.assert(
+      fc.property(fc.array(entry, { maxLength: 60 }), (list) => {
+        const log = list as unknown as ContributionData[];
+        const grown = collectedByNight(log);
+        expect(collectedByNight([...log].reverse())).toEqual(grown);
+        expect(grown.map((g) => g.night)).toEqual([...new Set(grown.map((g) => g.night))].sort());
+        expect(grown.every((g, i) => i === 0 || g.keptMin > grown[i - 1]!.keptMin)).toBe(true);
+        expect(grown.at(-1)?.keptMin ?? 0).toBeCloseTo(
+          list.reduce((s, c) => s + (c.kept * c.exposureSec) / 60, 0),
+          6,
         );
       }),
     );

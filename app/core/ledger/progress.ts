@@ -118,3 +118,19 @@ export function nightTotals<E extends { readonly data: ContributionData }>(entri
       a.exposureSec - b.exposureSec,
   );
 }
+
+/** Minutes kept by the end of a night, all nights before included. */
+export interface Collected {
+  readonly night: string;
+  readonly keptMin: number;
+}
+
+/** How the kept minutes grew, night by night; nights without any are left out. */
+export function collectedByNight(contributions: readonly ContributionData[]): Collected[] {
+  const byNight = new Map<string, number>();
+  for (const c of contributions) byNight.set(c.night, (byNight.get(c.night) ?? 0) + (c.kept * c.exposureSec) / 60);
+  let keptMin = 0;
+  return [...byNight]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .flatMap(([night, minutes]) => (minutes > 0 ? [{ night, keptMin: (keptMin += minutes) }] : []));
+}

@@ -31,6 +31,7 @@ export {
   type SeasonTable,
 } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
+export { namedPhases, type PhaseName } from "./moon-phase";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
 export { COARSE_STEP_MIN, FINE_STEP_MIN, channelSkyOf, placeNight, placeSky, type PlaceNight } from "./place-night";
 export { moonlessWorthMin, targetNight, type TargetNight } from "./target-night";

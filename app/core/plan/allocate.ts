@@ -144,3 +144,15 @@ export function allocate(needs: readonly Need[], offers: readonly NightOffer[], 
     unmetMin: open.reduce((sum, o) => sum + o.left, 0),
   };
 }
+
+/** Hours there are by the end of each night with work, from the minutes kept on, if every planned night is clear. */
+export function plannedHours(
+  nights: readonly PlannedNight[],
+  keptMin: number,
+): { readonly night: NightDate; readonly hours: number }[] {
+  let minutes = keptMin;
+  return nights.flatMap(({ date, work }) => {
+    minutes += work.reduce((sum, w) => sum + w.exposureMin, 0);
+    return work.length > 0 ? [{ night: date, hours: minutes / 60 }] : [];
+  });
+}

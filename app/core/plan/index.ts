@@ -2,6 +2,7 @@ export type { DrawnOutline, FrameData, GoalData, ProjectData, PanelGoal } from "
 export { layoutOf, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,
+  plannedHours,
   type Allocation,
   type NightOffer,
   type PlanRules,

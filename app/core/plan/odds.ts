@@ -8,6 +8,8 @@ export interface FinishOdds {
   readonly tenth: NightDate | null;
   readonly half: NightDate | null;
   readonly ninetieth: NightDate | null;
+  /** Share of futures done by the end of each night offered, [0, 1]; never falls. */
+  readonly doneBy: readonly number[];
   /** Share of futures done within the nights offered. */
   readonly doneShare: number;
   readonly runs: number;
@@ -47,6 +49,7 @@ export function simulateFinish(
     tenth: at(0.1),
     half: at(0.5),
     ninetieth: at(0.9),
+    doneBy: offers.map((_, i) => finishes.filter((f) => f <= i).length / weather.runs),
     doneShare: finishes.filter(Number.isFinite).length / weather.runs,
     runs: weather.runs,
   };

@@ -135,6 +135,17 @@ describe("odds of finishing", () => {
     );
   });
 
+  it("rise night by night as the binomial law has it: five clear nights of n at 0.3, to three standard errors", () => {
+    const { doneBy, runs } = play(0);
+    const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n, k - 1) * (n - k + 1)) / k);
+    for (const n of [8, 12, 16, 20, 30]) {
+      const missed = [0, 1, 2, 3, 4].reduce((sum, k) => sum + choose(n, k) * 0.3 ** k * 0.7 ** (n - k), 0);
+      const error = Math.sqrt((missed * (1 - missed)) / runs);
+      expect(Math.abs(doneBy[n - 1]! - (1 - missed))).toBeLessThan(3 * error);
+    }
+    expect(doneBy.every((share, i) => i === 0 || share >= doneBy[i - 1]!)).toBe(true);
+  });
+
   it("say so when the nights do not suffice, and repeat with the same seed", () => {
     const odds = simulateFinish(five, nights.slice(0, 8), rules, {
       clearChance: Array<number>(12).fill(0.3),

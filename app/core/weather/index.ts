@@ -20,9 +20,11 @@ export {
   brierScore,
   brierSkill,
   poolOdds,
+  reliabilityBins,
   shrunkBrier,
   type BrierParts,
   type Pooled,
+  type ReliabilityBin,
   type Scored,
   type TrackRecord,
 } from "./scores";

@@ -37,6 +37,24 @@ export function brierParts(scored: readonly Scored[]): BrierParts {
 /** Skill against a score of climatology, 1 − BS/BS_clim: 1 perfect, 0 no better, negative worse. */
 export const brierSkill = (score: number, climatology: number): number => 1 - score / climatology;
 
+/** Forecasts of like odds, and how often such hours were usable. */
+export interface ReliabilityBin {
+  readonly hours: number;
+  /** Mean of the odds told, [0, 1]. */
+  readonly told: number;
+  /** Share of those hours that were usable, [0, 1]. */
+  readonly seen: number;
+}
+
+/** Forecasts sorted into `count` equal bins of odds; empty bins are left out. Told and seen agree for a reliable source. */
+export function reliabilityBins(scored: readonly Scored[], count: number): ReliabilityBin[] {
+  const bins = Array.from({ length: count }, (): Scored[] => []);
+  for (const s of scored) bins[Math.min(count - 1, Math.floor(s.odds * count))]!.push(s);
+  return bins
+    .filter((bin) => bin.length > 0)
+    .map((bin) => ({ hours: bin.length, told: mean(bin.map((s) => s.odds)), seen: mean(bin.map((s) => s.outcome)) }));
+}
+
 const PRIOR_HOURS = 20; // logged hours that a source's own record needs to count as much as the prior
 
 /** A source's record here: hours scored, and its Brier score over them (anything when none). */

@@ -4,6 +4,7 @@ import checks from "../../../reference/maths/checks.json";
 import { HOUR_MS, nightDate, utcMs } from "~/core/time";
 import {
   brierParts,
+  reliabilityBins,
   brierScore,
   brierSkill,
   clearOdds,
@@ -258,6 +259,29 @@ describe("the chance of clear nights, learnt (reference/maths, C6.8)", () => {
         if (n === 0) return Math.abs(posteriorChance(guess, 0, 0) - guess) < 1e-12;
         const p = posteriorChance(guess, clear, n, 0.35);
         return p >= Math.min(guess, clear / n) - 1e-12 && p <= Math.max(guess, clear / n) + 1e-12;
+      }),
+    );
+  });
+});
+
+describe("reliability", () => {
+  it("tells in each bin what was said and what came: 8 of 10 hours told at 0.8", () => {
+    const said = (odds: number, clear: number, of: number) =>
+      Array.from({ length: of }, (_, i) => ({ odds, outcome: i < clear ? 1 : 0 }) as const);
+    expect(reliabilityBins([...said(0.8, 8, 10), ...said(0.1, 0, 4), ...said(1, 3, 3)], 5)).toEqual([
+      { hours: 4, told: 0.1, seen: 0 },
+      { hours: 13, told: (8 + 3) / 13, seen: 11 / 13 },
+    ]);
+  });
+  it("adds up to the reliability part of Murphy's split when every bin holds one odds (law, independent formula)", () => {
+    const scored = fc.array(
+      fc.record({ odds: fc.constantFrom(0.05, 0.15, 0.35, 0.55, 0.75, 0.95), outcome: fc.constantFrom(0 as const, 1 as const) }), // prettier-ignore
+      { minLength: 1, maxLength: 200 },
+    );
+    fc.assert(
+      fc.property(scored, (list) => {
+        const sum = reliabilityBins(list, 10).reduce((s, b) => s + (b.hours / list.length) * (b.told - b.seen) ** 2, 0);
+        expect(sum).toBeCloseTo(brierParts(list).reliability, 10);
       }),
     );
   });

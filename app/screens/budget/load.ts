@@ -1,4 +1,5 @@
 import { starsWithin, type SkyData } from "~/core/catalog";
+import type { Channel } from "~/core/exposure";
 import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
 import { skyData } from "~/desk/chart-sky";
@@ -41,6 +42,13 @@ export async function loadBudget(request: Request, projectId: string) {
     panels: c.panels.length,
     offer: nightOffer(c.place.data, c.layout.centre, channels, night),
     hoursMin: entry?.curated?.hoursMin ?? null,
+    /** Kept so far, mean over the panels, by channel. */
+    keptHours: Object.fromEntries(
+      channels.map((channel) => {
+        const mine = c.cells.filter((cell) => cell.channel === channel);
+        return [channel, mine.reduce((sum, cell) => sum + cell.keptMin, 0) / 60 / Math.max(1, c.panels.length)];
+      }),
+    ) as Readonly<Partial<Record<Channel, number>>>,
     starMags: sky ? starsInside(sky, c.layout) : null,
   };
 }

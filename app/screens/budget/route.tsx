@@ -15,6 +15,7 @@ import type { Answer } from "~/desk/answer";
 import type { Route } from "./+types/route";
 import { budgetAction } from "./action";
 import type { BudgetIntent } from "./intents";
+import { DepthPanel } from "./DepthPanel";
 import { loadBudget } from "./load";
 
 const { hoursPerPanel: HOURS, subSec: SUB, protectedMag: STAR } = GOAL_FIELDS;
@@ -24,8 +25,10 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => budgetAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Budget · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
-  const { goal, rig, place, filters, panels, offer, hoursMin, starMags } = loaderData;
+  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours } = loaderData;
   const [shownRev] = useState(goal.rev); // what was on the page when typing began
   const [drafts, setDrafts] = useState<readonly BudgetDraft[]>(() =>
     goal.data.channels.map((g) => ({
@@ -159,6 +162,22 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
           {isChanged ? "Save budget" : "Saved"}
         </Button>
       </div>
+      <DepthPanel
+        choices={rows.flatMap((r) => {
+          const question = questionFor(r.d.filterId);
+          return question && r.isRight
+            ? [
+                {
+                  channel: r.d.channel,
+                  question,
+                  subSec: parseNumber(r.d.sub) ?? 0,
+                  goalHours: parseNumber(r.d.hours) ?? 0,
+                  keptHours: keptHours[r.d.channel] ?? 0,
+                },
+              ]
+            : [];
+        })}
+      />
     </>
   );
 }

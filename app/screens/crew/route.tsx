@@ -33,6 +33,8 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => crewAction(
 
 export const meta: Route.MetaFunction = () => [{ title: "Crew · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   const { projectId, name, totals, members, goals } = loaderData;
   const { act, refusal } = useAct<CrewIntent>();

@@ -27,6 +27,8 @@ const MAG_SHOWN_TO = 5.2;
 /** The same star in two lists: within 4″. */
 const isSame = (a: Vec3, b: Vec3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) < 2e-5;
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function FinderRoute({ loaderData }: Route.ComponentProps) {
   const { entry, view } = loaderData;
   const [params] = useSearchParams();

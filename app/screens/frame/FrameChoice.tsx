@@ -26,10 +26,10 @@ export function FrameChoice({
       Another frame for this project
     </button>
   );
-  if (frames.length === 1) return <div className="no-print mb-2 flex justify-end">{another}</div>;
+  if (frames.length === 1) return <div className="no-print flex justify-end">{another}</div>;
   return (
-    <div className="no-print mb-3 flex flex-wrap items-end gap-3">
-      <div className="w-56">
+    <div className="no-print flex flex-wrap items-end gap-3">
+      <div className="min-w-40 flex-1">
         <SelectField label="Frame" value={current} onChange={(e) => onChoose(e.target.value)}>
           {frames.map((f) => (
             <option key={f.id} value={f.id}>
@@ -39,7 +39,7 @@ export function FrameChoice({
           ))}
         </SelectField>
       </div>
-      <div className="w-56">
+      <div className="min-w-40 flex-1">
         <Field label="Its name" value={title} maxLength={120} onChange={(e) => onTitle(e.target.value)} />
       </div>
       {current === shot ? (

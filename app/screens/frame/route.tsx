@@ -32,6 +32,8 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => frameAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function FrameRoute({ loaderData, params }: Route.ComponentProps) {
   return <FramePage key={loaderData.frame.id} view={loaderData} action={`/projects/${params.projectId}/frame`} />;
 }
@@ -78,28 +80,11 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
   return (
     <>
-      <FrameChoice
-        frames={view.frames}
-        current={kept.id}
-        shot={view.shotFrameId}
-        title={frame.title ?? ""}
-        onTitle={(text) => change({ title: text })}
-        onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
-        onAnother={() => void act({ act: "another", data: { ...frame, title: "" } })}
-        onShoot={() =>
-          void act({
-            act: "shoot",
-            projectId: view.project.id,
-            rev: view.project.rev,
-            data: { ...view.project.data, frameId: kept.id },
-          })
-        }
-      />
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_23rem]">
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_25.5rem]">
         <div>
           <div
             ref={chart}
-            className="border-rule relative h-[min(62vh,40rem)] min-h-90 overflow-hidden rounded-[8px] border"
+            className="border-rule relative h-[clamp(22rem,calc(100vh-21.5rem),48rem)] overflow-hidden rounded-[8px] border"
           >
             <SkyChart
               gaze={gaze}
@@ -149,6 +134,23 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               void act({ act: "settle", id: kept.id, data: taken });
             }}
             onDismiss={() => void act({ act: "settle", id: kept.id, data: kept.data })}
+          />
+          <FrameChoice
+            frames={view.frames}
+            current={kept.id}
+            shot={view.shotFrameId}
+            title={frame.title ?? ""}
+            onTitle={(text) => change({ title: text })}
+            onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
+            onAnother={() => void act({ act: "another", data: { ...frame, title: "" } })}
+            onShoot={() =>
+              void act({
+                act: "shoot",
+                projectId: view.project.id,
+                rev: view.project.rev,
+                data: { ...view.project.data, frameId: kept.id },
+              })
+            }
           />
           <FrameLeaves
             view={view}

@@ -3,12 +3,14 @@ import { TabLinks } from "~/components/TabLinks";
 import { keptSearch } from "~/desk/choice";
 
 const TABS = [
-  { to: "/kit", word: "Places", isExact: true },
+  { to: "/kit", word: "Places", also: "/kit/places" },
   { to: "/kit/rigs", word: "Rigs" },
   { to: "/kit/filters", word: "Filters" },
   { to: "/kit/data", word: "Data in and out" },
   { to: "/kit/sources", word: "Sources and licences" },
 ] as const;
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function KitRoute() {
   const [params] = useSearchParams();

@@ -15,6 +15,8 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Project log · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function ProjectLogRoute({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">

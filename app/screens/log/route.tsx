@@ -8,6 +8,8 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Log · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function LogRoute({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <>

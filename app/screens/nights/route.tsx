@@ -18,6 +18,8 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Run sheet · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function NightsRoute({ loaderData }: Route.ComponentProps) {
   const { list, view, night } = loaderData;
   const [params] = useSearchParams();

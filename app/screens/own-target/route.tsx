@@ -35,6 +35,8 @@ export const clientAction = ({ request, params }: Route.ClientActionArgs) => own
 
 export const meta: Route.MetaFunction = () => [{ title: "Own target · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function OwnTargetRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { target, field, isUsed } = loaderData;
   const [params] = useSearchParams();

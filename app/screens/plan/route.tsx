@@ -1,12 +1,17 @@
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Loom } from "~/components/charts/Loom";
+import { CollectedChart, FinishChart } from "~/components/charts/later-charts";
+import type { HoursBy } from "~/components/charts/drawn/CollectedChart";
+import { Progress } from "~/components/ui/Progress";
 import { longNight, shortNight } from "~/components/clock";
 import { PlanCalendar } from "./PlanCalendar";
 import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
+import { collectedByNight } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
+import { plannedHours } from "~/core/plan";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";
 import { planInWorker, type PlanAnswer, type PlanRequest } from "~/workers/plan";
@@ -31,7 +36,13 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
     count: LOOKED_AT,
     runs: 400,
   };
-  return { plan, cells: c.cells, placeName: c.place.data.name, school: c.project.data.school };
+  return {
+    plan,
+    cells: c.cells,
+    kept: collectedByNight(c.contributions.map((x) => x.data)).map((k) => ({ night: k.night, hours: k.keptMin / 60 })),
+    placeName: c.place.data.name,
+    school: c.project.data.school,
+  };
 }
 clientLoader.hydrate = true as const;
 
@@ -44,8 +55,10 @@ type Work = { readonly key: string } & (
   | { readonly kind: "failed"; readonly message: string }
 );
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function PlanRoute({ loaderData }: Route.ComponentProps) {
-  const { plan, cells, placeName } = loaderData;
+  const { plan, cells, kept, placeName } = loaderData;
   const [params] = useSearchParams();
   const key = JSON.stringify(plan);
   const [work, setWork] = useState<Work>({ key, kind: "running", share: 0 });
@@ -78,20 +91,16 @@ export default function PlanRoute({ loaderData }: Route.ComponentProps) {
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div>
         {work.kind === "running" ? (
-          <div className="my-4 max-w-md">
-            <p>Looking at {LOOKED_AT} nights …</p>
-            <progress value={work.share} max={1} className="my-2 w-full" />
-            <Button
-              onClick={() => {
-                stop?.abort(new Error("stopped"));
-                setWork({ key, kind: "stopped" });
-              }}
-            >
-              Stop
-            </Button>
-          </div>
+          <Progress
+            words={`Looking at ${LOOKED_AT} nights …`}
+            share={work.share}
+            onStop={() => {
+              stop?.abort(new Error("stopped"));
+              setWork({ key, kind: "stopped" });
+            }}
+          />
         ) : work.kind === "done" ? (
-          <Answer answer={work.answer} plan={plan} placeName={placeName} search={search} />
+          <Answer answer={work.answer} plan={plan} kept={kept} placeName={placeName} search={search} />
         ) : (
           <div className="my-4">
             <p>{work.kind === "stopped" ? "Stopped." : `The plan did not come: ${work.message}`}</p>
@@ -113,11 +122,13 @@ export default function PlanRoute({ loaderData }: Route.ComponentProps) {
 function Answer({
   answer,
   plan,
+  kept,
   placeName,
   search,
 }: {
   readonly answer: PlanAnswer;
   readonly plan: PlanRequest;
+  readonly kept: readonly HoursBy[];
   readonly placeName: string;
   readonly search: string;
 }) {
@@ -131,6 +142,9 @@ function Answer({
     .slice(0, SHOWN)
     .filter((o) => Object.values(o.channels).some((c) => c.usableMin >= plan.rules.leastNightMin)).length;
   const done = result.finishedOn;
+  const goalMin = plan.needs.reduce((s, n) => s + n.goalMin, 0);
+  const keptMin = goalMin - left;
+  const planned = [{ night: plan.from, hours: keptMin / 60 }, ...plannedHours(result.nights, keptMin)];
   return (
     <>
       <p className="text-figure leading-snug">
@@ -163,6 +177,14 @@ function Answer({
         . {formatMinutes(left)} of exposure to go; {usable} of the next {SHOWN} nights offer three quarters of an hour
         or more.
       </p>
+      <div className="grid gap-x-8 xl:grid-cols-2">
+        <Section title="Done by when" aside={`of ${odds.runs} simulated futures`}>
+          <FinishChart dates={offers.map((o) => o.date)} odds={odds} />
+        </Section>
+        <Section title="Hours collected, and the plan">
+          <CollectedChart kept={kept} planned={planned} goalHours={goalMin / 60} />
+        </Section>
+      </div>
       <Section title={`The next ${SHOWN} nights`} aside="pale = usable, filled = first allocation, clear sky assumed">
         <PlanCalendar
           nights={shown}

@@ -29,6 +29,8 @@ export const clientAction = ({ request, params }: Route.ClientActionArgs) => pro
 
 const LEAVES = ["frame", "budget", "plan", "log", "crew"] as const;
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function ProjectRoute({ loaderData, params }: Route.ComponentProps) {
   const { project, targetName, places, rigs } = loaderData;
   const [search] = useSearchParams();

@@ -36,6 +36,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Projects · Zenithar" }
 
 const DRAWN_AT_ONCE = 6; // what a window shows
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
   const [params] = useSearchParams();
   const search = keptSearch(params);

@@ -1,12 +1,20 @@
 import clsx from "clsx";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef, type KeyboardEvent } from "react";
 import { Link } from "react-router";
-import type { RibbonNight } from "~/core/night";
+import { dayOf, MONTHS, shortNight } from "~/components/clock";
+import { percent } from "~/components/numbers";
+import { namedPhases, type PhaseName, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { dayOf, shortNight } from "~/components/clock";
 
 const FILL = ["var(--twilight)", "var(--night)", "var(--moonlit)"];
-const HEIGHT = 52;
+const [WIDTH, HEIGHT] = [24, 46];
+
+const PHASE_WORDS: Readonly<Record<PhaseName, string>> = {
+  new: "new Moon",
+  firstQuarter: "first quarter",
+  full: "full Moon",
+  lastQuarter: "last quarter",
+};
 
 /** Runs of like states as rectangles: y from the earliest sunset shown. */
 function runs(night: RibbonNight, firstMin: number, spanMin: number, offsetMin: number) {
@@ -24,56 +32,89 @@ function runs(night: RibbonNight, firstMin: number, spanMin: number, offsetMin: 
 /** Minutes from 00:00 UTC of the evening date to the start of the night. */
 const minuteOfDay = (night: RibbonNight) => (night.startMs - Date.parse(`${night.date}T00:00:00Z`)) / 60_000;
 
-/**
- * The nights to come, one column each: time runs down from dusk to dawn, dark is dark, moonlit pale; the bar below is the
- * place's chance of a clear night; a filled mark is planned work. The chosen night governs every screen.
- */
-export function NightRibbon({
-  nights,
-  chosen,
-  today,
-  planned,
-  linkTo,
-}: {
+/** A phase as a small disc, lit as the sky shows it from the north. */
+function PhaseMark({ phase }: { readonly phase: PhaseName }) {
+  const half = phase === "firstQuarter" ? "M6 1.5A4.5 4.5 0 0 1 6 10.5Z" : "M6 1.5A4.5 4.5 0 0 0 6 10.5Z";
+  return (
+    <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true">
+      <circle cx="6" cy="6" r="4.5" fill={phase === "full" ? "var(--moon)" : "none"} stroke="var(--moon)" />
+      {phase === "firstQuarter" || phase === "lastQuarter" ? <path d={half} fill="var(--moon)" /> : null}
+    </svg>
+  );
+}
+
+interface Props {
   readonly nights: readonly RibbonNight[];
   readonly chosen: string;
   readonly today: string;
   readonly planned: ReadonlySet<string>;
   readonly linkTo: (date: string) => string;
-}) {
+}
+
+/**
+ * The nights to come, one column each: time runs down from dusk to dawn, dark is dark, moonlit pale; the bar below is the
+ * place's chance of a clear night; a filled mark is work taken. The chosen night governs every screen. One stop for the Tab
+ * key; arrows go from night to night.
+ */
+export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, planned, linkTo }: Props) {
   const current = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     // Not returned: newer browsers answer with a promise, which is no clean-up.
     void current.current?.scrollIntoView({ block: "nearest", inline: "center" });
   }, [chosen]);
   const starts = nights.map(minuteOfDay);
-  const first = Math.min(...starts.filter((_, i) => nights[i]!.states.length > 0), 24 * 60);
-  const last = Math.max(...nights.map((n, i) => starts[i]! + n.states.length * n.stepMin), first + 60);
+  const first = Math.min(...starts.filter((_, i) => (nights[i]?.states.length ?? 0) > 0), 24 * 60);
+  const last = Math.max(...nights.map((n, i) => (starts[i] ?? 0) + n.states.length * n.stepMin), first + 60);
+  const phases = namedPhases(nights);
+  const stop = nights.some((n) => n.date === chosen) ? chosen : (nights[0]?.date ?? "");
+  const onKeyDown = (e: KeyboardEvent<HTMLElement>) => {
+    const links = [...e.currentTarget.querySelectorAll<HTMLAnchorElement>("a")];
+    const at = links.indexOf(document.activeElement as HTMLAnchorElement);
+    const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: links.length - 1 }[e.key];
+    if (to === undefined || at < 0) return;
+    e.preventDefault();
+    links[to]?.focus();
+  };
   return (
-    <nav aria-label="Nights" className="flex [scrollbar-width:none] overflow-x-auto px-3 pt-2 pb-1">
+    <nav
+      aria-label="Nights"
+      className="flex [scrollbar-width:none] overflow-x-auto px-2 pt-1 pb-1"
+      onKeyDown={onKeyDown}
+    >
       {nights.map((night, i) => {
         const isChosen = night.date === chosen;
-        const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${Math.round(night.illuminatedFraction * 100)} % lit, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${planned.has(night.date) ? ", work taken" : ""}`;
+        const phase = phases.get(i);
+        const isFirst = i === 0 || night.date.endsWith("-01");
+        const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${percent(night.illuminatedFraction)} lit${phase ? `, ${PHASE_WORDS[phase]}` : ""}, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${planned.has(night.date) ? ", work taken" : ""}`;
         return (
           <Link
             key={night.date}
             ref={isChosen ? current : null}
             to={linkTo(night.date)}
             preventScrollReset
+            tabIndex={night.date === stop ? 0 : -1}
             aria-label={words}
             aria-current={isChosen ? "date" : undefined}
             title={words}
             className={clsx(
-              "group flex shrink-0 flex-col items-center rounded-[6px] border px-[3px] pt-[3px]",
+              "group flex min-w-[30px] flex-1 shrink-0 flex-col items-center rounded-[6px] border px-[3px]",
               isChosen ? "border-lamp" : "hover:border-rule border-transparent",
             )}
           >
-            <svg width="24" height={HEIGHT} aria-hidden="true" className="rounded-[2px]">
-              {runs(night, first, last - first, starts[i]!).map((r) => (
-                <rect key={r.y} x="0" width="24" y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
+            <span className="text-soft flex h-4 items-center text-[0.75rem] leading-none" aria-hidden="true">
+              {isFirst ? MONTHS[Number(night.date.slice(5, 7)) - 1] : phase ? <PhaseMark phase={phase} /> : null}
+            </span>
+            <svg
+              viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+              preserveAspectRatio="none"
+              aria-hidden="true"
+              className="h-[46px] w-full max-w-9 rounded-[2px]"
+            >
+              {runs(night, first, last - first, starts[i] ?? 0).map((r) => (
+                <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
               ))}
-              <rect x="2" y={HEIGHT - 3} height="2" width={20 * night.clearChance} fill="var(--sage)" />
-              {planned.has(night.date) ? <circle cx="12" cy="10" r="3" fill="var(--lamp)" /> : null}
+              <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
+              {planned.has(night.date) ? <circle cx={WIDTH / 2} cy="10" r="3" fill="var(--lamp)" /> : null}
             </svg>
             <span
               className={clsx(
@@ -92,4 +133,4 @@ export function NightRibbon({
       })}
     </nav>
   );
-}
+});

@@ -22,6 +22,7 @@ export function ShellFrame({
   note,
   onSearch,
   onHelp,
+  isPending,
   children,
 }: {
   readonly search: string;
@@ -32,6 +33,8 @@ export function ShellFrame({
   readonly note: ReactNode;
   readonly onSearch: () => void;
   readonly onHelp: () => void;
+  /** Another page is on its way. */
+  readonly isPending: boolean;
   readonly children: ReactNode;
 }) {
   return (
@@ -62,29 +65,8 @@ export function ShellFrame({
             </NavLink>
           ))}
         </nav>
-        <div className="hidden flex-col items-center gap-1 pb-3 sm:flex">
-          <button
-            type="button"
-            onClick={onSearch}
-            title="Search everywhere (Ctrl K)"
-            className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
-          >
-            <Search size={18} strokeWidth={1.6} aria-hidden="true" />
-            Search
-          </button>
-          {themes}
-          {note}
-          <button
-            type="button"
-            onClick={onHelp}
-            title="Keys (?)"
-            className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
-          >
-            <Keyboard size={18} strokeWidth={1.6} aria-hidden="true" />
-            Keys
-          </button>
-        </div>
       </aside>
+      {isPending ? <div className="pending-bar" role="presentation" /> : null}
       <div className="no-print border-rule border-b">{ribbon}</div>
       <div className="no-print flex items-center justify-end gap-1 px-3 pt-2 sm:hidden">
         <button type="button" onClick={onSearch} aria-label="Search everywhere" className="text-soft p-1.5">
@@ -96,6 +78,29 @@ export function ShellFrame({
       <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6">
         {children}
       </main>
+      {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
+      <div className="no-print bg-ground fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex">
+        <button
+          type="button"
+          onClick={onSearch}
+          title="Search everywhere (Ctrl K)"
+          className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
+        >
+          <Search size={18} strokeWidth={1.6} aria-hidden="true" />
+          Search
+        </button>
+        {themes}
+        {note}
+        <button
+          type="button"
+          onClick={onHelp}
+          title="Keys (?)"
+          className="text-note text-soft hover:text-ink flex flex-col items-center rounded-[8px] p-2"
+        >
+          <Keyboard size={18} strokeWidth={1.6} aria-hidden="true" />
+          Keys
+        </button>
+      </div>
     </div>
   );
 }

@@ -1,6 +1,16 @@
-import { lazy, Suspense, useCallback, useEffect, useState } from "react";
-import { Await, Outlet, useFetcher, useLocation, useNavigate, useRevalidator, useSearchParams } from "react-router";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import {
+  Await,
+  Outlet,
+  useFetcher,
+  useLocation,
+  useNavigate,
+  useNavigation,
+  useRevalidator,
+  useSearchParams,
+} from "react-router";
 import { NightRibbon } from "./NightRibbon";
+import { RibbonWords } from "./RibbonWords";
 import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
@@ -31,7 +41,20 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 
 export function HydrateFallback() {
-  return <p className="text-soft p-8">Opening the almanac …</p>;
+  return (
+    <ShellFrame
+      search=""
+      themes={<ThemeChoice />}
+      note={null}
+      banner={null}
+      isPending={false}
+      ribbon={<div className="h-[86px]" />}
+      onSearch={() => undefined}
+      onHelp={() => undefined}
+    >
+      <p className="text-soft py-4">Opening the almanac …</p>
+    </ShellFrame>
+  );
 }
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
@@ -40,6 +63,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const location = useLocation();
   const navigate = useNavigate();
   const revalidator = useRevalidator();
+  const navigation = useNavigation();
+  const isSought = useRef(false);
   const [isSearching, setSearching] = useState(false);
   const [isHelping, setHelping] = useState(false);
   const search = keptSearch(params);
@@ -73,6 +98,14 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [navigate, search, linkTo, choice.night, choice.today]);
+  // After a search the page that was found is read from its heading on, not from the top of the rail.
+  useEffect(() => {
+    const heading = document.querySelector<HTMLElement>("main h1");
+    if (!isSought.current || !heading) return;
+    isSought.current = false;
+    heading.tabIndex = -1;
+    heading.focus();
+  }, [location.pathname]);
   const undoer = useFetcher();
   const { submit } = undoer;
   const undo = useCallback(
@@ -90,7 +123,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     ...library.ownTargets.map((t) => ({ word: t.data.name, kind: "own target", to: `/targets/${t.id}${search}` })),
     ...library.rigs.map((r) => ({ word: r.data.name, kind: "rig", to: `/kit/rigs/${r.id}${search}` })),
   ];
-  const shot = new Set(library.log.byNight.keys());
+  const shot = useMemo(() => new Set(library.log.byNight.keys()), [library.log]);
   const searchObjects = useCallback((query: string) => skyWorker().search(query, 12), []);
 
   return (
@@ -102,6 +135,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         note={isDemo() ? <DemoNote /> : null}
         onSearch={() => setSearching(true)}
         onHelp={() => setHelping(true)}
+        isPending={navigation.state !== "idle"}
         banner={library.isLasting ? null : <MemoryBanner />}
         ribbon={
           ribbon === null ? (
@@ -110,13 +144,16 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
             <Suspense fallback={<div className="h-[86px]" />}>
               <Await resolve={ribbon}>
                 {(nights) => (
-                  <NightRibbon
-                    nights={nights}
-                    chosen={choice.night}
-                    today={choice.today}
-                    planned={shot}
-                    linkTo={linkTo}
-                  />
+                  <>
+                    <NightRibbon
+                      nights={nights}
+                      chosen={choice.night}
+                      today={choice.today}
+                      planned={shot}
+                      linkTo={linkTo}
+                    />
+                    <RibbonWords />
+                  </>
                 )}
               </Await>
             </Suspense>
@@ -132,7 +169,10 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
             onOpenChange={setSearching}
             own={own}
             searchObjects={searchObjects}
-            onGo={(to) => void navigate(to.includes("?") ? to : `${to}${search}`)}
+            onGo={(to) => {
+              isSought.current = true;
+              void navigate(to.includes("?") ? to : `${to}${search}`);
+            }}
           />
         ) : null}
         {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}

@@ -1,7 +1,8 @@
+import { YearChart } from "~/components/charts/later-charts";
 import { fixed } from "~/components/numbers";
 import { Suspense } from "react";
 import { Await, useNavigate, useSearchParams } from "react-router";
-import { SeasonChart } from "./SeasonChart";
+import { ChosenNight } from "./ChosenNight";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
 import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
 import { clockTime, longNight } from "~/components/clock";
@@ -46,7 +47,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
             {(nights) => (
               <>
                 <SeasonWords season={seasonOf(nights, 60)} />
-                <SeasonChart
+                <YearChart
                   nights={nights}
                   chosen={night}
                   onChoose={(date) =>
@@ -55,6 +56,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
                     })
                   }
                 />
+                <ChosenNight nights={nights} chosen={night} />
                 <details className="mt-2">
                   <summary className="min-h-6 cursor-pointer underline underline-offset-4">
                     The next twelve months in numbers

@@ -1,4 +1,4 @@
-import { Form, Link, useSearchParams } from "react-router";
+import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TargetFacts } from "./TargetFacts";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
@@ -6,6 +6,7 @@ import { Button } from "~/components/ui/Button";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
 import { TargetAside } from "./TargetAside";
+import { TargetChoices } from "./TargetChoices";
 import { TargetEvidence } from "./TargetEvidence";
 import { targetAction } from "./action";
 import { loadTarget } from "./load";
@@ -15,15 +16,27 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ request, params }: Route.ClientActionArgs) => targetAction(request, params.targetId);
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targetId} · Zenithar` }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function TargetRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { entry, ownId, view, night, projects } = loaderData;
   const [params] = useSearchParams();
+  const navigation = useNavigation();
   const search = keptSearch(params, { low: params.get("low") ?? "" });
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div>
-        <p className="text-note text-soft">{entryFacts(entry)}</p>
-        <h1 className="text-headline">{entryTitle(entry)}</h1>
+        <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+          <div>
+            <p className="text-note text-soft">{entryFacts(entry)}</p>
+            <h1 className="text-headline">{entryTitle(entry)}</h1>
+          </div>
+          <Form method="post">
+            <Button look="main" type="submit" disabled={!view || navigation.state === "submitting"}>
+              Start a project
+            </Button>
+          </Form>
+        </div>
         {entry.curated?.framing ? <p className="text-soft mt-1 max-w-[65ch]">{entry.curated.framing}</p> : null}
         <p className="mt-1 flex flex-wrap gap-x-5">
           <Link
@@ -40,7 +53,10 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
         </p>
         <StorageRefusal fault={actionData?.refusal ?? null} />
         {view ? (
-          <TargetEvidence view={view} night={night} />
+          <>
+            <TargetEvidence view={view} night={night} />
+            <TargetChoices view={view} />
+          </>
         ) : (
           <p className="text-soft mt-6">Enter a place and a rig in Kit to see its night.</p>
         )}
@@ -67,11 +83,6 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             Your project: {p.name}
           </Link>
         ))}
-        <Form method="post">
-          <Button look="main" type="submit" className="w-full" disabled={!view}>
-            Start a project
-          </Button>
-        </Form>
         {view ? <TargetAside view={view} search={search} /> : null}
       </aside>
     </div>

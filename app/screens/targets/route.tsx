@@ -21,6 +21,8 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Targets · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
   const [params] = useSearchParams();
   if (!loaderData)

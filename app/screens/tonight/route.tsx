@@ -1,5 +1,8 @@
-import { fixed } from "~/components/numbers";
-import { Suspense } from "react";
+import { counted, fixed } from "~/components/numbers";
+import { Suspense, useState } from "react";
+import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
+import { shapeWord } from "~/components/charts/shapes";
+import { USUAL_WIND_SHARE } from "~/core/weather";
 import { Await, Link, useSearchParams } from "react-router";
 import { useAct } from "~/components/forms/use-act";
 import { LookUp } from "./LookUp";
@@ -23,6 +26,8 @@ export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTonight
 clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => tonightAction(request);
 export const meta: Route.MetaFunction = () => [{ title: "Tonight · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function TonightRoute({ loaderData }: Route.ComponentProps) {
   if (!loaderData) return <NoPlace />;
@@ -90,6 +95,13 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
                 </button>
               }
             />
+            <HourLines
+              hours={weighed.hours}
+              zone={place.timeZone}
+              windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
+              gustLimitKmh={view.rules.gustLimitKmh}
+            />
+            <Records sources={weather.sources} />
             <OwnForecast />
           </>
         ) : null}
@@ -121,6 +133,26 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
         }
       />
     </div>
+  );
+}
+
+/** How each source has done here, for those who ask. */
+function Records({ sources }: { readonly sources: TonightViewData["weather"]["sources"] }) {
+  const [isOpen, setOpen] = useState(false);
+  const scored = sources.filter((s) => s.reliability.length > 0);
+  if (scored.length === 0) return null;
+  return (
+    <details className="border-rule mt-3 border-t pt-2" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="text-soft hover:text-ink min-h-6 cursor-pointer">How reliable they were here</summary>
+      {isOpen ? (
+        <div className="mt-2 max-w-xl">
+          <ReliabilityChart sources={scored.map((s) => ({ id: s.id, name: s.name, bins: s.reliability }))} />
+          <p className="text-note text-soft">
+            {scored.map((s, i) => `${s.name}: ${shapeWord(i)}, ${counted(s.record.hours, "hour")} scored`).join(" · ")}
+          </p>
+        </div>
+      ) : null}
+    </details>
   );
 }
 

@@ -39,6 +39,8 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => dataAction(
 
 export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
   const { summary, isEmpty, quarantine, me, ageDays, canPutBack: isCleared } = loaderData;
   const { act, refusal, isBusy } = useAct<DataIntent>();

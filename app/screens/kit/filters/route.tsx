@@ -16,6 +16,8 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => filtersActi
 
 export const meta: Route.MetaFunction = () => [{ title: "Filters · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function FiltersRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { filters, inUse } = loaderData;
   const { act, refusal } = useAct<FiltersIntent>();

@@ -31,6 +31,8 @@ export const clientAction = ({ request, params }: Route.ClientActionArgs) => pla
 
 export const meta: Route.MetaFunction = () => [{ title: "Place · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function PlaceRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { place } = loaderData;
   const { act, refusal } = useAct<PlaceIntent>();

@@ -24,6 +24,8 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => placesActio
 
 export const meta: Route.MetaFunction = () => [{ title: "Places · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
   const { places, usedBy, chosenId } = loaderData;
   const [params] = useSearchParams();

@@ -24,6 +24,8 @@ export const clientAction = ({ request, params }: Route.ClientActionArgs) => rig
 
 export const meta: Route.MetaFunction = () => [{ title: "Rig · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function RigRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { rig, filters } = loaderData;
   const { act, refusal } = useAct<RigIntent>();

@@ -29,6 +29,8 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => rigsAction(
 
 export const meta: Route.MetaFunction = () => [{ title: "Rigs · Zenithar" }];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function RigsRoute({ loaderData }: Route.ComponentProps) {
   const { rigs, usedBy, chosenId } = loaderData;
   const [params] = useSearchParams();

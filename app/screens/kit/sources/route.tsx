@@ -51,6 +51,8 @@ const SOURCES = [
   },
 ];
 
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
 export default function SourcesRoute() {
   return (
     <>

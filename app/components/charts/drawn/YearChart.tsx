@@ -1,0 +1,87 @@
+import { Area, ComposedChart, ReferenceLine, Tooltip, XAxis, YAxis, CartesianGrid } from "recharts";
+import type { YearNight } from "~/core/night";
+import { formatMinutes } from "~/core/notation";
+import { MONTHS, shortNight } from "~/components/clock";
+import { fixed, percent } from "~/components/numbers";
+import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";
+
+interface Point {
+  readonly night: YearNight;
+  readonly usable: number;
+  readonly moonless: number;
+}
+
+const Tip = tipOf<Point>(({ night }) => [
+  shortNight(night.date),
+  `${formatMinutes(night.usableMin)} usable`,
+  `${formatMinutes(night.moonlessMin)} without the Moon, ${percent(night.illuminatedFraction)} lit`,
+]);
+
+/** A year of nights for one target: filled = usable hours, pale = what the Moon takes. A press chooses the night under the pointer. */
+export default function YearChart({
+  nights,
+  chosen,
+  onChoose,
+}: {
+  readonly nights: readonly YearNight[];
+  readonly chosen: string;
+  readonly onChoose: (date: string) => void;
+}) {
+  const points = nights.map((night): Point => ({
+    night,
+    usable: night.usableMin / 60,
+    moonless: night.moonlessMin / 60,
+  }));
+  const firsts = nights.flatMap((n, i) => (n.date.endsWith("-01") ? [i] : []));
+  const monthOf = (i: number) => MONTHS[Number(nights[i]?.date.slice(5, 7)) - 1] ?? "";
+  const at = nights.findIndex((n) => n.date === chosen);
+  const months = MONTHS.map((month, i) => {
+    const mine = nights.filter((n) => Number(n.date.slice(5, 7)) === i + 1);
+    return `${month} ${fixed(mine.reduce((s, n) => s + n.usableMin, 0) / 60)} h`;
+  });
+  return (
+    <ChartFrame title={`Usable hours of ${nights.length} nights, ${months.join(", ")}`} heightPx={190}>
+      <ComposedChart
+        data={points.map((p, i) => ({ ...p, i }))}
+        margin={MARGIN}
+        accessibilityLayer
+        onClick={({ activeLabel }) => {
+          const night = nights[Number(activeLabel)];
+          if (activeLabel !== undefined && night) onChoose(night.date);
+        }}
+        style={{ cursor: "pointer" }}
+      >
+        <CartesianGrid {...GRID} />
+        <XAxis
+          dataKey="i"
+          type="number"
+          domain={[0, nights.length - 1]}
+          ticks={firsts}
+          tickFormatter={monthOf}
+          {...AXIS}
+        />
+        <YAxis width={44} allowDecimals={false} label={axisWords("hours a night", "insideLeft")} {...AXIS} />
+        <Tooltip content={<Tip />} cursor={CURSOR} isAnimationActive={false} />
+        <Area
+          dataKey="moonless"
+          type="step"
+          stroke="none"
+          fill="var(--moonlit)"
+          fillOpacity={1}
+          isAnimationActive={false}
+          activeDot={false}
+        />
+        <Area
+          dataKey="usable"
+          type="step"
+          stroke="none"
+          fill="var(--lamp)"
+          fillOpacity={1}
+          isAnimationActive={false}
+          activeDot={false}
+        />
+        {at >= 0 ? <ReferenceLine x={at} stroke="var(--ink)" strokeDasharray="2 3" /> : null}
+      </ComposedChart>
+    </ChartFrame>
+  );
+}

@@ -1,0 +1,26 @@
+import { useState } from "react";
+import { isHintRead, markHintRead } from "~/storage/session";
+
+/** What the ribbon's columns say, until somebody has read it. */
+export function RibbonWords() {
+  const [isRead, setRead] = useState(() => isHintRead("ribbon"));
+  if (isRead) return null;
+  return (
+    <p className="text-note text-soft flex flex-wrap items-baseline gap-x-3 px-3 pb-1">
+      <span>
+        A column is a night, dusk at its top: black is dark, pale moonlit. Green: chance of a clear sky. A dot: work
+        taken.
+      </span>
+      <button
+        type="button"
+        className="hover:text-ink min-h-6 underline underline-offset-4"
+        onClick={() => {
+          markHintRead("ribbon");
+          setRead(true);
+        }}
+      >
+        Understood
+      </button>
+    </p>
+  );
+}
