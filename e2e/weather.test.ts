@@ -59,7 +59,7 @@ describe("tonight with unreliable forecasts", () => {
   });
 
   it("takes a forecast typed in, refuses a wrong line beside the box and keeps what was typed", async () => {
-    await driver.findElement(By.css("summary")).click();
+    await driver.findElement(By.xpath("//summary[contains(., 'A forecast of your own')]")).click();
     await me.fill("Hours, cloud, gusts", "18-23 20\nclear later");
     await me.press("Use these lines");
     await me.see("Line 2, “clear later”");

@@ -7,21 +7,32 @@ interface History<T> {
   readonly past: readonly T[];
   readonly now: T;
   readonly future: readonly T[];
-  /** Where a gesture began; its way in between is no step. */
-  readonly start: T | null;
+  /** Where a gesture under way began, in a box of its own; null = none is. */
+  readonly start: { readonly value: T } | null;
 }
 
 /**
- * A value with its past: `commit` makes a step; `begin` and then `show`, as often as a drag moves, make one with the `commit`
- * at its end. Ctrl Z goes back, Ctrl Shift Z forth, on the whole page unless somebody is typing.
+ * A value with its past. `put` makes a step of its own, but between `begin` and `commit` everything belongs to one gesture,
+ * and a drag is undone as a whole. Ctrl Z goes back, Ctrl Shift Z forth, on the whole page unless somebody is typing.
+ * `onTravel` hears of every value that undo and redo bring back.
  */
 export function useHistory<T>(first: T, onTravel?: (now: T) => void) {
   const [history, setHistory] = useState<History<T>>({ past: [], now: first, future: [], start: null });
-  const begin = useCallback(() => setHistory((h) => (h.start === null ? { ...h, start: h.now } : h)), []);
-  const show = useCallback((now: T) => setHistory((h) => ({ ...h, now })), []);
-  const commit = useCallback(
+  const begin = useCallback(() => setHistory((h) => (h.start ? h : { ...h, start: { value: h.now } })), []);
+  const put = useCallback(
     (now: T) =>
-      setHistory((h) => ({ past: [...h.past.slice(1 - MOST_STEPS), h.start ?? h.now], now, future: [], start: null })),
+      setHistory((h) =>
+        h.start ? { ...h, now } : { past: [...h.past.slice(1 - MOST_STEPS), h.now], now, future: [], start: null },
+      ),
+    [],
+  );
+  const commit = useCallback(
+    () =>
+      setHistory((h) =>
+        h.start === null || h.start.value === h.now
+          ? { ...h, start: null }
+          : { past: [...h.past.slice(1 - MOST_STEPS), h.start.value], now: h.now, future: [], start: null },
+      ),
     [],
   );
   const { past, now, future } = history;
@@ -48,5 +59,5 @@ export function useHistory<T>(first: T, onTravel?: (now: T) => void) {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [undo, redo]);
-  return { now, begin, show, commit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0 };
+  return { now, begin, put, commit, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0 };
 }

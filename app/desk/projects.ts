@@ -77,11 +77,8 @@ export const saveFrame = ({ id, baseRev, data }: Draft<FrameData>): Promise<Resu
   keep([{ kind: "frame", id, data, baseRev }]);
 
 /** Adds a frame like the one shown. */
-export async function addFrame(data: FrameData): Promise<Result<{ readonly id: string }, KeepFault>> {
-  const id = newId("frame");
-  const done = await keep([{ kind: "frame", id, data, baseRev: null }]);
-  return done.ok ? ok({ id }) : done;
-}
+export const addFrame = (data: FrameData): Promise<Result<Kept, KeepFault>> =>
+  keep([{ kind: "frame", id: newId("frame"), data, baseRev: null }]);
 
 /** Keeps a budget. */
 export const saveGoal = ({ id, baseRev, data }: Draft<GoalData>): Promise<Result<Kept, KeepFault>> =>

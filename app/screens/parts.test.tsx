@@ -284,7 +284,8 @@ describe("forms that answer while one types", () => {
     const findTowns = vi.fn((query: string) => Promise.resolve(query === "quiet" ? [town] : []));
     routed(<PlaceForm place={null} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve("Pacific/Auckland")} findTowns={findTowns} />); // prettier-ignore
     await user.type(await screen.findByLabelText("Town near by"), "quiet");
-    await user.click(await screen.findByRole("button", { name: /Quiet Harbour, NZ/ }));
+    await screen.findByRole("option", { name: /Quiet Harbour, NZ/ });
+    await user.keyboard("{Enter}");
     const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;
     expect([value(/^Name/), value(/Latitude/), value(/Longitude/), value(/Elevation/)]).toEqual(["Quiet Harbour", "-43.6", "170.2", "640"]); // prettier-ignore
     await waitFor(() => expect(value(/Time zone/)).toBe("Pacific/Auckland"));

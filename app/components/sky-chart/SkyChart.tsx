@@ -57,6 +57,9 @@ interface Props {
   readonly draft?: readonly (readonly [number, number])[] | null;
   readonly onCorner?: (at: Equatorial<"icrs">) => void;
   /** What lies under the pointer while nothing is held; null when it leaves. */
+  /** The frame or a panel is taken hold of, and let go: what comes between is one gesture. */
+  readonly onGrip?: () => void;
+  readonly onLetGo?: () => void;
   readonly onHover?: (at: Equatorial<"icrs"> | null, reachDeg: number) => void;
   readonly onPress?: (at: Equatorial<"icrs">, reachDeg: number) => void;
 }
@@ -129,6 +132,8 @@ export function SkyChart({
   draft = null,
   underlay = null,
   onCorner,
+  onGrip,
+  onLetGo,
   onHover,
   onPress,
 }: Props) {
@@ -229,6 +234,10 @@ export function SkyChart({
     } else if (held.kind === "move") onMove(shifted(held.centre, held.from, at));
     else onTurn(Math.round(positionAngleDeg(layout.centre, at) * 10) / 10);
   };
+  const letGo = () => {
+    if (grip.current && grip.current.kind !== "pan") onLetGo?.();
+    grip.current = null;
+  };
   const onKeyDown = (event: KeyboardEvent) => {
     const stepDeg = (event.shiftKey ? 10 : 1) / 60;
     // Arrows go as the chart shows it, however it is turned.
@@ -262,6 +271,7 @@ export function SkyChart({
         pressed.current = pointOf(e);
         const held = gripAt(pointOf(e));
         grip.current = draft && held.kind !== "pan" ? { kind: "pan", held: fromScreen(view, pointOf(e)) } : held;
+        if (grip.current.kind !== "pan") onGrip?.();
       }}
       onPointerMove={onPointerMove}
       onPointerLeave={() => onHover?.(null, 0)}
@@ -270,9 +280,9 @@ export function SkyChart({
         if (at && draft) onCorner?.(at);
         else if (at) onPress?.(at, HOVER_PX / view.pxPerDeg);
         pressed.current = null;
-        grip.current = null;
+        letGo();
       }}
-      onPointerCancel={() => (grip.current = null)}
+      onPointerCancel={letGo}
       onKeyDown={onKeyDown}
     />
   );

@@ -19,6 +19,7 @@ export function ChartTools({
   look,
   onLook,
   onUndo,
+  onRedo,
   status,
   pressed,
   search,
@@ -31,6 +32,7 @@ export function ChartTools({
   readonly onLook: (look: ChartLook) => void;
   /** Undefined when there is nothing to undo. */
   readonly onUndo: (() => void) | undefined;
+  readonly onRedo: (() => void) | undefined;
   readonly status: string;
   readonly pressed: ChartThing | null;
   readonly search: string;
@@ -52,6 +54,9 @@ export function ChartTools({
         </Button>
         <Button onClick={onUndo} disabled={!onUndo}>
           Undo
+        </Button>
+        <Button onClick={onRedo} disabled={!onRedo}>
+          Redo
         </Button>
         <Button
           aria-pressed={look.up === "frame"}

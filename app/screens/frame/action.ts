@@ -1,9 +1,8 @@
-import { data, redirect } from "react-router";
+import { data } from "react-router";
 import { isForm } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
 import { settle } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
-import { keptSearch } from "~/desk/choice";
 import { addFrame, saveFrame, saveProject } from "~/desk/projects";
 import { keepPicture, type KeptPicture } from "~/storage/pictures";
 import type { FrameIntent, PictureAnswer } from "./intents";
@@ -15,11 +14,8 @@ export async function frameAction(request: Request) {
   switch (intent.act) {
     case "save":
       return answer(await saveFrame(intent));
-    case "another": {
-      const added = await addFrame(intent.data);
-      if (!added.ok) return answer(added);
-      return redirect(keptSearch(new URL(request.url).searchParams, { frame: added.value.id }));
-    }
+    case "another":
+      return answer(await addFrame(intent.data));
     case "settle":
       return answer(await settle("frame", intent.id, intent.data));
     case "shoot":

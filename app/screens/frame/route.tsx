@@ -40,7 +40,18 @@ export default function FrameRoute({ loaderData, params }: Route.ComponentProps)
 
 function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
   const { frame: kept, optics, title, target } = view;
-  const { frame, change, undo, canUndo, status, refusal: saving } = useFrameDraft(kept, action);
+  const {
+    frame,
+    change,
+    begin,
+    commit,
+    undo,
+    redo,
+    canUndo,
+    canRedo,
+    status,
+    refusal: saving,
+  } = useFrameDraft(kept, action);
   const picture = useUnderlay(kept.id, view.picture, action);
   const chart = useRef<HTMLDivElement>(null);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
@@ -100,6 +111,8 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               underlay={picture.underlay}
               onCorner={outlines.corner}
               {...look}
+              onGrip={begin}
+              onLetGo={commit}
               onMove={(c) => change({ raDeg: c.raDeg, decDeg: c.decDeg })}
               onTurn={(pa) => change({ positionAngleDeg: wrap360(pa) })}
               onMovePanel={(number, xArcmin, yArcmin) => {
@@ -118,6 +131,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             look={look}
             onLook={setLook}
             onUndo={canUndo ? undo : undefined}
+            onRedo={canRedo ? redo : undefined}
             status={`${status} ${picture.status}`.trim()}
             pressed={pressed}
             search={search}

@@ -1,21 +1,23 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
+import { useHistory } from "~/components/use-history";
 import type { FrameData } from "~/core/plan";
 import type { Entity } from "~/desk/library";
 import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
-const STEPS_KEPT = 100;
 
-/** A frame being worked on: kept by itself half a second after the last change and at once when the page is left; Ctrl Z goes back. */
+/** A frame being worked on: kept by itself half a second after the last change and at once when the page is left; Ctrl Z goes back, a whole drag at once. */
 export function useFrameDraft(kept: Entity<FrameData>, action: string) {
-  const [frame, setFrame] = useState<FrameData>(kept.data);
-  const [past, setPast] = useState<readonly FrameData[]>([]);
   const fetcherKey = `frame-${kept.id}`;
   const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
   const submit = useSubmit();
   const base = useRef(kept.rev); // the version this page builds upon
   const unsaved = useRef<FrameData | null>(null);
+  const travel = useCallback((now: FrameData) => {
+    unsaved.current = now;
+  }, []);
+  const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(kept.data, travel);
 
   useEffect(() => {
     const rev = answer?.revs[kept.id];
@@ -46,34 +48,14 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
     };
   }, [save]);
 
-  const put = useCallback((next: FrameData) => {
-    unsaved.current = next;
-    setFrame(next);
-  }, []);
   const change = useCallback(
     (part: Partial<FrameData>) => {
-      setPast((all) => [...all.slice(1 - STEPS_KEPT), frame]);
-      put({ ...frame, ...part });
+      const next = { ...frame, ...part };
+      unsaved.current = next;
+      put(next);
     },
     [frame, put],
   );
-  const undo = useCallback(() => {
-    const before = past.at(-1);
-    if (!before) return;
-    setPast(past.slice(0, -1));
-    put(before);
-  }, [past, put]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z";
-      if (!isUndo || (event.target as HTMLElement).closest("input, textarea")) return;
-      event.preventDefault();
-      undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [undo]);
-
   const status = state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";
-  return { frame, change, undo, canUndo: past.length > 0, status, refusal: answer?.refusal ?? null };
+  return { frame, change, begin, commit, undo, redo, canUndo, canRedo, status, refusal: answer?.refusal ?? null };
 }

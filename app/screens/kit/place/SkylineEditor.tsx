@@ -1,6 +1,8 @@
+import { wrap360 } from "~/core/units";
 import { plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
-import { useState } from "react";
+import { useCallback, useState } from "react";
+import { useHistory } from "~/components/use-history";
 import { formatSkyline, readSkyline } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
 import { hiddenBelowDeg, shiftSkyline } from "~/core/sky";
@@ -50,10 +52,7 @@ export function SkylineEditor({
   readonly zenithSkyMag: number;
   readonly placeName: string;
 }) {
-  const [now, setNow] = useState(start);
   const [text, setText] = useState(formatSkyline(start.skyline));
-  const [past, setPast] = useState<readonly Surroundings[]>([]);
-  const [dragStart, setDragStart] = useState<Surroundings | null>(null);
   const [pick, setPick] = useState<Pick | null>(null);
   const [tool, setTool] = useState<Tool>("line");
   const [turn, setTurn] = useState({ declination: "", byDeg: "", upDeg: "" });
@@ -64,36 +63,34 @@ export function SkylineEditor({
     upDeg: numberFault(turn.upDeg, 90),
   };
 
-  const show = (next: Surroundings) => {
-    setNow(next);
-    if (next.skyline !== now.skyline) setText(formatSkyline(next.skyline));
-  };
-  const step = (next: Surroundings, picked: Pick | null = pick, before: Surroundings = now) => {
-    setPast([...past.slice(-99), before]);
-    show(next);
-    setPick(picked);
-  };
-  const undo = () => {
-    const before = past.at(-1);
-    if (!before) return;
-    setPast(past.slice(0, -1));
-    setNow(before);
-    setText(formatSkyline(before.skyline));
+  const travel = useCallback((then: Surroundings) => {
+    setText(formatSkyline(then.skyline));
     setPick(null);
+  }, []);
+  const { now, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory(start, travel);
+  const step = (next: Surroundings, picked: Pick | null = pick) => {
+    put(next);
+    if (next.skyline !== now.skyline) setText(formatSkyline(next.skyline));
+    setPick(picked);
   };
   const onText = (value: string) => {
     setText(value);
     const { skyline } = readSkyline(value);
-    if (skyline.length !== 1) {
-      if (JSON.stringify(skyline) !== JSON.stringify(now.skyline)) setPast([...past.slice(-99), now]);
-      setNow({ ...now, skyline });
-      setPick(null);
-    }
+    if (skyline.length === 1 || JSON.stringify(skyline) === JSON.stringify(now.skyline)) return;
+    put({ ...now, skyline });
+    setPick(null);
   };
   const shift = (byDeg: number | null, upDeg: number | null) => {
     if (byDeg === null && upDeg === null) return;
-    const around = <T extends { readonly azimuthDeg: number }>(list: readonly T[]) => list.map((t) => ({ ...t, azimuthDeg: (((t.azimuthDeg + (byDeg ?? 0)) % 360) + 360) % 360 })); // prettier-ignore
-    step({ skyline: shiftSkyline(now.skyline, byDeg ?? 0, upDeg ?? 0), landmarks: around(now.landmarks), domes: around(now.domes), lamps: around(now.lamps) }, null); // prettier-ignore
+    const around = <T extends { readonly azimuthDeg: number }>(list: readonly T[]) =>
+      list.map((t) => ({ ...t, azimuthDeg: wrap360(t.azimuthDeg + (byDeg ?? 0)) }));
+    const next: Surroundings = {
+      skyline: shiftSkyline(now.skyline, byDeg ?? 0, upDeg ?? 0),
+      landmarks: around(now.landmarks),
+      domes: around(now.domes),
+      lamps: around(now.lamps),
+    };
+    step(next, null);
   };
   const remove = (p: Pick) => {
     const { next, pick: then } = takeAway(now, p);
@@ -101,15 +98,7 @@ export function SkylineEditor({
   };
   const wrong = fault ?? read.faults.map(skylineFaultWords).join(" ");
   return (
-    <section
-      aria-label="Skyline"
-      onKeyDown={(e) => {
-        if ((e.ctrlKey || e.metaKey) && e.key === "z" && !(e.target as HTMLElement).closest("input, textarea")) {
-          e.preventDefault();
-          undo();
-        }
-      }}
-    >
+    <section aria-label="Skyline">
       <input type="hidden" name="landmarks" value={JSON.stringify(now.landmarks)} />
       <input type="hidden" name="domes" value={JSON.stringify(now.domes)} />
       <input type="hidden" name="lamps" value={JSON.stringify(now.lamps)} />
@@ -135,8 +124,11 @@ export function SkylineEditor({
         >
           Put one in the south
         </Button>
-        <Button look="plain" onClick={undo} disabled={past.length === 0}>
+        <Button look="plain" onClick={undo} disabled={!canUndo}>
           Undo
+        </Button>
+        <Button look="plain" onClick={redo} disabled={!canRedo}>
+          Redo
         </Button>
       </div>
       <Panorama
@@ -150,10 +142,9 @@ export function SkylineEditor({
         }}
         onPick={setPick}
         onMove={(p, to, isDone) => {
-          const next = moveTo(now, p, to);
-          if (isDone) step(next, p, dragStart ?? now);
-          else show(next);
-          setDragStart(isDone ? null : (dragStart ?? now));
+          begin();
+          step(moveTo(now, p, to), p);
+          if (isDone) commit();
         }}
         onRemove={remove}
       />

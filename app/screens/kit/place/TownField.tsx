@@ -1,7 +1,7 @@
 import { fixed } from "~/components/numbers";
-import { useEffect, useState } from "react";
+import { Command } from "cmdk";
+import { useEffect, useId, useState } from "react";
 import type { Town } from "~/core/catalog";
-import { Field } from "~/components/ui/Field";
 
 /** Finds a town in the gazetteer that ships with the app; choosing one fills in its coordinates. */
 export function TownField({
@@ -12,7 +12,11 @@ export function TownField({
   readonly onChoose: (town: Town) => void;
 }) {
   const [query, setQuery] = useState("");
-  const [found, setFound] = useState<{ readonly query: string; readonly towns: readonly Town[] | null }>({ query: "", towns: [] }); // prettier-ignore
+  const id = useId();
+  const [found, setFound] = useState<{ readonly query: string; readonly towns: readonly Town[] | null }>({
+    query: "",
+    towns: [],
+  });
   const wanted = query.trim();
   useEffect(() => {
     if (wanted.length < 2) return;
@@ -26,49 +30,53 @@ export function TownField({
     };
   }, [wanted, findTowns]);
   const isAnswered = wanted.length >= 2 && found.query === wanted;
+  const hint = !isAnswered
+    ? "Towns of 5,000 people and more; or type coordinates."
+    : found.towns === null
+      ? "The gazetteer did not load: type the coordinates."
+      : found.towns.length === 0
+        ? "No town of that name here: type the coordinates."
+        : "Arrows and Enter choose.";
   return (
-    <div>
-      <Field
-        label="Town near by"
-        type="search"
+    <Command shouldFilter={false} label="Town near by" className="flex flex-col gap-1">
+      <label htmlFor={id} className="text-note text-soft">
+        Town near by
+      </label>
+      <Command.Input
+        id={id}
         value={query}
+        onValueChange={setQuery}
         placeholder="fills in the coordinates below"
-        onChange={(e) => setQuery(e.target.value)}
-        onKeyDown={(e) => e.key === "Enter" && e.preventDefault()}
-        hint={
-          !isAnswered
-            ? "Towns of 5,000 people and more; or type coordinates."
-            : found.towns === null
-              ? "The gazetteer did not load: type the coordinates."
-              : found.towns.length === 0
-                ? "No town of that name here: type the coordinates."
-                : undefined
-        }
+        className="field-box"
+        aria-describedby={`${id}-hint`}
+        onKeyDown={(e) => {
+          if (e.key === "Enter" && !isAnswered) e.preventDefault(); // the form is not sent by a search
+        }}
       />
-      {isAnswered && found.towns && found.towns.length > 0 ? (
-        <ul className="mt-1" aria-label="Towns found">
-          {found.towns.map((t) => (
-            <li key={`${t.name} ${t.latitudeDeg} ${t.longitudeDeg}`}>
-              <button
-                type="button"
-                className="hover:bg-raised flex min-h-8 w-full items-center justify-between gap-3 rounded-[6px] px-2 text-left"
-                onClick={() => {
-                  setQuery("");
-                  onChoose(t);
-                }}
-              >
-                <span>
-                  {t.name}, {t.country}
-                </span>
-                <span className="text-note text-faint">
-                  {fixed(Math.abs(t.latitudeDeg), 2)}° {t.latitudeDeg < 0 ? "S" : "N"},{" "}
-                  {fixed(Math.abs(t.longitudeDeg), 2)}° {t.longitudeDeg < 0 ? "W" : "E"}, {t.elevationM} m
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </div>
+      <p id={`${id}-hint`} className="text-note text-faint">
+        {hint}
+      </p>
+      <Command.List className={isAnswered && found.towns && found.towns.length > 0 ? "" : "hidden"}>
+        {(isAnswered ? (found.towns ?? []) : []).map((t) => (
+          <Command.Item
+            key={`${t.name} ${t.latitudeDeg} ${t.longitudeDeg}`}
+            value={`${t.name} ${t.latitudeDeg} ${t.longitudeDeg}`}
+            className="data-[selected=true]:bg-raised flex min-h-8 cursor-pointer items-center justify-between gap-3 rounded-[6px] px-2"
+            onSelect={() => {
+              setQuery("");
+              onChoose(t);
+            }}
+          >
+            <span>
+              {t.name}, {t.country}
+            </span>
+            <span className="text-note text-faint">
+              {fixed(Math.abs(t.latitudeDeg), 2)}° {t.latitudeDeg < 0 ? "S" : "N"}, {fixed(Math.abs(t.longitudeDeg), 2)}
+              ° {t.longitudeDeg < 0 ? "W" : "E"}, {t.elevationM} m
+            </span>
+          </Command.Item>
+        ))}
+      </Command.List>
+    </Command>
   );
 }
