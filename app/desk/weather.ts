@@ -73,7 +73,8 @@ export function weatherKept(
   const mine = library.forecasts.filter((f) => f.data.placeId === place.id);
   const outcomes = outcomesAt(library, place.id);
   const known = new Map(FORECAST_SOURCES.map((s) => [s.id, s.name]));
-  for (const f of mine) if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName); // prettier-ignore
+  for (const f of mine)
+    if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName);
   const sources = [...known].map(([id, name]): SourceState => {
     const tonight = mine.find((f) => f.data.sourceId === id && f.data.night === night)?.data.hours ?? [];
     const all = mine.filter((f) => f.data.sourceId === id);
@@ -82,10 +83,22 @@ export function weatherKept(
     return {
       id,
       name,
-      state: answer?.fault || !isService ? (tonight.length > 0 ? "kept" : "silent") : answer ? (tonight.length > 0 ? "fresh" : "silent") : "asking", // prettier-ignore
+      state:
+        answer?.fault || !isService
+          ? tonight.length > 0
+            ? "kept"
+            : "silent"
+          : answer
+            ? tonight.length > 0
+              ? "fresh"
+              : "silent"
+            : "asking",
       fault: answer?.fault ?? null,
       notes: answer?.notes ?? [],
-      issuedMs: tonight.reduce<UtcMs | null>((last, h) => (last === null || h.issuedMs > last ? h.issuedMs : last), null), // prettier-ignore
+      issuedMs: tonight.reduce<UtcMs | null>(
+        (last, h) => (last === null || h.issuedMs > last ? h.issuedMs : last),
+        null,
+      ),
       hours: tonight,
       ...records(`${place.id} ${id}`, [outcomes, ...all], () => {
         const said = all.flatMap((f) => f.data.hours);
@@ -101,7 +114,12 @@ export function weatherKept(
     .filter((l) => l.data.placeId === place.id && nightOf(l.data.atMs as UtcMs, place.data.timeZone) === night)
     .map((l): Outcome => ({ atMs: l.data.atMs as UtcMs, isClear: l.data.isClear }))
     .sort((a, b) => a.atMs - b.atMs);
-  return { sources, hours: nightWeather({ hours, sources, climatology, looks }), climatology, look: looks.at(-1) ?? null }; // prettier-ignore
+  return {
+    sources,
+    hours: nightWeather({ hours, sources, climatology, looks }),
+    climatology,
+    look: looks.at(-1) ?? null,
+  };
 }
 
 /** The edits that store an answer: one record a night, joined with what was known, and none where nothing is new. */
@@ -137,7 +155,8 @@ export async function askAll(library: Library, place: Entity<Place>, signal: Abo
       fault: answer.ok ? null : answer.error,
       notes: answer.ok ? answer.value.notes : [],
     });
-    if (answer.ok) edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name })); // prettier-ignore
+    if (answer.ok)
+      edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name }));
   }
   if (edits.length > 0) await act(edits);
 }

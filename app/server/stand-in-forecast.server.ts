@@ -21,10 +21,46 @@ interface Habit {
 }
 
 const HABITS: Readonly<Record<string, Habit>> = {
-  tern: { name: "Tern coastal model", seed: 11, everyHours: 6, lateHours: 1, bias: -0.06, error: [0.08, 0.35], driftHours: 2, hasHighCloud: true, failing: 0.03, hanging: 0, nonsense: 0 },
-  larch: { name: "Larch valley ensemble", seed: 23, everyHours: 12, lateHours: 5, bias: 0.1, error: [0.15, 0.4], driftHours: 4, hasHighCloud: true, failing: 0.05, hanging: 0.12, nonsense: 0 },
-  quartz: { name: "Quartz quick look", seed: 37, everyHours: 3, lateHours: 0.5, bias: 0, error: [0.3, 0.7], driftHours: 5, hasHighCloud: false, failing: 0.3, hanging: 0.05, nonsense: 0.25 },
-}; // prettier-ignore
+  tern: {
+    name: "Tern coastal model",
+    seed: 11,
+    everyHours: 6,
+    lateHours: 1,
+    bias: -0.06,
+    error: [0.08, 0.35],
+    driftHours: 2,
+    hasHighCloud: true,
+    failing: 0.03,
+    hanging: 0,
+    nonsense: 0,
+  },
+  larch: {
+    name: "Larch valley ensemble",
+    seed: 23,
+    everyHours: 12,
+    lateHours: 5,
+    bias: 0.1,
+    error: [0.15, 0.4],
+    driftHours: 4,
+    hasHighCloud: true,
+    failing: 0.05,
+    hanging: 0.12,
+    nonsense: 0,
+  },
+  quartz: {
+    name: "Quartz quick look",
+    seed: 37,
+    everyHours: 3,
+    lateHours: 0.5,
+    bias: 0,
+    error: [0.3, 0.7],
+    driftHours: 5,
+    hasHighCloud: false,
+    failing: 0.3,
+    hanging: 0.05,
+    nonsense: 0.25,
+  },
+};
 
 /** What a test or a curious person may ask of a service by ZENITHAR_SERVICES, for example "quartz:down,larch:hang". */
 export type Trouble = "down" | "hang" | "nonsense" | "fine";
@@ -91,9 +127,18 @@ export function standInForecast(sourceId: string, at: { lat: number; lon: number
     place: { latitude: at.lat, longitude: at.lon },
     issued: new Date(issuedMs).toISOString(),
     units: {
-      low_type_cloud_area_fraction: isPercent ? "%" : "1", medium_type_cloud_area_fraction: isPercent ? "%" : "1", high_type_cloud_area_fraction: isPercent ? "%" : "1", relative_humidity: "%",
-      air_temperature: sourceId === "tern" ? "K" : "degC", dew_point_temperature: sourceId === "tern" ? "K" : "degC", wind_speed: "m s-1", wind_speed_of_gust: "m s-1", precipitation_probability: "%", astronomical_seeing: "arcsec", transparency_loss: "mag",
-    }, // prettier-ignore
+      low_type_cloud_area_fraction: isPercent ? "%" : "1",
+      medium_type_cloud_area_fraction: isPercent ? "%" : "1",
+      high_type_cloud_area_fraction: isPercent ? "%" : "1",
+      relative_humidity: "%",
+      air_temperature: sourceId === "tern" ? "K" : "degC",
+      dew_point_temperature: sourceId === "tern" ? "K" : "degC",
+      wind_speed: "m s-1",
+      wind_speed_of_gust: "m s-1",
+      precipitation_probability: "%",
+      astronomical_seeing: "arcsec",
+      transparency_loss: "mag",
+    },
     time: times.map((ms) => new Date(ms).toISOString()),
     low_type_cloud_area_fraction: column((h) => (isPercent ? 100 : 1) * h.low, 3),
     medium_type_cloud_area_fraction: column((h) => (isPercent ? 100 : 1) * h.middle, 3),
@@ -104,7 +149,9 @@ export function standInForecast(sourceId: string, at: { lat: number; lon: number
     wind_speed: column((h) => h.windMs, 1),
     wind_speed_of_gust: column((h) => h.gustMs, 1),
     precipitation_probability: column((h) => 100 * h.rain, 0),
-    ...(sourceId === "quartz" ? {} : { astronomical_seeing: column((h) => h.seeingArcsec, 1), transparency_loss: column((h) => h.hazeMag, 2) }), // prettier-ignore
+    ...(sourceId === "quartz"
+      ? {}
+      : { astronomical_seeing: column((h) => h.seeingArcsec, 1), transparency_loss: column((h) => h.hazeMag, 2) }),
   };
 }
 

@@ -46,7 +46,11 @@ export function pretendedHour(latitudeDeg: number, longitudeDeg: number, ms: num
   const season = Math.cos((2 * Math.PI * (dayOfYear - 200)) / 365.25) * (latitudeDeg < 0 ? -1 : 1);
   const localHour = (ms / HOUR_MS + longitudeDeg / 15) % 24;
   const airC =
-    24 - 0.35 * Math.abs(latitudeDeg) + 9 * season + 4 * Math.cos((2 * Math.PI * (localHour - 15)) / 24) + 5 * (noise(seed + 3, ms, 60) - 0.5); // prettier-ignore
+    24 -
+    0.35 * Math.abs(latitudeDeg) +
+    9 * season +
+    4 * Math.cos((2 * Math.PI * (localHour - 15)) / 24) +
+    5 * (noise(seed + 3, ms, 60) - 0.5);
   const low = steep(front, 0.55);
   const windMs = 1 + 9 * noise(seed + 4, ms, 20) ** 2;
   return {

@@ -289,7 +289,12 @@ export function drawOutlines(
   for (const o of outlines) {
     ctx.setLineDash([7, 4]);
     ctx.beginPath();
-    trace(ctx, view, o.corners.map(([ra, dec]) => icrs(ra, dec)), true); // prettier-ignore
+    trace(
+      ctx,
+      view,
+      o.corners.map(([ra, dec]) => icrs(ra, dec)),
+      true,
+    );
     ctx.stroke();
     ctx.setLineDash([]);
     const at = toScreen(view, icrs(...o.corners[0]!));
@@ -297,7 +302,11 @@ export function drawOutlines(
   }
   if (!draft || draft.length === 0) return;
   ctx.beginPath();
-  trace(ctx, view, draft.map(([ra, dec]) => icrs(ra, dec))); // prettier-ignore
+  trace(
+    ctx,
+    view,
+    draft.map(([ra, dec]) => icrs(ra, dec)),
+  );
   ctx.stroke();
   for (const [ra, dec] of draft) {
     const p = toScreen(view, icrs(ra, dec));

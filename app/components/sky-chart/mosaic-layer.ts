@@ -17,7 +17,12 @@ function edges(
   heightArcmin: number,
 ): Vec3[] {
   const [w, h] = [widthArcmin / 2, heightArcmin / 2];
-  const corners = [[-w, h], [w, h], [w, -h], [-w, -h]] as const; // prettier-ignore
+  const corners = [
+    [-w, h],
+    [w, h],
+    [w, -h],
+    [-w, -h],
+  ] as const;
   return corners.flatMap(([x0, y0], i) => {
     const [x1, y1] = corners[(i + 1) % 4]!;
     return Array.from({ length: 8 }, (_, k) =>

@@ -36,10 +36,11 @@ function isNearly(a: string, b: string): boolean {
 }
 
 const union = (a: readonly number[], b: readonly number[]) => [...new Set([...a, ...b])];
-const common = (lists: readonly (readonly number[])[]) => lists.slice(1).reduce((kept, list) => {
-  const set = new Set(list);
-  return kept.filter((row) => set.has(row));
-}, lists[0] ?? []); // prettier-ignore
+const common = (lists: readonly (readonly number[])[]) =>
+  lists.slice(1).reduce((kept, list) => {
+    const set = new Set(list);
+    return kept.filter((row) => set.has(row));
+  }, lists[0] ?? []);
 
 function rowsByWords(
   index: SearchIndex,

@@ -1,10 +1,2 @@
-export {
-  finderPath,
-  nakedEyeLimitMag,
-  SKY_WAYS,
-  type FinderPath,
-  type GuideStar,
-  type Hop,
-  type SkyWay,
-} from "./finder";
+export { finderPath, nakedEyeLimitMag, type FinderPath, type GuideStar, type Hop } from "./finder";
 export { chartFrame, chartPoint, chartSkyline, turned, type ChartPoint, type ChartTurn } from "./finder-chart";

@@ -82,12 +82,19 @@ const MAX_HOURS = 400;
 const SCHEMA = Joi.object({
   format: Joi.string().valid("zenithar-forecast").required(),
   version: Joi.number().integer().required(),
-  source: Joi.object({ id: Joi.string().min(1).max(60).required(), name: Joi.string().min(1).max(80).required() }).unknown(true).required(),
-  place: Joi.object({ latitude: Joi.number().min(-90).max(90).required(), longitude: Joi.number().min(-180).max(180).required() }).unknown(true).required(),
+  source: Joi.object({ id: Joi.string().min(1).max(60).required(), name: Joi.string().min(1).max(80).required() })
+    .unknown(true)
+    .required(),
+  place: Joi.object({
+    latitude: Joi.number().min(-90).max(90).required(),
+    longitude: Joi.number().min(-180).max(180).required(),
+  })
+    .unknown(true)
+    .required(),
   issued: Joi.string().isoDate().required(),
   units: Joi.object().pattern(Joi.string(), Joi.string()).required(),
   time: Joi.array().max(MAX_HOURS).required(),
-}).unknown(true); // prettier-ignore
+}).unknown(true);
 
 interface Wire {
   readonly source: { readonly id: string; readonly name: string };

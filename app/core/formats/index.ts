@@ -1,5 +1,5 @@
-export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader, type FitsValue } from "./fits-header";
-export { pixelToSky, readWcs, type FitsWcs, type PixelToSky } from "./fits-wcs";
+export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader } from "./fits-header";
+export { pixelToSky, readWcs, type FitsWcs } from "./fits-wcs";
 export { exposureFactsOf } from "./fits-facts";
 export {
   csvTable,
@@ -7,31 +7,17 @@ export {
   panelRows,
   panelsToCsv,
   readPanelRows,
-  PANEL_COLUMNS,
   type ColumnMapping,
   type PanelListFault,
   type PanelRow,
 } from "./panel-list";
 export { panelsToVotable, readPanelVotable } from "./votable";
-export { frameOfPanels, type FrameOfPanels } from "./panels-to-frame";
+export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar } from "./calendar";
-export { parseSkyline, readSkyline, formatSkyline, type ReadSkyline, type SkylineFault } from "./skyline-text";
-export {
-  decodeBundle,
-  encodeBundle,
-  MAX_BUNDLE_BYTES,
-  type Bundle,
-  type BundleFault,
-  type BundleScope,
-} from "./bundle";
-export {
-  FORECAST_VARIABLES,
-  readForecast,
-  type ForecastFault,
-  type ForecastNote,
-  type ReadForecast,
-} from "./forecast-json";
+export { parseSkyline, readSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
+export { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "./bundle";
+export { readForecast, type ForecastFault, type ForecastNote, type ReadForecast } from "./forecast-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
 export { deviationsOf, frameOfHeader, type FrameFault, type RigDeviation } from "./frame-from-header";
-export { decodeRow, pixelPlan, stretchPixels, type PixelPlan } from "./fits-pixels";
+export { decodeRow, pixelPlan, stretchPixels } from "./fits-pixels";

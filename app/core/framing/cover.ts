@@ -198,7 +198,12 @@ export function emptyPanels(layout: MosaicLayout, outlines: readonly (readonly P
   const [w, h] = [layout.planeWidthArcmin / 2, layout.planeHeightArcmin / 2];
   return mosaicPanels(layout)
     .filter((p) => {
-      const corners: PlaneVertex[] = [[p.xArcmin - w, p.yArcmin - h], [p.xArcmin + w, p.yArcmin - h], [p.xArcmin + w, p.yArcmin + h], [p.xArcmin - w, p.yArcmin + h]]; // prettier-ignore
+      const corners: PlaneVertex[] = [
+        [p.xArcmin - w, p.yArcmin - h],
+        [p.xArcmin + w, p.yArcmin - h],
+        [p.xArcmin + w, p.yArcmin + h],
+        [p.xArcmin - w, p.yArcmin + h],
+      ];
       return !outlines.some(
         (o) =>
           o.some(([x, y]) => Math.abs(x - p.xArcmin) <= w && Math.abs(y - p.yArcmin) <= h) ||

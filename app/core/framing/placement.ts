@@ -95,8 +95,11 @@ function costOf({ layout, stars, outline, subject }: PlacementTask): (at: Placem
   if (subject) weighted.push([subject.xArcmin, subject.yArcmin, SUBJECT_WEIGHT]);
   const points = outline ? outlinePoints(outline) : [];
   const isOutside = (u: number, v: number) =>
-    u < bounds.left || u > bounds.right || v < bounds.bottom || v > bounds.top ||
-    (!isPlainGrid && !panels.some((p) => isInPanel(layout, p, { xArcmin: u, yArcmin: v }))); // prettier-ignore
+    u < bounds.left ||
+    u > bounds.right ||
+    v < bounds.bottom ||
+    v > bounds.top ||
+    (!isPlainGrid && !panels.some((p) => isInPanel(layout, p, { xArcmin: u, yArcmin: v })));
   return ({ dxArcmin, dyArcmin, turnDeg }) => {
     const [c, s] = [Math.cos(degToRad(turnDeg)), Math.sin(degToRad(turnDeg))];
     let cost = 0;

@@ -38,7 +38,12 @@ export function meshFromCorners(corners: FourCorners): SkyMesh | CornerFault {
   const middle = deprojectTan(a, { xiDeg: first.xiDeg / 2, etaDeg: first.etaDeg / 2 });
   const plane = [a, b, c, d].map((p) => projectTan(middle, p));
   if (plane.some((p) => !p || Math.hypot(p.xiDeg, p.etaDeg) > 40)) return "tooFar";
-  const [pa, pb, pc, pd] = plane as [{ xiDeg: number; etaDeg: number }, { xiDeg: number; etaDeg: number }, { xiDeg: number; etaDeg: number }, { xiDeg: number; etaDeg: number }]; // prettier-ignore
+  const [pa, pb, pc, pd] = plane as [
+    { xiDeg: number; etaDeg: number },
+    { xiDeg: number; etaDeg: number },
+    { xiDeg: number; etaDeg: number },
+    { xiDeg: number; etaDeg: number },
+  ];
   const cross = (o: typeof pa, p: typeof pa, q: typeof pa) =>
     (p.xiDeg - o.xiDeg) * (q.etaDeg - o.etaDeg) - (p.etaDeg - o.etaDeg) * (q.xiDeg - o.xiDeg);
   const turns = [cross(pa, pb, pc), cross(pb, pc, pd), cross(pc, pd, pa), cross(pd, pa, pb)];

@@ -160,8 +160,21 @@ export function bookExposure(facts: ExposureFacts, context: BookingContext): Res
     projectName: candidate.project.name,
     mismatches: mismatchesOf(facts, match, channel),
     data: {
-      projectId: candidate.id, panel: match.panel, channel, night: nightOf(startMs, candidate.place.timeZone), memberId: context.memberId, rigId: candidate.project.rigId,
-      placeId: candidate.project.placeId, exposureSec: exposureSec!, taken: 1, kept: 1, reason: "", worthRate: null, startMs, fileName: facts.fileName, note: "",
+      projectId: candidate.id,
+      panel: match.panel,
+      channel,
+      night: nightOf(startMs, candidate.place.timeZone),
+      memberId: context.memberId,
+      rigId: candidate.project.rigId,
+      placeId: candidate.project.placeId,
+      exposureSec: exposureSec!,
+      taken: 1,
+      kept: 1,
+      reason: "",
+      worthRate: null,
+      startMs,
+      fileName: facts.fileName,
+      note: "",
     },
-  }); // prettier-ignore
+  });
 }

@@ -2,13 +2,5 @@ export { CULL_REASONS, type CalibrationData, type ContributionData, type CullRea
 export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
 export { bookExposure, type Booking, type BookingContext, type BookingFault, type Mismatch } from "./booking";
-export {
-  collectedByNight,
-  keptByCell,
-  loomOf,
-  nightTotals,
-  type Collected,
-  type LoomCell,
-  type NightTotal,
-} from "./progress";
+export { collectedByNight, keptByCell, loomOf, nightTotals, type LoomCell, type NightTotal } from "./progress";
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";

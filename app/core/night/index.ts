@@ -1,41 +1,15 @@
 export type { Place } from "./place";
 export { nightSteps, type NightSteps } from "./steps";
-export { channelSky, channelTables, type ChannelSky, type ChannelTables } from "./channel-sky";
-export {
-  CAUSES,
-  walkTarget,
-  usableOf,
-  accountOf,
-  stretches,
-  type Cause,
-  type Stretch,
-  type Walk,
-  type NightAccount,
-} from "./walk";
-export {
-  channelFor,
-  rankCatalog,
-  targetJudge,
-  CLOSING_WEEKS,
-  LOWEST_DEG,
-  type RankedTarget,
-  type RankOptions,
-  type Ranking,
-} from "./rank";
-export {
-  comingSeason,
-  seasonTable,
-  seasonWeeks,
-  type ComingSeason,
-  type SeasonLeft,
-  type SeasonTable,
-} from "./season-table";
+export { channelSky, channelTables, type ChannelSky } from "./channel-sky";
+export { CAUSES, walkTarget, usableOf, accountOf, stretches, type Cause, type Walk, type NightAccount } from "./walk";
+export { channelFor, rankCatalog, targetJudge, CLOSING_WEEKS, type RankedTarget, type Ranking } from "./rank";
+export { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
-export { COARSE_STEP_MIN, FINE_STEP_MIN, channelSkyOf, placeNight, placeSky, type PlaceNight } from "./place-night";
+export { COARSE_STEP_MIN, FINE_STEP_MIN, placeNight, placeSky, type PlaceNight } from "./place-night";
 export { moonlessWorthMin, targetNight, type TargetNight } from "./target-night";
-export { hourlySteps, type HourlyStep } from "./hourly";
+export { hourlySteps } from "./hourly";
 export {
   monthsOf,
   seasonOf,

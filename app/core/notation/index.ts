@@ -1,4 +1,4 @@
-export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber, type AngleFault } from "./parse";
+export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber } from "./parse";
 export {
   formatRightAscension,
   formatDeclination,
@@ -7,4 +7,4 @@ export {
   formatMinutes,
   formatSpan,
 } from "./format";
-export { parsePosition, looksLikePosition, type PositionFault, type ReadPosition } from "./position";
+export { parsePosition, looksLikePosition, type PositionFault } from "./position";

@@ -1,4 +1,4 @@
-export { brentRoot, crossings, extremum, type Crossing } from "./roots";
+export { brentRoot, crossings, extremum } from "./roots";
 export { cubicAt, linearAt } from "./interpolate";
 export { randomFrom } from "./random";
 export { percentile } from "./statistics";

@@ -3,7 +3,6 @@ export { layoutOf, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,
   plannedHours,
-  type Allocation,
   type NightOffer,
   type PlanRules,
   type Need,
@@ -15,9 +14,8 @@ export { nightOffer, nightOffers } from "./offers";
 export { chooseTonight, projectTonight, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet } from "./sheet";
 export { newProject } from "./new-project";
-export { inNightOrder, type ChannelChance } from "./channel-order";
+export { inNightOrder } from "./channel-order";
 export {
-  feltKmh,
   hoursOf,
   weighNight,
   type ExpectedProject,
@@ -26,4 +24,4 @@ export {
   type WeighedNight,
 } from "./weigh";
 export { judgeNight, reasonsOf, type AwayNight, type Change, type Reason, type Verdict } from "./verdict";
-export { drivePays, type DriveAnswer, type DriveQuestion } from "./drive";
+export { drivePays, type DriveAnswer } from "./drive";

@@ -72,7 +72,12 @@ export function reasonsOf(
 
   const odds = mean((h) => h.odds);
   const isPlain = out.every((h) => h.basis === "longTerm");
-  tell(isPlain ? 50 : 80 + 20 * Math.abs(odds - 0.5), isPlain ? { code: "longTerm", odds } : { code: "odds", odds, fromMs: out[0]!.atMs, toMs: utcMs(out.at(-1)!.atMs + HOUR_MS) }); // prettier-ignore
+  tell(
+    isPlain ? 50 : 80 + 20 * Math.abs(odds - 0.5),
+    isPlain
+      ? { code: "longTerm", odds }
+      : { code: "odds", odds, fromMs: out[0]!.atMs, toMs: utcMs(out.at(-1)!.atMs + HOUR_MS) },
+  );
   if (window) {
     const before = useful.filter((h) => h.atMs + HOUR_MS <= window.startMs);
     const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR);
@@ -87,7 +92,12 @@ export function reasonsOf(
   const windy = firstHour(useful, (h) => (h.feltGustKmh ?? 0) > 0.8 * rules.gustLimitKmh);
   if (windy) {
     const gustKmh = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
-    tell(gustKmh > rules.gustLimitKmh ? 95 : 52, { code: "wind", gustKmh, limitKmh: rules.gustLimitKmh, fromMs: windy.atMs }); // prettier-ignore
+    tell(gustKmh > rules.gustLimitKmh ? 95 : 52, {
+      code: "wind",
+      gustKmh,
+      limitKmh: rules.gustLimitKmh,
+      fromMs: windy.atMs,
+    });
   }
   if (weighed.rainDeadlineMs !== null && weighed.rainDeadlineMs < useful.at(-1)!.atMs + HOUR_MS) {
     const chance = Math.max(...useful.map((h) => h.rainChance ?? 0));
@@ -157,7 +167,8 @@ export function judgeNight(at: {
       : weighed.window!.startMs - firstMs > LATE_MS
         ? "goLate"
         : "go";
-  const looked: Reason[] = at.look && weighed.hours.some((h) => h.basis === "lookedUp") ? [{ code: "lookedUp", ...at.look }] : []; // prettier-ignore
+  const looked: Reason[] =
+    at.look && weighed.hours.some((h) => h.basis === "lookedUp") ? [{ code: "lookedUp", ...at.look }] : [];
   const reasons = [...looked, ...reasonsOf(weighed, at)].slice(0, 3);
   return { kind, away, weighed, reasons, change: changeOf(kind, weighed, rules) };
 }

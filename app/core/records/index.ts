@@ -1,16 +1,12 @@
-export { decodeData, decodeRecord, migrateData, stamped, type RecordFault } from "./decode";
-export { SCHEMAS, schemaOf, type DataOf } from "./kinds";
-export type { Migration, RecordSchema } from "./kind";
-export { AZIMUTH, NAME, type NumberField, type TextField } from "./fields";
+export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
+export { NAME, type NumberField } from "./fields";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place";
 export { CAMERA_FIELDS, MOUNT_FIELDS, OPTICS_FIELDS, OVERHEAD_FIELDS, SENSOR_FIELDS, SLOT_FIELD } from "./rig";
 export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
-export { FRAME_FIELDS, MOST_EXTRA_PANELS, PANEL_NAME } from "./frame";
 export { GOAL_FIELDS } from "./goal";
 export { CONTRIBUTION_FIELDS } from "./contribution";
 export { USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";
 export type { Member } from "./member";
-export type { NightNote } from "./night-note";
 export { SIZE_FIELD } from "./target";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";

@@ -6,7 +6,13 @@ type Json = Readonly<Record<string, unknown>>;
 /** The parts of a schema's own description that are read here. */
 interface Described {
   readonly type: string;
-  readonly flags?: { readonly label?: string; readonly description?: string; readonly presence?: string; readonly unit?: string; readonly only?: boolean }; // prettier-ignore
+  readonly flags?: {
+    readonly label?: string;
+    readonly description?: string;
+    readonly presence?: string;
+    readonly unit?: string;
+    readonly only?: boolean;
+  };
   readonly allow?: readonly unknown[];
   readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: unknown } }[];
   readonly keys?: Readonly<Record<string, Described>>;

@@ -33,10 +33,5 @@ export const SCHEMAS = {
   target,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
-type DataIn<S> = S extends RecordSchema<infer T> ? T : never;
-
-/** What a record of a kind holds. */
-export type DataOf<K extends RecordKind> = DataIn<(typeof SCHEMAS)[K]>;
-
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */
 export const schemaOf = (kind: RecordKind): RecordSchema<unknown> => SCHEMAS[kind];

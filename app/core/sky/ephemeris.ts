@@ -1,6 +1,16 @@
 import {
-  AstroTime, BaryState, Body, C_AUDAY, Constellation, Equator, Illumination, Observer as AstroObserver, Rotation_EQJ_EQD, SetDeltaTFunction, SiderealTime,
-} from "astronomy-engine"; // prettier-ignore
+  AstroTime,
+  BaryState,
+  Body,
+  C_AUDAY,
+  Constellation,
+  Equator,
+  Illumination,
+  Observer as AstroObserver,
+  Rotation_EQJ_EQD,
+  SetDeltaTFunction,
+  SiderealTime,
+} from "astronomy-engine";
 import { deltaTSeconds, utcMs, type UtcMs } from "~/core/time";
 import { degToRad, wrap360 } from "~/core/units";
 import { unitVector, type Observer, type Vec3 } from "./frames";

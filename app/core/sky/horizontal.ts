@@ -23,13 +23,6 @@ export function apparentVector(sky: Pick<NightSky, "toOfDate" | "earthBeta">, ta
 export const localSiderealRad = (sky: NightSky, ms: UtcMs): number =>
   sky.siderealStartRad + sky.siderealRadPerMs * (ms - sky.window.startMs);
 
-/** Sine of the airless altitude of a direction of date. */
-export function sinAltitudeAt(sky: NightSky, [x, y, z]: Vec3, ms: UtcMs): number {
-  const last = localSiderealRad(sky, ms);
-  const phi = degToRad(sky.observer.latitudeDeg);
-  return Math.sin(phi) * z + Math.cos(phi) * (x * Math.cos(last) + y * Math.sin(last));
-}
-
 /** Airless altitude and azimuth of a direction of date. */
 export function horizontalAt(sky: NightSky, [x, y, z]: Vec3, ms: UtcMs): Horizontal {
   const last = localSiderealRad(sky, ms);

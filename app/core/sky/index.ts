@@ -1,11 +1,11 @@
-export type { Equatorial, EquatorialFrame, Horizontal, Observer, Vec3 } from "./frames";
+export type { Equatorial, Horizontal, Vec3 } from "./frames";
 export { directionOf, unitVector } from "./frames";
 export { separationDeg, positionAngleDeg, offsetBy } from "./separation";
 export { bodyOfDate, constellationOf } from "./ephemeris";
-export { nightSky, sunAltitudeDeg, moonAt, moonUpperLimbDeg, type MoonState, type NightSky } from "./night-sky";
-export { apparentVector, horizontalAt, sinAltitudeAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";
+export { nightSky, sunAltitudeDeg, moonAt, type NightSky } from "./night-sky";
+export { apparentVector, horizontalAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";
 export { nightEvents, type NightEvents, type SunLine } from "./events";
-export { altitudeCrossings, transits, type Transit } from "./passages";
+export { altitudeCrossings, transits } from "./passages";
 export { airmassKastenYoung, airmassPickering } from "./airmass";
 export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction";
 export { extinctionMagPerAirmass } from "./extinction";
@@ -25,7 +25,6 @@ export {
 export { moonAvoidanceDeg, type MoonRule } from "./moon-rule";
 export {
   hiddenBelowDeg,
-  landmarkAltitudeDeg,
   shiftSkyline,
   skylineAltitudeDeg,
   skylineTable,

@@ -11,8 +11,6 @@ export {
   totalCover,
   wetnessOf,
   windPressurePa,
-  type CloudLayers,
-  type Wetness,
 } from "./air";
 export { clearOdds, joinHours, type ForecastData, type ForecastHour, type Outcome } from "./forecast";
 export {
@@ -22,12 +20,10 @@ export {
   poolOdds,
   reliabilityBins,
   shrunkBrier,
-  type BrierParts,
-  type Pooled,
   type ReliabilityBin,
   type Scored,
   type TrackRecord,
 } from "./scores";
-export { HOURLY_LIKENESS, playNight, type NightOdds, type OddsHour } from "./night-odds";
-export { NIGHT_PERSISTENCE, learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
-export { nightWeather, scoredHours, trackRecord, type SourceNight, type WeatherHour } from "./night-weather";
+export { playNight, type NightOdds } from "./night-odds";
+export { learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
+export { nightWeather, scoredHours, trackRecord, type WeatherHour } from "./night-weather";

@@ -49,7 +49,10 @@ export function FinderChart({
       .join("");
   const target = way.at(-1);
   const goal = target ? at(target) : null;
-  const ground = skyline.length > 1 ? [...skyline, { rightDeg: skyline.at(-1)!.rightDeg, upDeg: -99 }, { rightDeg: skyline[0]!.rightDeg, upDeg: -99 }] : []; // prettier-ignore
+  const ground =
+    skyline.length > 1
+      ? [...skyline, { rightDeg: skyline.at(-1)!.rightDeg, upDeg: -99 }, { rightDeg: skyline[0]!.rightDeg, upDeg: -99 }]
+      : [];
   return (
     <svg
       viewBox={`0 0 ${SIZE} ${SIZE}`}

@@ -42,10 +42,14 @@ function cautions({ weighed, rules, camera, place }: View): string[] {
   const [cold, warm] = [Math.min(...temperatures), Math.max(...temperatures)];
   const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
   return [
-    ...(wet ? [`${wetnessOf(wet.airC!, wet.dewC!) === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`] : []), // prettier-ignore
+    ...(wet
+      ? [`${wetnessOf(wet.airC!, wet.dewC!) === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`]
+      : []),
     ...(gust > 0.6 * rules.gustLimitKmh
-      ? [`Gusts to ${Math.round(gust)} km/h at the mount, which bears ${Math.round(rules.gustLimitKmh)}; lash everything down from 40.`]
-      : []), // prettier-ignore
+      ? [
+          `Gusts to ${Math.round(gust)} km/h at the mount, which bears ${Math.round(rules.gustLimitKmh)}; lash everything down from 40.`,
+        ]
+      : []),
     ...(weighed.rainDeadlineMs !== null ? [`Everything under a roof by ${at(weighed.rainDeadlineMs)}: rain.`] : []),
     ...(temperatures.length > 0
       ? [

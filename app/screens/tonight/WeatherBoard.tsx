@@ -183,24 +183,52 @@ export function WeatherBoard({
                 <Cell key={h.atMs} odds={h.odds} isStrong />
               ))}
             </Row>
-            {
-              airRow("disagreement, ± points", (h) => number(h.spread === null ? null : h.spread * 100), (h) => (h.spread ?? 0) > 0.15, "they disagree") /* prettier-ignore */
-            }
+            {airRow(
+              "disagreement, ± points",
+              (h) => number(h.spread === null ? null : h.spread * 100),
+              (h) => (h.spread ?? 0) > 0.15,
+              "they disagree",
+            )}
             {has("feltGustKmh")
-              ? airRow("gusts at the mount, km/h", (h) => number(h.feltGustKmh), (h) => (h.feltGustKmh ?? 0) > gustLimitKmh, "over the mount's limit") /* prettier-ignore */
+              ? airRow(
+                  "gusts at the mount, km/h",
+                  (h) => number(h.feltGustKmh),
+                  (h) => (h.feltGustKmh ?? 0) > gustLimitKmh,
+                  "over the mount's limit",
+                )
               : null}
-            {has("airC") ? airRow("air, °C", (h) => number(h.airC), () => false, "") /* prettier-ignore */ : null}
+            {has("airC") ? airRow("air, °C", (h) => number(h.airC), () => false, "") : null}
             {has("dewC")
-              ? airRow("above the dew point, °C", (h) => number(h.airC !== null && h.dewC !== null ? h.airC - h.dewC : null, 1), (h) => h.airC !== null && h.dewC !== null && h.airC - h.dewC < DEW_SPREAD_C, "optics get wet") /* prettier-ignore */
+              ? airRow(
+                  "above the dew point, °C",
+                  (h) => number(h.airC !== null && h.dewC !== null ? h.airC - h.dewC : null, 1),
+                  (h) => h.airC !== null && h.dewC !== null && h.airC - h.dewC < DEW_SPREAD_C,
+                  "optics get wet",
+                )
               : null}
             {has("rainChance")
-              ? airRow("chance of rain, %", (h) => number(h.rainChance === null ? null : h.rainChance * 100), (h) => (h.rainChance ?? 0) >= 0.3, "rain possible") /* prettier-ignore */
+              ? airRow(
+                  "chance of rain, %",
+                  (h) => number(h.rainChance === null ? null : h.rainChance * 100),
+                  (h) => (h.rainChance ?? 0) >= 0.3,
+                  "rain possible",
+                )
               : null}
             {has("seeingArcsec")
-              ? airRow("seeing at the zenith, ″", (h) => number(h.seeingArcsec, 1), () => false, "") /* prettier-ignore */
+              ? airRow(
+                  "seeing at the zenith, ″",
+                  (h) => number(h.seeingArcsec, 1),
+                  () => false,
+                  "",
+                )
               : null}
             {has("hazeMag")
-              ? airRow("lost to haze, mag", (h) => number(h.hazeMag, 2), (h) => (h.hazeMag ?? 0) > 0.5, "hazy") /* prettier-ignore */
+              ? airRow(
+                  "lost to haze, mag",
+                  (h) => number(h.hazeMag, 2),
+                  (h) => (h.hazeMag ?? 0) > 0.5,
+                  "hazy",
+                )
               : null}
           </tbody>
         </table>

@@ -42,10 +42,17 @@ function Glow({ now, zenithSkyMag }: { readonly now: Surroundings; readonly zeni
     }
   return (
     <g aria-hidden="true">
-      {cells.map(
-        (c) =>
-        <rect key={`${c.az} ${c.alt}`} x={x(c.az)} y={y(c.alt + GLOW.altitudeDeg)} width={x(GLOW.azimuthDeg) + 0.4} height={(HEIGHT * GLOW.altitudeDeg) / TOP_DEG + 0.4} fill="var(--lamp)" fillOpacity={c.share} />, // prettier-ignore
-      )}
+      {cells.map((c) => (
+        <rect
+          key={`${c.az} ${c.alt}`}
+          x={x(c.az)}
+          y={y(c.alt + GLOW.altitudeDeg)}
+          width={x(GLOW.azimuthDeg) + 0.4}
+          height={(HEIGHT * GLOW.altitudeDeg) / TOP_DEG + 0.4}
+          fill="var(--lamp)"
+          fillOpacity={c.share}
+        />
+      ))}
     </g>
   );
 }
@@ -85,7 +92,8 @@ export function Panorama({
   const onKey = (event: KeyboardEvent, at: Pick) => {
     const step = event.shiftKey ? 0.1 : 1;
     const { azimuthDeg, altitudeDeg } = whereIs(now, at);
-    const by = (az: number, alt: number) => onMove(at, { azimuthDeg: azimuthDeg + az * step, altitudeDeg: altitudeDeg + alt * step }, true); // prettier-ignore
+    const by = (az: number, alt: number) =>
+      onMove(at, { azimuthDeg: azimuthDeg + az * step, altitudeDeg: altitudeDeg + alt * step }, true);
     const acts: Readonly<Record<string, () => void>> = {
       ArrowLeft: () => by(-1, 0),
       ArrowRight: () => by(1, 0),
@@ -100,7 +108,10 @@ export function Panorama({
     event.preventDefault();
     act();
   };
-  const outline = Array.from({ length: 721 }, (_, i) => `${plain(x(i / 2), 1)},${plain(y(hiddenBelowDeg(now.skyline, now.landmarks, i / 2)), 1)}`).join(" "); // prettier-ignore
+  const outline = Array.from(
+    { length: 721 },
+    (_, i) => `${plain(x(i / 2), 1)},${plain(y(hiddenBelowDeg(now.skyline, now.landmarks, i / 2)), 1)}`,
+  ).join(" ");
   const picks: Pick[] = (["skyline", "landmarks", "domes", "lamps"] as const).flatMap((list) =>
     now[list].map((_, index) => ({ list, index })),
   );
@@ -144,13 +155,20 @@ export function Panorama({
         stroke="var(--soft)"
         strokeDasharray="3 4"
       />{" "}
-      {/* prettier-ignore */}
       <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill="var(--ground)" />
       <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill={`url(#${hatch})`} stroke="var(--soft)" />
-      {NAMES.map(
-        (name, i) =>
-        <text key={`${name}${i}`} x={clamp(x(i * 45), 8, WIDTH - 8)} y={HEIGHT + 16} fontSize="12" textAnchor="middle" fill="var(--soft)">{name}</text>, // prettier-ignore
-      )}
+      {NAMES.map((name, i) => (
+        <text
+          key={`${name}${i}`}
+          x={clamp(x(i * 45), 8, WIDTH - 8)}
+          y={HEIGHT + 16}
+          fontSize="12"
+          textAnchor="middle"
+          fill="var(--soft)"
+        >
+          {name}
+        </text>
+      ))}
       {picks.map((p) => {
         const { azimuthDeg, altitudeDeg } = whereIs(now, p);
         const isPicked = pick?.list === p.list && pick.index === p.index;
@@ -185,11 +203,9 @@ export function Panorama({
                 stroke="var(--ground)"
               />
             ) : null}{" "}
-            {/* prettier-ignore */}
             {p.list === "domes" ? (
               <path d="M-7 4 A7 7 0 0 1 7 4 Z" fill={isPicked ? "var(--lamp)" : "none"} stroke="var(--ink)" />
             ) : null}{" "}
-            {/* prettier-ignore */}
             {p.list === "lamps" ? (
               <path
                 d="M0 -6 L5 5 H-5 Z"
@@ -198,9 +214,18 @@ export function Panorama({
                 strokeWidth="1.5"
               />
             ) : null}{" "}
-            {/* prettier-ignore */}
             {"name" in thing ? (
-              <text y="-13" fontSize="12" textAnchor="middle" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">{thing.name}</text> // prettier-ignore
+              <text
+                y="-13"
+                fontSize="12"
+                textAnchor="middle"
+                fill="var(--ink)"
+                stroke="var(--ground)"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {thing.name}
+              </text>
             ) : null}
           </g>
         );

@@ -153,7 +153,9 @@ export function SkylineEditor({
           now={now}
           pick={pick}
           onChange={(fields) => step(change(now, pick, fields))}
-          onMove={(azimuthDeg) => step(moveTo(now, pick, { azimuthDeg, altitudeDeg: now.skyline[pick.index]!.altitudeDeg }))} // prettier-ignore
+          onMove={(azimuthDeg) =>
+            step(moveTo(now, pick, { azimuthDeg, altitudeDeg: now.skyline[pick.index]!.altitudeDeg }))
+          }
           onRemove={() => remove(pick)}
         />
       ) : (

@@ -1,0 +1,248 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { KeepFault } from "~/core/records";
+import { DEFAULT_OVERHEADS } from "~/core/exposure";
+import type { Result } from "~/core/result";
+import { nightDate } from "~/core/time";
+import { testFilter, testPlace, testRig } from "~/core/test-data";
+
+vi.mock("~/workers/sky", () => ({ skyWorker: () => ({ entry: () => Promise.resolve(null) }) }));
+
+/** A tab of its own over the same database. */
+async function desk() {
+  vi.resetModules();
+  const open = await import("./open-library");
+  return {
+    ...open,
+    library: async () => open.libraryHere(),
+    acts: await import("./acts"),
+    kit: await import("./kit"),
+    projects: await import("./projects"),
+    project: await import("./project"),
+    log: await import("./log"),
+    sharing: await import("./sharing"),
+    notices: await import("./notices"),
+    answer: await import("./answer"),
+    learnt: await import("./learnt"),
+    choice: await import("./choice"),
+  };
+}
+type Desk = Awaited<ReturnType<typeof desk>>;
+
+function done<T>(result: Result<T, KeepFault>): T {
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+}
+const entry = {
+  id: "X 1",
+  name: "",
+  aliases: [],
+  kind: "emissionNebula",
+  at: { frame: "icrs", raDeg: 300, decDeg: 40 },
+  majorArcmin: 30,
+  minorArcmin: 20,
+  positionAngleDeg: 10,
+  magnitude: null,
+  constellation: "Cyg",
+  rank: 50,
+  curated: null,
+} as const;
+
+/** A place, a rig with a filter, and a project begun with them. */
+async function begun(d: Desk) {
+  done(await d.kit.savePlace(await d.library(), { id: "new", baseRev: "", data: { ...testPlace, name: "Yard" } }));
+  done(await d.kit.saveFilter({ id: "new", baseRev: "", data: testFilter }));
+  const filterIds = (await d.library()).filters.map((f) => f.id);
+  done(await d.kit.saveRig(await d.library(), { id: "new", baseRev: "", data: { ...testRig, filterIds } }));
+  const library = await d.library();
+  const [place, rig] = [library.places[0]!, library.rigs[0]!];
+  const at = { place, rig, today: nightDate("2026-12-05") };
+  const { projectId } = done(await d.projects.startProject(library, at, entry));
+  return projectId;
+}
+const written = (projectId: string) => ({ projectId, panel: "P1", channel: "Ha" as const, night: "2026-12-04", exposureSec: 300, taken: 12, kept: 10, reason: "cloud" as const, note: "" }); // prettier-ignore
+
+beforeEach(async () => {
+  localStorage.clear();
+  done(await (await desk()).sharing.clearEverything());
+});
+afterEach(() => vi.restoreAllMocks());
+
+describe("the library of a tab", () => {
+  it("is read once and then a value: a change makes another one and shares what did not change", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    const before = await d.library();
+    expect(await d.library()).toBe(before);
+    const heard = vi.fn();
+    d.onLibrary(heard);
+    done(await d.log.bookByHand(before, written(projectId)));
+    const after = await d.library();
+    expect(heard).toHaveBeenCalledWith("here");
+    expect([after.contributions.length, before.contributions.length]).toEqual([1, 0]);
+    expect([after.places, after.rigs, after.frames, after.settings]).toEqual([before.places, before.rigs, before.frames, before.settings]); // prettier-ignore
+    expect(after.places).toBe(before.places);
+    expect(d.project.contextOf(after, projectId)).toBe(d.project.contextOf(after, projectId));
+  });
+
+  it("indexes the log by project, place, member and night, and keeps the lists nothing happened to", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    done(await d.log.bookByHand(await d.library(), written(projectId)));
+    done(await d.log.bookByHand(await d.library(), { ...written(projectId), night: "2026-12-03" }));
+    const one = await d.library();
+    done(await d.log.bookByHand(one, { ...written(projectId), night: "2026-12-02" }));
+    const { log } = await d.library();
+    expect([log.byProject.get(projectId)?.length, log.byNight.get("2026-12-03")?.length]).toEqual([3, 1]);
+    expect(log.byNight.get("2026-12-03")).toBe(one.log.byNight.get("2026-12-03"));
+    expect(log.byPlace.size).toBe(1);
+    expect([...log.byMember.keys()]).toEqual([one.settings!.data.memberId]);
+  });
+
+  it("follows what another tab keeps", async () => {
+    const [one, other] = [await desk(), await desk()];
+    await one.library();
+    await other.library();
+    const heard = new Promise((resolve) => other.onLibrary((by) => by === "elsewhere" && resolve(null)));
+    done(await one.kit.savePlace(await one.library(), { id: "new", baseRev: "", data: { ...testPlace, name: "Field" } })); // prettier-ignore
+    await heard;
+    expect((await other.library()).places.map((p) => p.data.name)).toEqual(["Field"]);
+  });
+});
+
+describe("deeds", () => {
+  it("are undone as a whole, by one entry an act: a project with its frame and goals goes and comes back", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    done(await d.log.bookByHand(await d.library(), written(projectId)));
+    const c = d.project.requireContext(await d.library(), projectId);
+    done(await d.projects.addFrame({ ...c.frame.data, title: "wide" }));
+    const gone = done(await d.projects.deleteProject(d.project.requireContext(await d.library(), projectId)));
+    let library = await d.library();
+    expect([library.projects.length, library.frames.length, library.goals.length, library.contributions.length]).toEqual([0, 0, 0, 1]); // prettier-ignore
+    done((await d.acts.undo(gone.undoId))!);
+    library = await d.library();
+    expect([library.projects.length, library.frames.length, library.goals.length]).toEqual([1, 2, 1]);
+    expect(d.project.contextOf(library, projectId)?.cells[0]?.keptMin).toBe(50);
+    expect(await d.acts.undo(gone.undoId)).toBeNull();
+  });
+
+  it("take back what was new, too", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    const booked = done(await d.log.bookByHand(await d.library(), written(projectId)));
+    done((await d.acts.undo(booked.undoId))!);
+    expect((await d.library()).contributions).toEqual([]);
+  });
+
+  it("are refused when what they keep would not read again; nothing is kept and nothing said", async () => {
+    const d = await desk();
+    await begun(d);
+    const said = vi.fn();
+    d.notices.onNotice(said);
+    const refused = await d.kit.saveRig(await d.library(), { id: "new", baseRev: "", data: { ...testRig, name: "n".repeat(130), overheads: DEFAULT_OVERHEADS } }); // prettier-ignore
+    expect(refused).toMatchObject({ ok: false, error: { code: "recordRefused", kind: "rig", path: "name" } });
+    d.answer.answer(refused, "Saved.");
+    expect(said).not.toHaveBeenCalled();
+    expect((await d.library()).rigs).toHaveLength(1);
+  });
+
+  it("say what they did once it is done, with the act that Undo takes back", async () => {
+    const d = await desk();
+    await begun(d);
+    const said = vi.fn();
+    d.notices.onNotice(said);
+    const [rig] = (await d.library()).rigs;
+    const gone = await d.acts.remove([{ kind: "rig", ...rig! }]);
+    d.answer.answer(gone, "Gone.");
+    expect(said.mock.calls).toEqual([[{ text: "Gone.", undoId: done(gone).undoId }]]);
+  });
+
+  it("choose among versions written at the same time", async () => {
+    const d = await desk();
+    await begun(d);
+    const [place] = (await d.library()).places;
+    const draft = (name: string) => ({ id: place!.id, baseRev: place!.rev, data: { ...place!.data, name } });
+    done(await d.kit.savePlace(await d.library(), draft("North yard")));
+    expect(done(await d.kit.savePlace(await d.library(), draft("South yard"))).collided).toEqual([place!.id]);
+    const [torn] = (await d.library()).places;
+    expect([torn!.data.name, torn!.copies.map((c) => c.data.name)]).toEqual(["South yard", ["North yard"]]);
+    done(await d.acts.settle("place", place!.id, torn!.copies[0]!.data));
+    const [settled] = (await d.library()).places;
+    expect([settled!.data.name, settled!.copies]).toEqual(["North yard", []]);
+  });
+
+  it("change entries and delete them, and the log by nights follows", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    done(await d.log.bookByHand(await d.library(), written(projectId)));
+    const [total] = d.log.logNights(await d.library(), projectId);
+    expect(total).toMatchObject({ taken: 12, kept: 10, keptMin: 50, reasons: ["cloud"] });
+    const [record] = total!.entries;
+    done(await d.log.changeEntries([{ record: record!, next: { ...record!.data, kept: 4 } }]));
+    const [changed] = d.log.logNights(await d.library(), null);
+    expect([changed!.kept, changed!.entries[0]!.rev > record!.rev]).toEqual([4, true]);
+    done(await d.log.deleteEntries(changed!.entries));
+    expect(d.log.logNights(await d.library(), null)).toEqual([]);
+  });
+});
+
+describe("everything at once", () => {
+  it("is deleted at one stroke, put back, and written as a file that another browser joins whole", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    done(await d.log.bookByHand(await d.library(), written(projectId)));
+    const file = await d.sharing.writeEverything(await d.library());
+    expect((await d.library()).settings?.data.lastBackupMs).not.toBeNull();
+    done(await d.sharing.clearEverything());
+    expect([(await d.library()).places.length, d.sharing.canPutBack()]).toEqual([0, true]);
+    done(await d.sharing.putBackEverything());
+    expect([(await d.library()).projects.length, d.sharing.canPutBack()]).toEqual([1, false]);
+    done(await d.sharing.clearEverything());
+    const elsewhere = await desk();
+    const bundle = await elsewhere.sharing.readBundle(new Blob([file.text]));
+    if (!bundle.ok) throw new Error(bundle.error.code);
+    const view = await elsewhere.sharing.lookInto(bundle.value, "all.json", projectId);
+    expect([view.fresh, view.hasThis, view.news[0]?.keptMin]).toEqual([bundle.value.records.length, true, 50]);
+    done(await elsewhere.sharing.joinFile(await elsewhere.library(), bundle.value.records));
+    expect(elsewhere.project.contextOf(await elsewhere.library(), projectId)?.cells[0]?.keptMin).toBe(50);
+    expect((await elsewhere.sharing.lookInto(bundle.value, "all.json", projectId)).fresh).toBe(0);
+  });
+
+  it("leaves one's own settings alone when a friend's file has some", async () => {
+    const d = await desk();
+    await begun(d);
+    const mine = (await d.library()).settings!;
+    const rev = "zzzzzzzzz.0000.friend";
+    const theirs = { id: "settings", kind: "settings" as const, rev, author: "wren", seen: { friend: rev }, v: 2, data: { ...mine.data, memberId: "wren" } }; // prettier-ignore
+    done(await d.sharing.joinFile(await d.library(), [theirs]));
+    expect((await d.library()).settings!.data.memberId).toBe(mine.data.memberId);
+  });
+
+  it("gives a friend one project with the kit it needs, and nothing of the others", async () => {
+    const d = await desk();
+    const [first, second] = [await begun(d), await begun(d)];
+    const file = await d.sharing.writeProject(first, "loop");
+    const ids = (JSON.parse(file.text) as { records: { id: string; kind: string }[] }).records;
+    expect(ids.some((r) => r.id === first) && !ids.some((r) => r.id === second)).toBe(true);
+    expect(new Set(ids.map((r) => r.kind))).toEqual(new Set(["project", "frame", "goal", "place", "rig", "filter", "member"])); // prettier-ignore
+  });
+});
+
+describe("what the log teaches", () => {
+  it("corrects the place's chance of clear nights, and is not reckoned again until something there changes", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    for (let day = 1; day <= 9; day++)
+      done(await d.log.bookByHand(await d.library(), { ...written(projectId), night: `2026-11-0${day}` }));
+    const library = await d.library();
+    const [place] = library.places;
+    const learnt = d.learnt.withLearntChances(library, place!);
+    expect(learnt.data.clearChance[10]!).toBeGreaterThan(place!.data.clearChance[10]!);
+    expect(learnt.data.clearChance[5]!).toBeCloseTo(place!.data.clearChance[5]!, 9);
+    expect(d.learnt.withLearntChances(library, place!)).toBe(learnt);
+    const [rig] = library.rigs;
+    done(await d.kit.saveRig(library, { id: rig!.id, baseRev: rig!.rev, data: { ...rig!.data, name: "Other" } }));
+    expect(d.learnt.withLearntChances(await d.library(), place!)).toBe(learnt);
+    expect(d.choice.choiceOf(await d.library(), new URLSearchParams()).place).toBe(learnt);
+  });
+});
