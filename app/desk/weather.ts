@@ -1,5 +1,5 @@
 import type { ForecastNote, ReadForecast } from "~/core/formats";
-import { type Place } from "~/core/night";
+import { clearChanceOn, type Place } from "~/core/night";
 import {
   joinHours,
   nightWeather,
@@ -12,7 +12,7 @@ import {
   type TrackRecord,
   type WeatherHour,
 } from "~/core/weather";
-import { monthOf, nightOf, type NightDate, type UtcMs } from "~/core/time";
+import { nightOf, type NightDate, type UtcMs } from "~/core/time";
 import { askSource, type AskFault } from "~/services/ask";
 import { FORECAST_SOURCES } from "~/services/registry";
 import type { Edit } from "~/core/crew";
@@ -109,7 +109,7 @@ export function weatherKept(
       }),
     };
   });
-  const climatology = withLearntChances(library, place).data.clearChance[monthOf(night) - 1] ?? 0.4;
+  const climatology = clearChanceOn(withLearntChances(library, place).data, night);
   const looks = library.looks
     .filter((l) => l.data.placeId === place.id && nightOf(l.data.atMs as UtcMs, place.data.timeZone) === night)
     .map((l): Outcome => ({ atMs: l.data.atMs as UtcMs, isClear: l.data.isClear }))

@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import type { Channel } from "~/core/exposure";
 import type { Place } from "~/core/night";
+import { NIGHT_PERSISTENCE } from "~/core/weather";
 import {
   allocate,
   nightOffers,
@@ -34,7 +35,6 @@ export interface PlanAnswer {
   readonly odds: FinishOdds;
 }
 
-const PERSISTENCE = 0.35; // day-to-day correlation of clear nights: 0.3–0.5 from memory
 const SEED = 20_261_205; // fixed, so that two plans differ by their inputs only
 
 const api = {
@@ -44,7 +44,7 @@ const api = {
     });
     const odds = simulateFinish(r.needs, offers, r.rules, {
       clearChance: r.place.clearChance,
-      persistence: PERSISTENCE,
+      persistence: NIGHT_PERSISTENCE,
       runs: r.runs,
       seed: SEED,
     });

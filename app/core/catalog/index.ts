@@ -2,7 +2,7 @@ export { KINDS, KIND_WORDS, lightOf, ownEntry, type CatalogEntry, type Kind, typ
 export { packCatalog, unpackCatalog, type PackedCatalog } from "./pack";
 export { searchKey } from "./key";
 export { buildSearchIndex, searchCatalog, type SearchIndex } from "./search";
-export { packStars, unpackStars, starZones, starsWithin } from "./stars";
+export { packStars, unpackStars, starAt, starZones, starsWithin } from "./stars";
 export { readTowns, searchTowns, type Town, type TownIndex } from "./towns";
 export { surfaceBrightness, surfaceClass } from "./surface";
 export { movingKind, type MovingKind } from "./moving";

@@ -1,3 +1,4 @@
+import type { Equatorial } from "~/core/sky";
 import { err, ok, type Result } from "~/core/result";
 import type { CatalogFault } from "./pack";
 
@@ -128,4 +129,33 @@ export function starsWithin(
     }
   }
   return rows;
+}
+
+/** One star of a table. */
+export interface StarRow {
+  readonly at: Equatorial<"icrs">;
+  readonly magnitude: number;
+  /** B − V; NaN = unknown. */
+  readonly colour: number;
+  readonly hip: number;
+}
+
+/** The star in a row of a table; RangeError outside it. */
+export function starAt(table: StarTable, row: number): StarRow {
+  const [raDeg, decDeg, magnitude, colour, hip] = [
+    table.raDeg[row],
+    table.decDeg[row],
+    table.magnitude[row],
+    table.colour[row],
+    table.hip[row],
+  ];
+  if (
+    raDeg === undefined ||
+    decDeg === undefined ||
+    magnitude === undefined ||
+    colour === undefined ||
+    hip === undefined
+  )
+    throw new RangeError(`no star in row ${row} of ${table.count}`);
+  return { at: { frame: "icrs", raDeg, decDeg }, magnitude, colour, hip };
 }

@@ -1,4 +1,4 @@
-export type { Place } from "./place";
+export { clearChanceOn, USUAL_CLEAR_CHANCE, type Place } from "./place";
 export { nightSteps, type NightSteps } from "./steps";
 export { channelSky, channelTables, type ChannelSky } from "./channel-sky";
 export { CAUSES, walkTarget, usableOf, accountOf, stretches, type Cause, type Walk, type NightAccount } from "./walk";

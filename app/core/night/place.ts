@@ -1,3 +1,4 @@
+import { monthOf, type NightDate } from "~/core/time";
 import type { Lamp, Landmark, LightDome, Skyline } from "~/core/sky";
 
 /** A place to observe from, as its owner knows it. */
@@ -28,3 +29,10 @@ export interface Place {
   /** Share of the forecast wind (at 10 m height) that is felt here, [0, 1]. */
   readonly windShare?: number;
 }
+
+/** What is assumed of a month nobody spoke of: mid-latitudes, from memory. */
+export const USUAL_CLEAR_CHANCE = 0.4;
+
+/** Chance that a night at a place is clear, [0, 1]. */
+export const clearChanceOn = (place: Pick<Place, "clearChance">, date: NightDate): number =>
+  place.clearChance[monthOf(date) - 1] ?? USUAL_CLEAR_CHANCE;

@@ -1,7 +1,7 @@
 import { nightSteps } from "./steps";
 import { placeSky } from "./place-night";
-import type { Place } from "./place";
-import { monthOf, type NightDate, type UtcMs } from "~/core/time";
+import { clearChanceOn, type Place } from "./place";
+import type { NightDate, UtcMs } from "~/core/time";
 
 /** One column of the night ribbon. */
 export interface RibbonNight {
@@ -36,6 +36,6 @@ export function ribbonNight(place: Place, date: NightDate): RibbonNight {
     darkMin: count([1, 2]),
     moonlessMin: count([1]),
     illuminatedFraction: sky.illuminatedFraction,
-    clearChance: place.clearChance[monthOf(date) - 1] ?? 0.4,
+    clearChance: clearChanceOn(place, date),
   };
 }

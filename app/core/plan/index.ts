@@ -11,7 +11,7 @@ export {
 } from "./allocate";
 export { simulateFinish, type FinishOdds } from "./odds";
 export { nightOffer, nightOffers } from "./offers";
-export { chooseTonight, projectTonight, type TonightChoice, type TonightProject } from "./tonight";
+export { chooseTonight, projectTonight, type TonightChoice, type TonightProject, type UsableProject } from "./tonight";
 export { nightSheet } from "./sheet";
 export { newProject } from "./new-project";
 export { inNightOrder } from "./channel-order";

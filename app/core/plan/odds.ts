@@ -1,5 +1,6 @@
 import { percentile, randomFrom } from "~/core/numeric";
-import { monthOf, type NightDate } from "~/core/time";
+import { clearChanceOn } from "~/core/night";
+import type { NightDate } from "~/core/time";
 import { allocate, type Need, type NightOffer, type PlanRules } from "./allocate";
 
 /** When a project would be done, as odds. */
@@ -35,7 +36,7 @@ export function simulateFinish(
   for (let run = 0; run < weather.runs; run++) {
     let wasClear: boolean | null = null;
     const clear = offers.filter((offer) => {
-      const p = weather.clearChance[monthOf(offer.date) - 1] ?? 0.4;
+      const p = clearChanceOn(weather, offer.date);
       const chance: number =
         wasClear === null ? p : wasClear ? p + weather.persistence * (1 - p) : p * (1 - weather.persistence);
       wasClear = random() < chance;

@@ -1,8 +1,7 @@
-import { runSheet, targetNight, type PlaceNight, type RunSheet } from "~/core/night";
+import { clearChanceOn, runSheet, targetNight, type PlaceNight, type RunSheet } from "~/core/night";
 import { panelName, type Panel } from "~/core/framing";
 import type { Channel } from "~/core/exposure";
 import { transits } from "~/core/sky";
-import { monthOf } from "~/core/time";
 import { allocate, type Need, type PlanRules } from "./allocate";
 import { nightOffer } from "./offers";
 
@@ -41,6 +40,6 @@ export function nightSheet(at: {
   });
   return {
     ...runSheet(items, at.rules.overheads, { flips: at.flips }),
-    clearChance: place.clearChance[monthOf(date) - 1] ?? 0.4,
+    clearChance: clearChanceOn(place, date),
   };
 }

@@ -22,13 +22,16 @@ export interface TonightProject {
   readonly remainingMin: number;
 }
 
+/** A project that has a usable moment tonight. */
+export type UsableProject = TonightProject & { readonly span: NonNullable<TonightProject["span"]> };
+
 /** What to shoot tonight: nothing, one project, or one until it is lost and then another. */
 export type TonightChoice =
   | { readonly kind: "stayIn"; readonly reason: "noDarkness" | "tooLight" | "nothingUp" | "allDone" }
   | {
       readonly kind: "go";
-      readonly first: TonightProject;
-      readonly then: TonightProject | null;
+      readonly first: UsableProject;
+      readonly then: UsableProject | null;
       readonly startMs: UtcMs;
       readonly endMs: UtcMs;
     };
@@ -76,22 +79,22 @@ export function projectTonight(
 export function chooseTonight(projects: readonly TonightProject[], steps: NightSteps): TonightChoice {
   if (steps.count === 0) return { kind: "stayIn", reason: "noDarkness" };
   if (projects.length === 0) return { kind: "stayIn", reason: "allDone" };
-  const good = projects.filter((p) => p.usableMin >= LEAST_MIN && p.span !== null);
+  const good = projects.filter((p): p is UsableProject => p.usableMin >= LEAST_MIN && p.span !== null);
   const isLight = projects.every((p) => p.walk.cause.every((c) => CAUSES[c] === "lightSky"));
-  if (good.length === 0) return { kind: "stayIn", reason: isLight ? "tooLight" : "nothingUp" };
   const byWorth = [...good].sort((a, b) => b.worthMin - a.worthMin);
-  const main = byWorth[0]!;
+  const [main] = byWorth;
+  if (!main) return { kind: "stayIn", reason: isLight ? "tooLight" : "nothingUp" };
   const hour = LEAST_MIN * 60_000;
   const early = byWorth
     .slice(1)
-    .filter((p) => p.span!.endMs < main.span!.endMs - hour && p.span!.startMs <= main.span!.startMs + hour);
+    .filter((p) => p.span.endMs < main.span.endMs - hour && p.span.startMs <= main.span.startMs + hour);
   const first = early.sort((a, b) => b.worthMin - a.worthMin)[0] ?? main;
-  const late = byWorth.find((p) => p.id !== first.id && p.span!.endMs > first.span!.endMs + hour) ?? null;
+  const late = byWorth.find((p) => p.id !== first.id && p.span.endMs > first.span.endMs + hour) ?? null;
   return {
     kind: "go",
     first,
     then: late,
-    startMs: first.span!.startMs,
-    endMs: Math.max(first.span!.endMs, late?.span?.endMs ?? 0) as UtcMs,
+    startMs: first.span.startMs,
+    endMs: Math.max(first.span.endMs, late?.span.endMs ?? 0) as UtcMs,
   };
 }

@@ -37,15 +37,40 @@ export interface AwayNight {
   readonly reasons: readonly Reason[];
 }
 
-/** Go, go later, stay in, or drive: with what decides it. */
-export interface Verdict {
-  readonly kind: "go" | "goLate" | "stayIn" | "borrow";
-  /** Where, when it is elsewhere. */
-  readonly away: AwayNight | null;
+/** A stretch worth being out for. */
+type Window = NonNullable<WeighedNight["window"]>;
+
+/** Go, go later, stay in, or drive: with what decides it. Whoever goes, has a stretch to go for. */
+export type Verdict = {
   readonly weighed: WeighedNight;
   readonly reasons: readonly Reason[];
   readonly change: Change | null;
-}
+} & (
+  | { readonly kind: "go" | "goLate"; readonly window: Window; readonly away: null }
+  | { readonly kind: "stayIn"; readonly away: null }
+  /** Elsewhere: where, and the stretch there. */
+  | { readonly kind: "borrow"; readonly window: Window; readonly away: AwayNight }
+);
+
+/**
+ * What a reason weighs against the others, and why; three are told. A proposal of this project, no source: what endangers
+ * gear before what spoils subs, what ends the night before what dims it, what is usual last.
+ */
+const WEIGHTS = {
+  windSpoils: 95, // no sub survives gusts over the limit, whatever the sky does
+  rain: 90, // gear at risk
+  short: 85, // the night cannot give what is wanted
+  odds: 80, // the forecast itself, and up to 10 more the surer it is
+  cloudUntil: 75, // decides when to go
+  cloudFrom: 60, // decides when to come back
+  disagree: 55, // how far the odds can be trusted
+  windNear: 52, // worth a look, spoils a few subs
+  longTerm: 50, // nothing better is known
+  moonUp: 48, // chooses the channel
+  long: 45, // good news, needs no act
+  wet: 40, // a heater cures it
+  noMoon: 30, // said where nothing else is
+} as const;
 
 const LATE_MS = HOUR_MS; // later than this after the first usable minute, one stays at home first
 const SPREAD_TOLD = 0.15;
@@ -73,7 +98,7 @@ export function reasonsOf(
   const odds = mean((h) => h.odds);
   const isPlain = out.every((h) => h.basis === "longTerm");
   tell(
-    isPlain ? 50 : 80 + 20 * Math.abs(odds - 0.5),
+    isPlain ? WEIGHTS.longTerm : WEIGHTS.odds + 20 * Math.abs(odds - 0.5),
     isPlain
       ? { code: "longTerm", odds }
       : { code: "odds", odds, fromMs: out[0]!.atMs, toMs: utcMs(out.at(-1)!.atMs + HOUR_MS) },
@@ -81,18 +106,19 @@ export function reasonsOf(
   if (window) {
     const before = useful.filter((h) => h.atMs + HOUR_MS <= window.startMs);
     const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR);
-    if (before.length > 0 && before.every((h) => h.odds < POOR)) tell(75, { code: "cloudUntil", atMs: window.startMs });
-    if (after.length > 0) tell(60, { code: "cloudFrom", atMs: after[0]!.atMs });
+    if (before.length > 0 && before.every((h) => h.odds < POOR))
+      tell(WEIGHTS.cloudUntil, { code: "cloudUntil", atMs: window.startMs });
+    if (after.length > 0) tell(WEIGHTS.cloudFrom, { code: "cloudFrom", atMs: after[0]!.atMs });
   }
   const split = out.filter((h) => (h.spread ?? 0) > SPREAD_TOLD);
   if (split.length > out.length / 3) {
     const all = split.flatMap((h) => h.bySource.filter((p): p is number => p !== null));
-    tell(55, { code: "disagree", lowest: Math.min(...all), highest: Math.max(...all) });
+    tell(WEIGHTS.disagree, { code: "disagree", lowest: Math.min(...all), highest: Math.max(...all) });
   }
   const windy = firstHour(useful, (h) => (h.feltGustKmh ?? 0) > 0.8 * rules.gustLimitKmh);
   if (windy) {
     const gustKmh = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
-    tell(gustKmh > rules.gustLimitKmh ? 95 : 52, {
+    tell(gustKmh > rules.gustLimitKmh ? WEIGHTS.windSpoils : WEIGHTS.windNear, {
       code: "wind",
       gustKmh,
       limitKmh: rules.gustLimitKmh,
@@ -101,15 +127,16 @@ export function reasonsOf(
   }
   if (weighed.rainDeadlineMs !== null && weighed.rainDeadlineMs < useful.at(-1)!.atMs + HOUR_MS) {
     const chance = Math.max(...useful.map((h) => h.rainChance ?? 0));
-    tell(90, { code: "rain", deadlineMs: weighed.rainDeadlineMs, chance });
+    tell(WEIGHTS.rain, { code: "rain", deadlineMs: weighed.rainDeadlineMs, chance });
   }
   const usableMin = useful.reduce((sum, h) => sum + h.usableMin, 0);
-  if (usableMin < rules.wishMin + rules.setUpMin) tell(85, { code: "short", usableMin });
-  else tell(45, { code: "long", usableMin });
+  if (usableMin < rules.wishMin + rules.setUpMin) tell(WEIGHTS.short, { code: "short", usableMin });
+  else tell(WEIGHTS.long, { code: "long", usableMin });
   const wet = firstHour(out, (h) => h.airC !== null && h.dewC !== null && wetnessOf(h.airC, h.dewC) !== "dry");
-  if (wet) tell(40, { code: "wet", kind: wetnessOf(wet.airC!, wet.dewC!) as "dew" | "frost", fromMs: wet.atMs });
+  if (wet)
+    tell(WEIGHTS.wet, { code: "wet", kind: wetnessOf(wet.airC!, wet.dewC!) as "dew" | "frost", fromMs: wet.atMs });
   const moonlit = moonShare(at.steps, out);
-  tell(moonlit > 0.25 ? 48 : 30, { code: "moon", share: moonlit, isUp: moonlit > 0.05 });
+  tell(moonlit > 0.25 ? WEIGHTS.moonUp : WEIGHTS.noMoon, { code: "moon", share: moonlit, isUp: moonlit > 0.05 });
   return found.sort((a, b) => b.weight - a.weight).map((f) => f.reason);
 }
 
@@ -126,13 +153,16 @@ function moonShare(steps: NightSteps, hours: readonly WeighedHour[]): number {
   return all === 0 ? 0 : up / all;
 }
 
-function changeOf(kind: Verdict["kind"], weighed: WeighedNight, rules: GoingRules): Change | null {
+/** When it is too late to begin. */
+function lastStart(window: Window, rules: GoingRules): Change | null {
+  const atMs = window.endMs - (rules.wishMin + rules.setUpMin) * MINUTE_MS;
+  return atMs > window.startMs ? { code: "lastStart", atMs: utcMs(atMs) } : null;
+}
+
+/** What would make one go after all. */
+function changeToGo(weighed: WeighedNight, rules: GoingRules): Change | null {
   const useful = weighed.hours.filter((h) => h.usableMin > 0);
   const usableMin = useful.reduce((sum, h) => sum + h.usableMin, 0);
-  if (kind === "go" || kind === "goLate") {
-    const atMs = weighed.window!.endMs - (rules.wishMin + rules.setUpMin) * MINUTE_MS;
-    return atMs > weighed.window!.startMs ? { code: "lastStart", atMs: utcMs(atMs) } : null;
-  }
   if (useful.length === 0) return null;
   const gust = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
   if (gust > rules.gustLimitKmh) return { code: "calmer", limitKmh: rules.gustLimitKmh };
@@ -159,16 +189,14 @@ export function judgeNight(at: {
   const gain = (a: AwayNight) => a.weighed.expectedWorthMin * a.lightFactor - homeMin - 2 * a.travelMin;
   const away =
     [...at.away].filter((a) => a.weighed.passes && gain(a) >= 0).sort((a, b) => gain(b) - gain(a))[0] ?? null;
-  const firstMs = choice.kind === "go" ? Math.max(choice.startMs, rules.fromMs) : null;
-  const kind: Verdict["kind"] = away
-    ? "borrow"
-    : !weighed.passes || firstMs === null
-      ? "stayIn"
-      : weighed.window!.startMs - firstMs > LATE_MS
-        ? "goLate"
-        : "go";
   const looked: Reason[] =
     at.look && weighed.hours.some((h) => h.basis === "lookedUp") ? [{ code: "lookedUp", ...at.look }] : [];
-  const reasons = [...looked, ...reasonsOf(weighed, at)].slice(0, 3);
-  return { kind, away, weighed, reasons, change: changeOf(kind, weighed, rules) };
+  const told = { weighed, reasons: [...looked, ...reasonsOf(weighed, at)].slice(0, 3) };
+  const { window } = weighed;
+  if (away?.weighed.window)
+    return { ...told, kind: "borrow", away, window: away.weighed.window, change: changeToGo(weighed, rules) };
+  if (!weighed.passes || choice.kind !== "go" || !window)
+    return { ...told, kind: "stayIn", away: null, change: changeToGo(weighed, rules) };
+  const isLate = window.startMs - Math.max(choice.startMs, rules.fromMs) > LATE_MS;
+  return { ...told, kind: isLate ? "goLate" : "go", window, away: null, change: lastStart(window, rules) };
 }

@@ -25,5 +25,5 @@ export {
   type TrackRecord,
 } from "./scores";
 export { playNight, type NightOdds } from "./night-odds";
-export { learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
+export { NIGHT_PERSISTENCE, learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
 export { nightWeather, scoredHours, trackRecord, type WeatherHour } from "./night-weather";

@@ -1,4 +1,4 @@
-import { starsWithin, type SkyData } from "~/core/catalog";
+import { starAt, starsWithin, type SkyData } from "~/core/catalog";
 import type { Channel } from "~/core/exposure";
 import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
@@ -11,15 +11,15 @@ import { findTarget } from "~/desk/targets";
 /** Magnitudes of the catalogue's stars inside a mosaic. */
 function starsInside(sky: SkyData, layout: MosaicLayout): number[] {
   const extent = mosaicExtent(layout);
-  const { raDeg, decDeg, magnitude } = sky.stars.stars;
   return starsWithin(sky.stars, {
     ...layout.centre,
     radiusDeg: Math.hypot(extent.widthArcmin, extent.heightArcmin) / 110,
     faintest: 14,
-  }).flatMap((i) => {
-    const p = skyToFrame(layout, { frame: "icrs", raDeg: raDeg[i]!, decDeg: decDeg[i]! });
+  }).flatMap((row) => {
+    const star = starAt(sky.stars.stars, row);
+    const p = skyToFrame(layout, star.at);
     return p && Math.abs(p.xArcmin) < extent.widthArcmin / 2 && Math.abs(p.yArcmin) < extent.heightArcmin / 2
-      ? [magnitude[i]!]
+      ? [star.magnitude]
       : [];
   });
 }

@@ -40,7 +40,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   );
   const [star, setStar] = useState(String(goal.data.protectedMag));
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
-  const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : parseNumber(star)!;
+  const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : (parseNumber(star) ?? goal.data.protectedMag);
   const questionFor = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
     const sky = { skyMagPerArcsec2: place.skyMagPerArcsec2, seeingArcsec: place.seeingArcsec, protectedMag };

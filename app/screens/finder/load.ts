@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { starsWithin } from "~/core/catalog";
+import { starAt, starsWithin } from "~/core/catalog";
 import { opticsOf } from "~/core/framing";
 import { placeSky } from "~/core/night";
 import { nakedEyeLimitMag, type GuideStar } from "~/core/finder";
@@ -43,16 +43,11 @@ export async function loadFinder(request: Request, targetId: string) {
         radiusDeg: Math.min(optics.fieldWidthDeg, optics.fieldHeightDeg) / 2,
         faintest: 11,
       })
-        .map((i) => ({
-          frame: "icrs" as const,
-          raDeg: table.raDeg[i]!,
-          decDeg: table.decDeg[i]!,
-          magnitude: table.magnitude[i]!,
-        }))
+        .map((row) => starAt(table, row))
         .map((s) => ({
           magnitude: s.magnitude,
-          arcmin: separationDeg(here, s) * 60,
-          positionAngleDeg: positionAngleDeg(here, s),
+          arcmin: separationDeg(here, s.at) * 60,
+          positionAngleDeg: positionAngleDeg(here, s.at),
         }))
         .filter((s) => s.arcmin < 30 * Math.min(optics.fieldWidthDeg, optics.fieldHeightDeg) && s.arcmin > 0.5)
         .sort((a, b) => a.magnitude - b.magnitude)
@@ -64,11 +59,11 @@ export async function loadFinder(request: Request, targetId: string) {
       place,
       night: choice.night,
       sky,
-      target: vectorOf(entry.at.raDeg, entry.at.decDeg),
+      target: apparentVector(sky, entry.at),
       guides,
-      drawn: Array.from({ length: table.count }, (_, i) => i)
-        .filter((i) => table.magnitude[i]! <= FAINTEST_DRAWN)
-        .map((i) => ({ magnitude: table.magnitude[i]!, vector: vectorOf(table.raDeg[i]!, table.decDeg[i]!) })),
+      drawn: Array.from({ length: table.count }, (_, row) => starAt(table, row))
+        .filter((s) => s.magnitude <= FAINTEST_DRAWN)
+        .map((s) => ({ magnitude: s.magnitude, vector: apparentVector(sky, s.at) })),
       times: times.sort((a, b) => a - b),
       startMs: isNow
         ? now()

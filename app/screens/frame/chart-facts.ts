@@ -1,6 +1,6 @@
 import { fixed } from "~/components/numbers";
 import type { SkyData } from "~/core/catalog";
-import { starsWithin, type CatalogEntry } from "~/core/catalog";
+import { starAt, starsWithin, type CatalogEntry } from "~/core/catalog";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
 import { separationDeg, type Equatorial } from "~/core/sky";
 import { starName } from "~/components/sky-chart/layers";
@@ -25,30 +25,26 @@ export interface ChartThing {
 
 /** What lies at a point of the chart: the nearest star drawn within reach, else the smallest object around it. */
 export function thingAt(at: Equatorial<"icrs">, reachDeg: number, chart: Charted): ChartThing | null {
-  return starAt(at, reachDeg, chart) ?? objectAt(at, reachDeg, chart.objects);
+  return starUnder(at, reachDeg, chart) ?? objectAt(at, reachDeg, chart.objects);
 }
 
-function starAt(at: Equatorial<"icrs">, reachDeg: number, { sky, faintest }: Charted): ChartThing | null {
+function starUnder(at: Equatorial<"icrs">, reachDeg: number, { sky, faintest }: Charted): ChartThing | null {
   if (!sky) return null;
-  const t = sky.stars.stars;
   const [nearest] = starsWithin(sky.stars, { ...at, radiusDeg: reachDeg, faintest })
-    .map((row) => ({
-      row,
-      awayDeg: separationDeg(at, { frame: "icrs", raDeg: t.raDeg[row]!, decDeg: t.decDeg[row]! }),
-    }))
+    .map((row) => ({ row, star: starAt(sky.stars.stars, row) }))
+    .map((s) => ({ ...s, awayDeg: separationDeg(at, s.star.at) }))
     .filter(({ awayDeg }) => awayDeg <= reachDeg)
     .sort((a, b) => a.awayDeg - b.awayDeg);
   if (!nearest) return null;
-  const { row } = nearest;
+  const { row, star } = nearest;
   const name = starName(sky, row);
-  const hip = `HIP ${t.hip[row]!}`;
-  const colour = t.colour[row]!;
+  const hip = `HIP ${star.hip}`;
   return {
-    words: `${name}, star of magnitude ${fixed(t.magnitude[row]!, 1)}`,
+    words: `${name}, star of magnitude ${fixed(star.magnitude, 1)}`,
     facts: [
       name === hip ? null : hip,
-      Number.isNaN(colour) ? "colour unknown" : `B−V ${fixed(colour, 2)} mag, ${colourWord(colour)}`,
-      positionWords({ frame: "icrs", raDeg: t.raDeg[row]!, decDeg: t.decDeg[row]! }),
+      Number.isNaN(star.colour) ? "colour unknown" : `B−V ${fixed(star.colour, 2)} mag, ${colourWord(star.colour)}`,
+      positionWords(star.at),
     ]
       .filter((x) => x !== null)
       .join(" · "),

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import type { NamedStar } from "./SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
 import { starName } from "~/components/sky-chart/layers";
-import { starsWithin, type CatalogEntry } from "~/core/catalog";
+import { starAt, starsWithin, type CatalogEntry } from "~/core/catalog";
 import { skyWorker } from "~/workers/sky";
 import { skyData } from "~/desk/chart-sky";
 
@@ -42,12 +42,8 @@ export function namedStarsNear(
   sky: SkyData,
   at: { readonly raDeg: number; readonly decDeg: number; readonly radiusDeg: number; readonly faintest: number },
 ): NamedStar[] {
-  const { raDeg, decDeg, magnitude } = sky.stars.stars;
-  return starsWithin(sky.stars, at).map((i) => ({
-    frame: "icrs",
-    raDeg: raDeg[i]!,
-    decDeg: decDeg[i]!,
-    magnitude: magnitude[i]!,
-    name: starName(sky, i),
-  }));
+  return starsWithin(sky.stars, at).map((row) => {
+    const star = starAt(sky.stars.stars, row);
+    return { ...star.at, magnitude: star.magnitude, name: starName(sky, row) };
+  });
 }

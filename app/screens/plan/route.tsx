@@ -12,6 +12,7 @@ import { Why } from "~/components/ui/Why";
 import { collectedByNight } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { plannedHours } from "~/core/plan";
+import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";
 import { planInWorker, type PlanAnswer, type PlanRequest } from "~/workers/plan";
@@ -163,8 +164,8 @@ function Answer({
         >
           <p>
             {odds.runs} simulated futures: each night clear by its month&apos;s long-term chance, clear nights coming in
-            runs (day-to-day correlation 0.35, from memory), a clear night clear throughout. The same random numbers
-            every time, so two plans differ by their inputs only.
+            runs (day-to-day correlation {NIGHT_PERSISTENCE}, from memory), a clear night clear throughout. The same
+            random numbers every time, so two plans differ by their inputs only.
           </p>
           <p className="mt-2">
             One in ten: {when(odds.tenth)}; half: {when(odds.half)}; nine in ten: {when(odds.ninetieth)}.{" "}

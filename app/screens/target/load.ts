@@ -20,10 +20,11 @@ export async function loadTarget(request: Request, targetId: string) {
     .filter((p) => p.data.targetId === entry.id)
     .map((p) => ({ id: p.id, name: p.data.name }));
   const ownId = library.ownTargets.find((t) => t.id === entry.id)?.id ?? null;
-  if (!choice.place || !choice.rig) return { entry, ownId, projects, night: choice.night, view: null };
+  const { rig } = choice;
+  if (!choice.place || !rig) return { entry, ownId, projects, night: choice.night, view: null };
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
-  const optics = opticsOf(choice.rig.data);
-  const channels = library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)).map((f) => f.data.channel);
+  const optics = opticsOf(rig.data);
+  const channels = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
   const channel = channelFor(entry, channels);
   const night = placeNight(place, choice.night, FINE_STEP_MIN);
   const { steps, sky } = night;
@@ -47,7 +48,7 @@ export async function loadTarget(request: Request, targetId: string) {
     view: {
       place,
       optics,
-      rigName: choice.rig.data.name,
+      rigName: rig.data.name,
       channel,
       steps,
       walk,

@@ -36,15 +36,15 @@ const COOLER_REACH_C = 35; // below the air; usual for two-stage coolers, from m
 function cautions({ weighed, rules, camera, place }: View): string[] {
   const at = (ms: number) => clockTime(ms, place.timeZone);
   const hours = weighed.hours.filter((h) => h.usableMin > 0);
-  const wet = hours.find((h) => h.airC !== null && h.dewC !== null && wetnessOf(h.airC, h.dewC) !== "dry");
+  const wet = hours
+    .flatMap((h) => (h.airC === null || h.dewC === null ? [] : [{ atMs: h.atMs, kind: wetnessOf(h.airC, h.dewC) }]))
+    .find((h) => h.kind !== "dry");
   const gust = Math.max(0, ...hours.map((h) => h.feltGustKmh ?? 0));
   const temperatures = hours.flatMap((h) => h.airC ?? []);
   const [cold, warm] = [Math.min(...temperatures), Math.max(...temperatures)];
   const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
   return [
-    ...(wet
-      ? [`${wetnessOf(wet.airC!, wet.dewC!) === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`]
-      : []),
+    ...(wet ? [`${wet.kind === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`] : []),
     ...(gust > 0.6 * rules.gustLimitKmh
       ? [
           `Gusts to ${Math.round(gust)} km/h at the mount, which bears ${Math.round(rules.gustLimitKmh)}; lash everything down from 40.`,

@@ -1,12 +1,12 @@
 import { formatMinutes } from "~/core/notation";
-import type { TonightChoice, TonightProject, Verdict } from "~/core/plan";
+import type { TonightChoice, TonightProject, Verdict, UsableProject } from "~/core/plan";
 import { stretches, type NightSteps } from "~/core/night";
 import { clockTime, longNight } from "~/components/clock";
 import { Why } from "~/components/ui/Why";
 import { changeWords, reasonWords } from "./weather-words";
 
 /** What ends a target's night, in words: the cause that follows its last usable minute. */
-function endWords(p: TonightProject, steps: NightSteps): string {
+function endWords(p: UsableProject, steps: NightSteps): string {
   const runs = stretches(steps, p.walk);
   const last = runs.findLastIndex((r) => r.cause === "none");
   const after = runs[last + 1]?.cause ?? "lightSky";
@@ -36,16 +36,14 @@ function workWords(
   at: { readonly steps: NightSteps; readonly zone: string; readonly names: ReadonlyMap<string, string> },
 ): string {
   const { first, then } = choice;
-  const handoverMs = then ? first.span!.endMs : window.endMs;
+  const handoverMs = then ? first.span.endMs : window.endMs;
   const parts = [
-    { p: first, fromMs: window.startMs, toMs: Math.min(window.endMs, handoverMs, first.span!.endMs) },
-    ...(then
-      ? [{ p: then, fromMs: Math.max(window.startMs, handoverMs, then.span!.startMs), toMs: window.endMs }]
-      : []),
+    { p: first, fromMs: window.startMs, toMs: Math.min(window.endMs, handoverMs, first.span.endMs) },
+    ...(then ? [{ p: then, fromMs: Math.max(window.startMs, handoverMs, then.span.startMs), toMs: window.endMs }] : []),
   ].filter((x) => x.toMs - x.fromMs >= LEAST_MS);
   return parts
     .map(({ p, toMs }, i) => {
-      const why = toMs >= p.span!.endMs - 60_000 ? `until ${endWords(p, at.steps)} at` : "until";
+      const why = toMs >= p.span.endMs - 60_000 ? `until ${endWords(p, at.steps)} at` : "until";
       return `${i > 0 ? "then " : ""}${at.names.get(p.id) ?? p.id}, in ${channelWords(p)}, ${why} ${clockTime(toMs, at.zone)}`;
     })
     .join(", ");
@@ -96,13 +94,14 @@ export function TonightVerdict({
     const at = { steps, zone, names };
     const whole = { startMs: choice.startMs, endMs: choice.endMs };
     if (isPlain) return `If it clears, go from ${clockTime(whole.startMs, zone)}: ${workWords(choice, whole, at)}.`;
-    if (away) {
-      const leaveMs = Math.max(nowMs, night.window!.startMs - (away.travelMin + 30) * 60_000);
-      return `Drive to ${away.name}: leave by ${clockTime(leaveMs, zone)}, shoot from ${clockTime(night.window!.startMs, zone)} to ${clockTime(night.window!.endMs, zone)}.`;
-    }
     if (verdict.kind === "stayIn") return "Stay in tonight.";
-    const start = `${verdict.kind === "goLate" ? "Go late, from" : "Go, from"} ${clockTime(weighed.window!.startMs, zone)}`;
-    return `${start}: ${workWords(choice, weighed.window!, at)}.`;
+    const { window } = verdict;
+    if (verdict.kind === "borrow") {
+      const leaveMs = Math.max(nowMs, window.startMs - (verdict.away.travelMin + 30) * 60_000);
+      return `Drive to ${verdict.away.name}: leave by ${clockTime(leaveMs, zone)}, shoot from ${clockTime(window.startMs, zone)} to ${clockTime(window.endMs, zone)}.`;
+    }
+    const start = `${verdict.kind === "goLate" ? "Go late, from" : "Go, from"} ${clockTime(window.startMs, zone)}`;
+    return `${start}: ${workWords(choice, window, at)}.`;
   };
   return (
     <>

@@ -197,7 +197,14 @@ export function WeatherBoard({
                   "over the mount's limit",
                 )
               : null}
-            {has("airC") ? airRow("air, °C", (h) => number(h.airC), () => false, "") : null}
+            {has("airC")
+              ? airRow(
+                  "air, °C",
+                  (h) => number(h.airC),
+                  () => false,
+                  "",
+                )
+              : null}
             {has("dewC")
               ? airRow(
                   "above the dew point, °C",

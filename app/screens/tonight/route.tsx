@@ -75,7 +75,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
             steps={steps}
             zone={place.timeZone}
             search={search}
-            window={verdict.kind === "go" || verdict.kind === "goLate" ? weighed.window : null}
+            window={verdict.kind === "go" || verdict.kind === "goLate" ? verdict.window : null}
           />
         ) : null}
         {steps.count > 0 && hasForecasts ? (

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Form } from "react-router";
 import type { Town } from "~/core/catalog";
 import { parseNumber } from "~/core/notation";
-import { type Place } from "~/core/night";
+import { USUAL_CLEAR_CHANCE, type Place } from "~/core/night";
 import { USUAL_WIND_SHARE, type LearntChance } from "~/core/weather";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
 import type { Faults, NumberSpec } from "~/components/forms/form-numbers";
@@ -150,7 +150,7 @@ export function PlaceForm({
               label={month}
               name={`clear${i}`}
               inputMode="numeric"
-              defaultValue={Math.round(100 * (place?.clearChance[i] ?? 0.35))}
+              defaultValue={Math.round(100 * (place?.clearChance[i] ?? USUAL_CLEAR_CHANCE))}
               fault={faults[`clear${i}`]}
               hint={
                 learnt && learnt[i]!.nights > 0
