@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -48,8 +48,17 @@ describe("framing", () => {
   const downloaded = async (ending: string): Promise<string> => {
     const folder = join(profile.path, "downloads");
     const fresh = () => (existsSync(folder) ? readdirSync(folder) : []).find((f) => f.endsWith(ending));
-    await driver.wait(() => fresh() !== undefined, 10_000, `no ${ending} came`);
-    await driver.sleep(200);
+    let size = -1;
+    await driver.wait(
+      () => {
+        const name = fresh();
+        const before = size;
+        size = name === undefined ? -1 : statSync(join(folder, name)).size;
+        return size > 0 && size === before; // all of it has come
+      },
+      10_000,
+      `no ${ending} came`,
+    );
     const path = join(folder, fresh()!);
     const text = readFileSync(path, "utf8");
     rmSync(path);
@@ -135,7 +144,8 @@ describe("framing", () => {
     await me.press("Download CSV");
     expect(await downloaded(".csv")).toBe(csv);
     await upload("Panel list", "again.xml", xml);
-    await driver.sleep(300);
+    const told = By.xpath("//li[contains(., '5 panels taken.')]");
+    await driver.wait(async () => (await driver.findElements(told)).length > 1, WAIT_MS, "the XML should be taken too");
     await me.press("VOTable");
     expect(await downloaded(".xml")).toBe(xml);
     await upload("Panel list", "foreign.csv", "ra,dec\n20.75,30.5\n20.82,30.9");

@@ -314,7 +314,6 @@ describe("the whole job", () => {
   });
 
   it("9 · all is there after closing the browser, and after exporting, clearing and importing everything", async () => {
-    await driver.sleep(500); // the browser writes its database in its own time
     await driver.quit();
     await open();
     await me.see("Go, from");

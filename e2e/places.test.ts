@@ -105,8 +105,7 @@ describe("places all over the world", () => {
           // Scrolled again each time: the page settles its own scroll position once it has loaded.
           await driver.executeScript("arguments[0].scrollIntoView({block:'center'})", panorama);
           await press(azimuth, altitude);
-          await driver.sleep(300);
-          return (await drawn()) === i + 1;
+          return driver.wait(async () => (await drawn()) === i + 1, 1000).catch(() => false);
         },
         10_000,
         `point ${i + 1} should be drawn`,

@@ -19,7 +19,7 @@ const VIEWS: readonly {
   { file: "finder", path: "/targets/Sh2-132/finder", waitFor: "Begin here" },
   { file: "projects", path: "/projects", waitFor: "kept of" },
   { file: "frame", path: "/projects/project-loop/frame", waitFor: "Whole frame" },
-  { file: "budget", path: "/projects/project-loop/budget", waitFor: "by the clock" },
+  { file: "budget", path: "/projects/project-loop/budget", waitFor: "How deep the hours go" },
   { file: "plan", path: "/projects/project-loop/plan", waitFor: "The next 60 nights" },
   { file: "log", path: "/projects/project-shell/log", waitFor: "What we have" },
   { file: "crew", path: "/projects/project-shell/crew", waitFor: "Together" },
@@ -36,6 +36,8 @@ const driver = await openBrowser(profile.path);
 mkdirSync(OUT, { recursive: true });
 try {
   await driver.get(`${app.url}/healthz`);
+  // As somebody sees it who has read the first explanation.
+  await driver.executeScript("localStorage.setItem('zenithar-demo.hint.ribbon', 'read')");
   for (const view of VIEWS.filter((v) => wanted.length === 0 || wanted.includes(v.file))) {
     const size = { width: view.width ?? 1280, height: view.height ?? 800 };
     await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
