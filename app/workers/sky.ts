@@ -7,9 +7,30 @@ export type { RankedEntry, RankQuestion } from "./sky.worker";
 
 let shared: Remote<SkyApi> | null = null;
 
+/** Calls that also fail when the worker does: one that does not load never answers, and nobody should wait for ever. */
+function guarded(worker: Worker): Remote<SkyApi> {
+  const failed = new Promise<never>((_, reject) =>
+    worker.addEventListener("error", ({ message }) => {
+      shared = null; // the next question starts another one
+      reject(new Error(message || "the sky worker did not load"));
+    }),
+  );
+  failed.catch(() => undefined); // told to whoever has asked
+  const remote = wrap<SkyApi>(worker);
+  return new Proxy(remote, {
+    get(target, name) {
+      const ask: unknown = Reflect.get(target, name);
+      return typeof ask === "function"
+        ? (...question: readonly unknown[]) =>
+            Promise.race([Reflect.apply(ask, target, question) as Promise<unknown>, failed])
+        : ask;
+    },
+  });
+}
+
 /** The one worker that holds the catalogue and answers questions about the sky. Call it in the browser only. */
 export function skyWorker(): Remote<SkyApi> {
-  shared ??= wrap<SkyApi>(new Worker(new URL("./sky.worker.ts", import.meta.url), { type: "module" }));
+  shared ??= guarded(new Worker(new URL("./sky.worker.ts", import.meta.url), { type: "module" }));
   return shared;
 }
 

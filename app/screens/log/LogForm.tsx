@@ -1,9 +1,9 @@
+import { SaveButton } from "~/components/forms/SaveButton";
 import { Form } from "react-router";
 import type { Channel } from "~/core/exposure";
 import { CULL_REASONS } from "~/core/ledger";
 import type { Faults } from "~/components/forms/form-numbers";
 import { LOG_NUMBERS } from "./log-form";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { CULL_WORDS } from "~/components/words/words";
 import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
@@ -78,9 +78,7 @@ export function LogForm({
         <Field label="Note" name="note" maxLength={4000} placeholder="seeing, trouble and cure" />
       </div>
       <div className="flex items-end">
-        <Button type="submit" className="w-full">
-          Book it
-        </Button>
+        <SaveButton look="quiet" className="w-full" words="Book it" />
       </div>
     </Form>
   );

@@ -1,3 +1,4 @@
+import { SaveButton } from "~/components/forms/SaveButton";
 import { fixed, plain } from "~/components/numbers";
 import { useEffect, useState } from "react";
 import { Form } from "react-router";
@@ -9,7 +10,6 @@ import type { Faults } from "~/components/forms/form-numbers";
 import { positionFaultWords } from "~/components/words/words";
 import { LIGHT_WORDS } from "./own-target-form";
 import { entryTitle } from "~/components/words/target-words";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
 import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
 
@@ -101,9 +101,7 @@ export function OwnTargetForm({
       />
       <TextField label="Note" name="note" rows={3} defaultValue={target?.note ?? ""} />
       <div className="flex justify-end">
-        <Button look="main" type="submit">
-          {target ? "Save target" : "Add target"}
-        </Button>
+        <SaveButton words={target ? "Save target" : "Add target"} />
       </div>
     </Form>
   );

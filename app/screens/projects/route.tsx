@@ -1,4 +1,4 @@
-import { useShown } from "~/components/use-shown";
+import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link, useSearchParams } from "react-router";
 import { Loom } from "~/components/charts/Loom";
 import { buttonLook } from "~/components/ui/Button";
@@ -34,14 +34,11 @@ clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Projects · Zenithar" }];
 
-const DRAWN_AT_ONCE = 6; // what a window shows
-
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
   const [params] = useSearchParams();
   const search = keptSearch(params);
-  const shown = useShown(loaderData.projects.length, DRAWN_AT_ONCE);
   if (loaderData.projects.length === 0)
     return (
       <Empty>
@@ -59,7 +56,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
     <>
       <h1 className="text-headline">Projects</h1>
       <ul className="mt-3 grid gap-x-10 gap-y-7 md:grid-cols-2">
-        {loaderData.projects.map(({ id, name, view }, i) => (
+        {loaderData.projects.map(({ id, name, view }) => (
           <li key={id} className="border-rule border-t pt-3">
             <h2 className="text-figure">
               {view ? (
@@ -76,7 +73,9 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
                   {view.target} · {view.panels === 1 ? "one frame" : `${view.panels} panels`} · {view.rig}, {view.place}
                   {view.members > 1 ? ` · ${view.members} people` : ""}
                 </p>
-                {i < shown ? <Loom cells={view.cells} /> : <div className="h-24" />}
+                <WhenSeen heightPx={96}>
+                  <Loom cells={view.cells} />
+                </WhenSeen>
                 <p className="text-note text-soft mt-2">
                   {formatMinutes(view.cells.reduce((s, c) => s + c.keptMin, 0))} kept of{" "}
                   {formatMinutes(view.cells.reduce((s, c) => s + c.goalMin, 0))}

@@ -1,13 +1,11 @@
 import { fixed } from "~/components/numbers";
-import { useShown } from "~/components/use-shown";
+import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link } from "react-router";
 import type { NightSteps } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import type { ExpectedProject, TonightProject } from "~/core/plan";
 import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
 import { Section } from "~/components/ui/Panel";
-
-const DRAWN_AT_ONCE = 6;
 
 /** The night of every open project as a worth strip. */
 export function TonightStrips({
@@ -27,8 +25,7 @@ export function TonightStrips({
   /** The stretch worth being out for. */
   readonly window: { readonly startMs: number; readonly endMs: number } | null;
 }) {
-  const shown = useShown(tonight.length, DRAWN_AT_ONCE);
-  const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin).slice(0, shown);
+  const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin);
   return (
     <Section title="Worth of the night, my projects" aside="height = worth of a minute · hatched = lost, and to what">
       <div className="border-rule grid grid-cols-[minmax(0,1fr)_6.5rem] items-end gap-x-4 border-b sm:grid-cols-[11rem_minmax(0,1fr)_7.5rem]">
@@ -51,21 +48,23 @@ export function TonightStrips({
                 {t.panels.length > 1 ? `, least on ${t.panels[0]}` : ""}
               </p>
             </div>
-            <WorthStrip
-              steps={steps}
-              walk={t.walk}
-              channel={t.channel}
-              zone={zone}
-              isTall
-              marks={
-                window
-                  ? [
-                      { atMs: window.startMs, word: "start" },
-                      { atMs: window.endMs, word: "stop" },
-                    ]
-                  : []
-              }
-            />
+            <WhenSeen heightPx={56}>
+              <WorthStrip
+                steps={steps}
+                walk={t.walk}
+                channel={t.channel}
+                zone={zone}
+                isTall
+                marks={
+                  window
+                    ? [
+                        { atMs: window.startMs, word: "start" },
+                        { atMs: window.endMs, word: "stop" },
+                      ]
+                    : []
+                }
+              />
+            </WhenSeen>
             <div className="text-right">
               <p className="font-semibold">{formatMinutes(t.usableMin)}</p>
               <p className="text-note text-soft">

@@ -1,3 +1,4 @@
+import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
 import { CHANNELS, CHANNEL_FACTS, type Channel, type Filter } from "~/core/exposure";
@@ -67,7 +68,7 @@ export function FilterRow({
         />
       ))}
       <div className="flex gap-2 pt-6">
-        <Button type="submit">{filter ? "Save" : "Add"}</Button>
+        <SaveButton look="quiet" words={filter ? "Save" : "Add"} />
         {filter && !isInUse && onRemove ? (
           <Button look="plain" onClick={onRemove} aria-label={`Delete ${filter.name}`}>
             Delete

@@ -1,3 +1,4 @@
+import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
 import type { Town } from "~/core/catalog";
@@ -10,7 +11,6 @@ import { MONTHS } from "~/components/clock";
 import { PLACE_NUMBERS } from "./place-form";
 import { SkylineEditor } from "./SkylineEditor";
 import { TownField } from "./TownField";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
 import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
@@ -166,9 +166,7 @@ export function PlaceForm({
         </p>
       </Section>
       <div className="sticky bottom-16 mt-5 flex justify-end sm:bottom-4">
-        <Button look="main" type="submit">
-          Save place
-        </Button>
+        <SaveButton words="Save place" />
       </div>
     </Form>
   );

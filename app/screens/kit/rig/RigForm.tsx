@@ -1,3 +1,4 @@
+import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
@@ -6,7 +7,6 @@ import { BackFocus } from "./BackFocus";
 import { numberFault, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
 import { CAMERA_NUMBERS, OPTICS_NUMBERS, OVERHEAD_NUMBERS, rigTexts, SENSOR_NUMBERS } from "./rig-form";
 import { RigView } from "./RigView";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
@@ -117,9 +117,7 @@ export function RigForm({
           <legend className="text-section text-soft mb-1 font-serif">Time that is not exposure</legend>
           <div className={group}>{boxes(OVERHEAD_NUMBERS)}</div>
         </fieldset>
-        <Button look="main" type="submit">
-          Save rig
-        </Button>
+        <SaveButton words="Save rig" />
       </div>
       <Panel title="What it sees" className="h-fit lg:sticky lg:top-4">
         <RigView texts={texts} />
