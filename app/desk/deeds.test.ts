@@ -240,6 +240,7 @@ describe("what the log teaches", () => {
     expect(learnt.data.clearChance[10]!).toBeGreaterThan(place!.data.clearChance[10]!);
     expect(learnt.data.clearChance[5]!).toBeCloseTo(place!.data.clearChance[5]!, 9);
     expect(d.learnt.withLearntChances(library, place!)).toBe(learnt);
+    expect(d.learnt.withLearntChances(library, learnt)).toBe(learnt); // what the log says counts once, however often it is asked
     const [rig] = library.rigs;
     done(await d.kit.saveRig(library, { id: rig!.id, baseRev: rig!.rev, data: { ...rig!.data, name: "Other" } }));
     expect(d.learnt.withLearntChances(await d.library(), place!)).toBe(learnt);

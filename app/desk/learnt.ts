@@ -11,8 +11,13 @@ const places = recaller<Entity<Place>>(200);
 
 const logAt = (library: Library, placeId: string) => library.log.byPlace.get(placeId) ?? NONE;
 
+/** A place as its owner entered it, also when what the log says has been put into it: else the log would count twice. */
+const asEntered = (library: Library, place: Entity<Place>): Entity<Place> =>
+  library.places.find((p) => p.id === place.id) ?? place;
+
 /** Chances of clear nights by month at a place: its owner's guess and what the log says. */
-export const learntChances = (library: Library, place: Entity<Place>): LearntChance[] => {
+export const learntChances = (library: Library, known: Entity<Place>): LearntChance[] => {
+  const place = asEntered(library, known);
   const log = logAt(library, place.id);
   return chances(place.id, [place, library.looks, log], () =>
     learnChances(
@@ -27,7 +32,8 @@ export const learntChances = (library: Library, place: Entity<Place>): LearntCha
 };
 
 /** A place with its chances of clear nights as learnt from the log. */
-export const withLearntChances = (library: Library, place: Entity<Place>): Entity<Place> => {
+export const withLearntChances = (library: Library, known: Entity<Place>): Entity<Place> => {
+  const place = asEntered(library, known);
   const learnt = learntChances(library, place);
   return places(place.id, [place, learnt], () => ({
     ...place,

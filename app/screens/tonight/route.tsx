@@ -1,3 +1,4 @@
+import { WhenSeen } from "~/components/ui/WhenSeen";
 import { counted, fixed } from "~/components/numbers";
 import { Suspense, useState } from "react";
 import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
@@ -95,12 +96,14 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
                 </button>
               }
             />
-            <HourLines
-              hours={weighed.hours}
-              zone={place.timeZone}
-              windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
-              gustLimitKmh={view.rules.gustLimitKmh}
-            />
+            <WhenSeen heightPx={184}>
+              <HourLines
+                hours={weighed.hours}
+                zone={place.timeZone}
+                windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
+                gustLimitKmh={view.rules.gustLimitKmh}
+              />
+            </WhenSeen>
             <Records sources={weather.sources} />
             <OwnForecast />
           </>
