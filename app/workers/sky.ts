@@ -1,7 +1,7 @@
 import { wrap, type Remote } from "comlink";
-import type { Place, RibbonNight } from "~/core/night";
+import type { Place, Ranking, RibbonNight } from "~/core/night";
 import type { NightDate } from "~/core/time";
-import type { SkyApi } from "./sky.worker";
+import type { RankedEntry, RankQuestion, SkyApi } from "./sky.worker";
 
 export type { RankedEntry, RankQuestion } from "./sky.worker";
 
@@ -56,4 +56,19 @@ export function ribbonOf(at: {
   const key = JSON.stringify(at);
   if (lastRibbon?.key !== key) lastRibbon = { key, nights: skyWorker().ribbon(at) };
   return lastRibbon.nights;
+}
+
+let lastRanking: { readonly key: string; readonly ranking: Promise<Ranking<RankedEntry>> } | null = null;
+
+/** The ranking of the catalogue; asked again for the same night, place, rig and own targets it answers from memory. */
+export function rankingOf(question: RankQuestion): Promise<Ranking<RankedEntry>> {
+  const key = JSON.stringify(question);
+  if (lastRanking?.key !== key) {
+    const ranking = skyWorker().rank(question);
+    lastRanking = { key, ranking };
+    ranking.catch(() => {
+      if (lastRanking?.ranking === ranking) lastRanking = null; // asked anew next time
+    });
+  }
+  return lastRanking.ranking;
 }

@@ -1,5 +1,5 @@
 import { nightSteps, placeSky } from "~/core/night";
-import { orAborted, skyWorker, type RankQuestion } from "~/workers/sky";
+import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { ownEntries } from "~/desk/targets";
 
@@ -18,7 +18,7 @@ export async function loadTargets(request: Request) {
     channels: library.filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data.channel),
     own: ownEntries(library),
   };
-  const ranking = orAborted(skyWorker().rank(question), request.signal);
+  const ranking = orAborted(rankingOf(question), request.signal);
   ranking.catch(() => undefined); // an aborted ranking is nobody's fault; the screen that asked is gone
   return {
     place,
