@@ -9,26 +9,46 @@ const WORDS: Readonly<Record<string, string>> = {
   badNight: "That is no date. A night is written like 2026-12-05.",
 };
 
+const PARTS: Readonly<Record<string, string>> = { goal: "budget" };
+
+/** Why a project cannot be put together. */
+export function gapWords({ part, reason }: { readonly part: string; readonly reason: string | null }): string {
+  const word = PARTS[part] ?? part;
+  const what = part === "project" ? "This project" : `The ${word} of this project`;
+  return reason === null
+    ? `${what} is not here: it was deleted, or did not come with the file. Import the file it came from, or a backup, and it is whole again.`
+    : `${what} is stored but does not read (${reason}). It is kept as it is, under Kit, Data in and out, where it can be mended.`;
+}
+
 /** Why a screen did not come together, and the way back; what is stored is safe. */
 export function FaultWords({ error }: { readonly error: unknown }) {
-  const code = isRouteErrorResponse(error) ? (error.data as { code?: string } | null)?.code : undefined;
+  const told = isRouteErrorResponse(error)
+    ? (error.data as { code?: string; gap?: Parameters<typeof gapWords>[0] } | null)
+    : null;
+  const code = told?.code;
   const isMissing = isRouteErrorResponse(error) && error.status === 404 && !code;
   return (
     <section className="max-w-prose py-4" role="alert">
       <h1 className="text-headline">{isMissing ? "No such page" : "This page did not come together"}</h1>
       <p className="text-soft mt-3">
-        {code
-          ? (WORDS[code] ?? code)
-          : isMissing
-            ? "The address leads nowhere here."
-            : error instanceof Error
-              ? error.message
-              : "Something unexpected happened."}
+        {told?.gap
+          ? gapWords(told.gap)
+          : code
+            ? (WORDS[code] ?? code)
+            : isMissing
+              ? "The address leads nowhere here."
+              : error instanceof Error
+                ? error.message
+                : "Something unexpected happened."}
       </p>
       <p className="text-soft mt-3">Nothing you entered is lost.</p>
       <p className="mt-6">
         <Link to="/" className="underline underline-offset-4">
           Back to tonight
+        </Link>{" "}
+        ·{" "}
+        <Link to="/kit/data" className="underline underline-offset-4">
+          Data in and out
         </Link>
       </p>
     </section>

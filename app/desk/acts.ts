@@ -9,35 +9,51 @@ export interface Kept extends Pick<Done, "revs" | "collided"> {
 }
 
 const MOST_UNDONE = 200;
-const undoList = new Map<string, readonly Edit[]>();
+type Undo = () => Promise<Result<Kept, KeepFault>>;
+const undoList = new Map<string, Undo>();
 let acts = 0;
 
-/** The edits that take an act back: what was new goes, what was there comes back. */
+/** Puts a way back on the list of what can be undone; its name there. */
+export function undoable(back: Undo): string {
+  const undoId = `act-${++acts}`;
+  undoList.set(undoId, back);
+  const [oldest] = undoList.keys();
+  if (undoList.size > MOST_UNDONE && oldest) undoList.delete(oldest);
+  return undoId;
+}
+
+/**
+ * The edits that take an act back: what was new goes, what was there comes back, every copy of it too. They build upon what the
+ * act wrote and on nothing later, so that what somebody else has changed since stays beside it.
+ */
 const undoingEdits = ({ before }: Done): Edit[] =>
-  before.map(({ kind, id, record }) => ({
-    kind,
-    id,
-    data: record?.data ?? {},
-    baseRev: "latest",
-    ...(record === null || record.deletedAt !== undefined ? { isDeleted: true } : {}),
-  }));
+  before.flatMap(({ kind, id, heads, rev }) =>
+    heads.length === 0
+      ? [{ kind, id, data: {}, baseRev: rev, isDeleted: true }]
+      : // The version that counted comes last, so that it counts again.
+        heads.toReversed().map(({ data, deletedAt }) => ({
+          kind,
+          id,
+          data,
+          baseRev: rev,
+          ...(deletedAt === undefined ? {} : { isDeleted: true }),
+        })),
+  );
 
 /** Keeps edits, all or none; one entry on the list of what can be undone. */
 export async function keep(edits: readonly Edit[]): Promise<Result<Kept, KeepFault>> {
   const done = await act(edits);
   if (!done.ok) return done;
-  const undoId = `act-${++acts}`;
-  undoList.set(undoId, undoingEdits(done.value));
-  const [oldest] = undoList.keys();
-  if (undoList.size > MOST_UNDONE && oldest) undoList.delete(oldest);
+  const back = undoingEdits(done.value);
+  const undoId = undoable(() => keep(back));
   return ok({ undoId, revs: done.value.revs, collided: done.value.collided });
 }
 
 /** Takes an act back; null when this tab knows of none by that name. */
 export async function undo(undoId: string): Promise<Result<Kept, KeepFault> | null> {
-  const edits = undoList.get(undoId);
-  if (!edits) return null;
-  const done = await keep(edits);
+  const back = undoList.get(undoId);
+  if (!back) return null;
+  const done = await back();
   if (done.ok) undoList.delete(undoId);
   return done;
 }
@@ -54,6 +70,25 @@ export interface Deletable {
 export const remove = (things: readonly Deletable[]): Promise<Result<Kept, KeepFault>> =>
   keep(things.map(({ kind, id, rev, data }) => ({ kind, id, data, baseRev: rev, isDeleted: true })));
 
-/** Chooses among versions written at the same time: the one that counts from now on. */
-export const settle = (kind: RecordKind, id: string, data: unknown): Promise<Result<Kept, KeepFault>> =>
-  keep([{ kind, id, data, baseRev: "latest", settlesCopies: true }]);
+/** Something with versions written at the same time, as a page shows it. */
+export interface Torn {
+  readonly kind: RecordKind;
+  readonly id: string;
+  /** The version that counts. */
+  readonly rev: string;
+  /** The others that were shown. */
+  readonly copies: readonly string[];
+}
+
+/** Chooses among versions written at the same time: the one that counts from now on, or none. Copies that were not shown stay. */
+export const settle = (thing: Torn, data: unknown, isDeleted = false): Promise<Result<Kept, KeepFault>> =>
+  keep([
+    {
+      kind: thing.kind,
+      id: thing.id,
+      data,
+      baseRev: thing.rev,
+      settles: thing.copies,
+      ...(isDeleted ? { isDeleted } : {}),
+    },
+  ]);

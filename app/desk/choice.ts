@@ -41,6 +41,26 @@ export async function loadChoice(request: Request): Promise<{ library: Library; 
   return { library, choice: choiceOf(library, new URL(request.url).searchParams) };
 }
 
+/**
+ * As `loadChoice`, for the shell round every screen, which stays up whatever is stored: where a place cannot be worked with, it
+ * goes without and says why. An address that chooses what is not there is still a page that cannot be.
+ */
+export async function loadShellChoice(
+  request: Request,
+): Promise<{ library: Library; choice: Choice; fault: string | null }> {
+  try {
+    return { ...(await loadChoice(request)), fault: null };
+  } catch (error) {
+    if (!(error instanceof Error)) throw error;
+    const today = nightOf(addMs(now(), 4 * HOUR_MS), "Etc/UTC");
+    return {
+      library: await libraryHere(),
+      choice: { night: today, today, place: null, rig: null },
+      fault: error.message,
+    };
+  }
+}
+
 /** A place as the altitude school in the address sees it: its own lowest altitude, or the one asked for. */
 export function withSchool(place: Place, params: URLSearchParams): Place {
   const low = Number(params.get("low"));

@@ -1,9 +1,11 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { nextRev, type StoredRecord } from "~/core/crew";
 import type { KeepFault } from "~/core/records";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import type { Result } from "~/core/result";
 import { nightDate } from "~/core/time";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
+import type { Entity } from "./library";
 
 vi.mock("~/workers/sky", () => ({ skyWorker: () => ({ entry: () => Promise.resolve(null) }) }));
 
@@ -15,6 +17,7 @@ async function desk() {
     ...open,
     library: async () => open.libraryHere(),
     acts: await import("./acts"),
+    aside: await import("./aside"),
     kit: await import("./kit"),
     projects: await import("./projects"),
     project: await import("./project"),
@@ -116,9 +119,11 @@ describe("deeds", () => {
     done(await d.log.bookByHand(await d.library(), written(projectId)));
     const c = d.project.requireContext(await d.library(), projectId);
     done(await d.projects.addFrame({ ...c.frame.data, title: "wide" }));
-    const gone = done(await d.projects.deleteProject(d.project.requireContext(await d.library(), projectId)));
+    const gone = done(
+      await d.projects.deleteProject(await d.library(), d.project.requireContext(await d.library(), projectId)),
+    );
     let library = await d.library();
-    expect([library.projects.length, library.frames.length, library.goals.length, library.contributions.length]).toEqual([0, 0, 0, 1]); // prettier-ignore
+    expect([library.projects.length, library.frames.length, library.goals.length, library.contributions.length]).toEqual([0, 0, 0, 0]); // prettier-ignore
     done((await d.acts.undo(gone.undoId))!);
     library = await d.library();
     expect([library.projects.length, library.frames.length, library.goals.length]).toEqual([1, 2, 1]);
@@ -166,9 +171,42 @@ describe("deeds", () => {
     expect(done(await d.kit.savePlace(await d.library(), draft("South yard"))).collided).toEqual([place!.id]);
     const [torn] = (await d.library()).places;
     expect([torn!.data.name, torn!.copies.map((c) => c.data.name)]).toEqual(["South yard", ["North yard"]]);
-    done(await d.acts.settle("place", place!.id, torn!.copies[0]!.data));
+    const shown = { kind: "place" as const, id: place!.id, rev: torn!.rev, copies: torn!.copies.map((c) => c.rev) };
+    done(await d.acts.settle(shown, torn!.copies[0]!.data));
     const [settled] = (await d.library()).places;
     expect([settled!.data.name, settled!.copies]).toEqual(["North yard", []]);
+  });
+
+  it("show what was deleted in one place and changed in another, and ask which it shall be", async () => {
+    const d = await desk();
+    await begun(d);
+    const [place] = (await d.library()).places;
+    const changed = { id: place!.id, baseRev: place!.rev, data: { ...place!.data, name: "Changed" } };
+    done(await d.kit.savePlace(await d.library(), changed));
+    done(await d.acts.remove([{ kind: "place", ...place! }])); // the page still showed the version before
+    const [torn] = (await d.library()).places;
+    expect([torn!.data.name, torn!.copies.map((c) => c.deletedAt !== undefined)]).toEqual(["Changed", [true]]);
+    const shown = { kind: "place" as const, id: torn!.id, rev: torn!.rev, copies: torn!.copies.map((c) => c.rev) };
+    const gone = done(await d.acts.settle(shown, torn!.data, true));
+    expect((await d.library()).places).toEqual([]);
+    done((await d.acts.undo(gone.undoId))!);
+    const [asked] = (await d.library()).places;
+    expect([asked!.data.name, asked!.copies.length]).toEqual(["Changed", 1]);
+    const again = { ...shown, rev: asked!.rev, copies: asked!.copies.map((c) => c.rev) };
+    done(await d.acts.settle(again, asked!.data));
+    expect((await d.library()).places.map((p) => [p.data.name, p.copies])).toEqual([["Changed", []]]);
+  });
+
+  it("take back only their own: what somebody else changed since stays beside it", async () => {
+    const d = await desk();
+    await begun(d);
+    const [place] = (await d.library()).places;
+    const named = (name: string, baseRev: string) => ({ id: place!.id, baseRev, data: { ...place!.data, name } });
+    const first = done(await d.kit.savePlace(await d.library(), named("First", place!.rev)));
+    done(await d.kit.savePlace(await d.library(), named("Since", first.revs[place!.id]!)));
+    done((await d.acts.undo(first.undoId))!);
+    const [now] = (await d.library()).places;
+    expect([now!.data.name, ...now!.copies.map((c) => c.data.name)]).toEqual(["Yard", "Since"]);
   });
 
   it("change entries and delete them, and the log by nights follows", async () => {
@@ -201,21 +239,114 @@ describe("everything at once", () => {
     const elsewhere = await desk();
     const bundle = await elsewhere.sharing.readBundle(new Blob([file.text]));
     if (!bundle.ok) throw new Error(bundle.error.code);
-    const view = await elsewhere.sharing.lookInto(bundle.value, "all.json", projectId);
-    expect([view.fresh, view.hasThis, view.news[0]?.keptMin]).toEqual([bundle.value.records.length, true, 50]);
-    done(await elsewhere.sharing.joinFile(await elsewhere.library(), bundle.value.records));
-    expect(elsewhere.project.contextOf(await elsewhere.library(), projectId)?.cells[0]?.keptMin).toBe(50);
-    expect((await elsewhere.sharing.lookInto(bundle.value, "all.json", projectId)).fresh).toBe(0);
+    const view = await elsewhere.sharing.lookInto(await elsewhere.library(), bundle.value, "all.json");
+    expect([view.fresh, view.owner, view.news[0]?.keptMin]).toEqual([bundle.value.records.length - 1, "mine", 50]);
+    expect(view.own.map((line) => [line.what, line.from, line.to]).slice(0, 2)).toEqual([
+      ["You are", "nobody yet", "Me"],
+      ["Usual place", "none", "Yard"],
+    ]);
+    const joined = await elsewhere.sharing.joinLookedInto(await elsewhere.library(), {
+      owner: "mine",
+      letsAheadIn: false,
+    });
+    done(joined!.done);
+    const restored = await elsewhere.library();
+    expect(elsewhere.project.contextOf(restored, projectId)?.cells[0]?.keptMin).toBe(50);
+    expect(restored.settings?.data.placeId).toBe(restored.places[0]!.id);
+    expect((await elsewhere.sharing.lookInto(restored, bundle.value, "all.json")).fresh).toBe(0);
   });
 
-  it("leaves one's own settings alone when a friend's file has some", async () => {
+  it("leaves one's own settings and name alone when a friend's file has others, also where there are none yet", async () => {
     const d = await desk();
     await begun(d);
-    const mine = (await d.library()).settings!;
-    const rev = "zzzzzzzzz.0000.friend";
-    const theirs = { id: "settings", kind: "settings" as const, rev, author: "wren", seen: { friend: rev }, v: 2, data: { ...mine.data, memberId: "wren" } }; // prettier-ignore
-    done(await d.sharing.joinFile(await d.library(), [theirs]));
-    expect((await d.library()).settings!.data.memberId).toBe(mine.data.memberId);
+    const mine = (await d.library()).settings!.data;
+    const friend = (kind: "settings" | "member", id: string, data: unknown, rev: string): StoredRecord => ({
+      id, kind, rev, author: "wren", seen: { friend: rev }, ...(kind === "settings" ? { v: 2 } : {}), data,
+    }); // prettier-ignore
+    const records = [
+      friend("settings", "settings", { ...mine, memberId: "wren", wishHours: 5 }, "0moooooo0.0000.friend"),
+      friend("member", mine.memberId, { name: "The other one" }, "0moooooo0.0001.friend"),
+      friend("member", "wren", { name: "Wren" }, "0moooooo0.0002.friend"),
+    ];
+    const bundle = { scope: "everything" as const, exportedAt: "", records, refused: [] };
+    const view = await d.sharing.lookInto(await d.library(), bundle, "w.json");
+    expect(view.owner).toBe("friend");
+    expect(view.own).toContainEqual({ what: "Hours wished for", from: "2 h", to: "5 h" });
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: false }));
+    const library = await d.library();
+    expect(library.settings!.data).toEqual(mine);
+    expect(library.members.map((m) => m.data.name)).toEqual(["Me", "Wren"]);
+    done(await d.sharing.joinFile(library, bundle, { owner: "mine", letsAheadIn: false }));
+    expect((await d.library()).settings!.data).toEqual({ ...mine, memberId: "wren", wishHours: 5 });
+    done(await d.sharing.clearEverything());
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: false }));
+    expect((await d.library()).settings).toBeNull();
+  });
+
+  it("keeps out what says it was written more than a day from now, names it, and lets it in when asked to", async () => {
+    const d = await desk();
+    await begun(d);
+    const rev = nextRev([], Date.UTC(2031, 0, 1), "friend")!;
+    const far: StoredRecord = { id: "place-far", kind: "place", rev, author: "w", seen: { friend: rev }, data: { ...testPlace, name: "Far" } }; // prettier-ignore
+    const bundle = { scope: "project" as const, exportedAt: "", records: [far], refused: [] };
+    const view = await d.sharing.lookInto(await d.library(), bundle, "w.json");
+    expect(view.ahead).toEqual([{ kind: "place", name: "Far", atMs: Date.UTC(2031, 0, 1) }]);
+    const names = async () => (await d.library()).places.map((p) => p.data.name);
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: false }));
+    expect(await names()).toEqual(["Yard"]);
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: true }));
+    expect(await names()).toEqual(["Far", "Yard"]);
+  });
+
+  it("hides nothing of any kind when a file has a record of another kind under the same id (all pairs)", async () => {
+    const d = await desk();
+    await begun(d);
+    const library = await d.library();
+    const own = [library.places[0]!, library.rigs[0]!, library.filters[0]!, library.projects[0]!, library.frames[0]!, library.goals[0]!, library.members[0]!]; // prettier-ignore
+    const kinds = ["place", "rig", "filter", "project", "frame", "goal", "member"] as const;
+    const rev = nextRev([], Date.UTC(2026, 10, 26), "friend")!;
+    const records = own.flatMap(({ id }, i) =>
+      kinds.flatMap((kind, k): StoredRecord[] =>
+        k === i ? [] : [{ id, kind, rev, author: "w", seen: { friend: rev }, data: { ...own[k]!.data } }],
+      ),
+    );
+    const before = d.project.contextOf(library, library.projects[0]!.id);
+    done(await d.sharing.joinFile(library, { scope: "project", exportedAt: "", records, refused: [] }, { owner: "friend", letsAheadIn: true })); // prettier-ignore
+    const after = await d.library();
+    for (const [i, { id, data }] of own.entries()) {
+      const list = [after.places, after.rigs, after.filters, after.projects, after.frames, after.goals, after.members][i]!; // prettier-ignore
+      expect((list as readonly Entity<unknown>[]).find((e) => e.id === id)?.data).toEqual(data);
+    }
+    expect(before).not.toBeNull();
+  });
+
+  it("carries what does not read along, sets it aside where it is restored, and mends or drops it", async () => {
+    const d = await desk();
+    await begun(d);
+    const bad = { kind: "place", id: "place-bad", rev: "00000000a.0000.x", author: "x", seen: { x: "00000000a.0000.x" }, data: { ...testPlace, latitudeDeg: 95 } }; // prettier-ignore
+    const text = JSON.stringify({ format: "zenithar-bundle", version: 1, scope: "everything", exportedAt: "", records: [bad] }); // prettier-ignore
+    const read = async (t: string) => {
+      const bundle = await d.sharing.readBundle(new Blob([t]));
+      if (!bundle.ok) throw new Error(bundle.error.code);
+      return bundle.value;
+    };
+    const mine = { owner: "mine" as const, letsAheadIn: false };
+    done(await d.sharing.joinFile(await d.library(), await read(text), mine));
+    done(await d.sharing.joinFile(await d.library(), await read(text), mine)); // once only
+    const aside = async () => (await d.library()).quarantine;
+    expect((await aside()).map((q) => q.key)).toEqual(["place/place-bad"]);
+    const exported = await read((await d.sharing.writeEverything(await d.library())).text);
+    expect(exported.refused.map((r) => [r.key, r.raw])).toEqual([["place/place-bad", bad]]);
+    const [thing] = await aside();
+    const dropped = done(await d.aside.dropAside(thing!));
+    expect(await aside()).toEqual([]);
+    done((await d.acts.undo(dropped.undoId))!);
+    expect(await aside()).toHaveLength(1);
+    expect(await d.aside.mendAside(thing!, JSON.stringify(bad))).toEqual({ ok: false, error: "data.latitudeDeg: Latitude must be less than or equal to 90" }); // prettier-ignore
+    const mended = await d.aside.mendAside(thing!, JSON.stringify({ ...bad, data: { ...testPlace, name: "Mended" } }));
+    expect(mended.ok && mended.value.ok).toBe(true);
+    expect(await aside()).toEqual([]);
+    expect((await d.library()).places.map((p) => p.data.name)).toContain("Mended");
   });
 
   it("gives a friend one project with the kit it needs, and nothing of the others", async () => {

@@ -7,6 +7,7 @@ import {
   type Mismatch,
 } from "~/core/ledger";
 import type { Channel } from "~/core/exposure";
+import { decodeData } from "~/core/records";
 import type { Library } from "./library";
 import type { Edit } from "~/core/crew";
 import type { ReadFile } from "~/workers/files";
@@ -61,7 +62,9 @@ export interface BookedGroup {
 /** Why a file was left out: it does not read, or it cannot be placed. */
 export type LeftOut =
   | { readonly kind: "unreadable"; readonly code: Extract<ReadFile["facts"], { readonly ok: false }>["error"]["code"] }
-  | { readonly kind: "unplaced"; readonly fault: BookingFault };
+  | { readonly kind: "unplaced"; readonly fault: BookingFault }
+  /** A value of its header that no log entry can have, such as an exposure of 0 s. */
+  | { readonly kind: "outOfRange"; readonly message: string };
 
 /** What came of dropped files. */
 export interface IntakeReport {
@@ -105,12 +108,7 @@ export function intake(
       known++;
       continue;
     }
-    have.add(id);
-    const group = groups.get(groupKey(booking)) ?? { booking, count: 0, notes: new Map<string, Mismatch>() };
-    group.count++;
-    if (booking.kind === "light") booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
-    groups.set(groupKey(booking), group);
-    edits.push(
+    const edit: Edit =
       booking.kind === "light"
         ? {
             kind: "contribution",
@@ -121,8 +119,18 @@ export function intake(
             },
             baseRev: "latest",
           }
-        : { kind: "calibration", id, data: booking.data, baseRev: "latest" },
-    );
+        : { kind: "calibration", id, data: booking.data, baseRev: "latest" };
+    const checked = decodeData(edit.kind, edit.data);
+    if (!checked.ok) {
+      refused.push({ name, why: { kind: "outOfRange", message: checked.error.message } });
+      continue;
+    }
+    have.add(id);
+    edits.push(edit);
+    const group = groups.get(groupKey(booking)) ?? { booking, count: 0, notes: new Map<string, Mismatch>() };
+    group.count++;
+    if (booking.kind === "light") booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
+    groups.set(groupKey(booking), group);
   }
   return {
     edits,

@@ -4,7 +4,7 @@ import { CHANNELS, CHANNEL_FACTS, type Filter, type Rig } from "~/core/exposure"
 import type { Place } from "~/core/night";
 import { USUAL_WISH_HOURS, type KeepFault, type Settings } from "~/core/records";
 import { err, type Result } from "~/core/result";
-import { newId, nodeId } from "~/storage/session";
+import { browserId, newId } from "~/storage/session";
 import { keep, type Kept } from "./acts";
 import type { Library } from "./library";
 
@@ -23,7 +23,7 @@ export function savePlace(library: Library, place: Draft<Place>): Promise<Result
   const id = idOf(place, "place");
   const edits: Edit[] = [{ kind: "place", id, data: place.data, baseRev: baseOf(place) }];
   if (!library.settings) {
-    const memberId = `member-${nodeId()}`;
+    const memberId = `member-${browserId()}`;
     const settings: Settings = { memberId, placeId: id, rigId: "", lastBackupMs: null, wishHours: USUAL_WISH_HOURS };
     edits.push({ kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" });
     edits.push({ kind: "settings", id: "settings", data: settings, baseRev: "latest" });

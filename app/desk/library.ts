@@ -13,7 +13,7 @@ export interface Entity<D> {
   readonly rev: string;
   readonly author: string;
   readonly data: D;
-  /** Versions written at the same time elsewhere, latest first; normally none. */
+  /** Versions written at the same time elsewhere, latest first; normally none. One of them may be a deletion. */
   readonly copies: readonly StoredRecord<D>[];
 }
 
@@ -65,17 +65,21 @@ export interface Shelf {
 
 const entities = new WeakMap<Heads, Entity<unknown>>();
 
-/** The entity of a record's heads: the same object for the same heads, so that what is derived from it can be kept. */
-function entityOf(heads: Heads): Entity<unknown> {
+/**
+ * The entity of a record's heads: the same object for the same heads, so that what is derived from it can be kept. What was
+ * deleted in one place and changed in another at the same time is shown and asked about; null when it is deleted everywhere.
+ */
+function entityOf(heads: Heads): Entity<unknown> | null {
   const known = entities.get(heads);
   if (known) return known;
-  const [winner, ...rest] = heads;
+  const shown = heads.find((head) => head.deletedAt === undefined);
+  if (!shown) return null;
   const made = {
-    id: winner.id,
-    rev: winner.rev,
-    author: winner.author,
-    data: winner.data,
-    copies: rest.filter((r) => r.deletedAt === undefined),
+    id: shown.id,
+    rev: shown.rev,
+    author: shown.author,
+    data: shown.data,
+    copies: heads.filter((head) => head !== shown),
   };
   entities.set(heads, made);
   return made;
@@ -150,11 +154,13 @@ export function libraryOf(
   const isWanted = (kind: RecordKind) => !change || change.kinds.has(kind);
   const found = new Map<RecordKind, Entity<unknown>[]>();
   for (const heads of shelf.all()) {
-    const { kind, deletedAt } = heads[0];
-    if (deletedAt !== undefined || !isWanted(kind)) continue;
+    const { kind } = heads[0];
+    if (!isWanted(kind)) continue;
+    const entity = entityOf(heads);
+    if (!entity) continue;
     const list = found.get(kind);
-    if (list) list.push(entityOf(heads));
-    else found.set(kind, [entityOf(heads)]);
+    if (list) list.push(entity);
+    else found.set(kind, [entity]);
   }
   const lists: Partial<Record<List, unknown>> = {};
   for (const [kind, { list, isNamed }] of Object.entries(LISTS) as [RecordKind, { list: List; isNamed: boolean }][]) {
@@ -185,4 +191,19 @@ export function libraryOf(
     quarantine: shelf.unread(),
     isLasting: shelf.isLasting,
   };
+}
+
+/** A record that was written in two places at once, with its kind. */
+export interface Torn {
+  readonly kind: RecordKind;
+  readonly entity: Entity<unknown>;
+}
+
+/** All that was written in two places at once and is not decided yet. */
+export function tornIn(library: Library): Torn[] {
+  const all = (Object.entries(LISTS) as [RecordKind, { readonly list: List }][]).flatMap(([kind, { list }]) =>
+    (library[list] as readonly Entity<unknown>[]).map((entity) => ({ kind, entity })),
+  );
+  if (library.settings) all.push({ kind: "settings", entity: library.settings });
+  return all.filter(({ entity }) => entity.copies.length > 0);
 }

@@ -42,6 +42,35 @@ export interface ProjectContext {
 const NONE: Library["contributions"] = [];
 const contexts = recaller<ProjectContext>(500);
 
+/** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
+export interface ProjectGap {
+  readonly part: "project" | "place" | "rig" | "frame" | "goal";
+  /** Why what is stored of it does not read; null when nothing is stored. */
+  readonly reason: string | null;
+}
+
+/** What a project lacks; null when nothing. */
+export function gapOf(library: Library, projectId: string): ProjectGap | null {
+  const project = library.projects.find((p) => p.id === projectId);
+  const of = (part: ProjectGap["part"], isIt: (raw: Readonly<Record<string, unknown>>) => boolean): ProjectGap => {
+    const stored = library.quarantine.find(({ key, raw }) => {
+      const data = (raw as { readonly data?: unknown } | null)?.data;
+      return key.startsWith(`${part}/`) && isIt({ id: key.slice(part.length + 1), ...(data as object | undefined) });
+    });
+    return { part, reason: stored?.reason ?? null };
+  };
+  if (!project) return of("project", (raw) => raw["id"] === projectId);
+  if (!library.places.some((p) => p.id === project.data.placeId))
+    return of("place", (raw) => raw["id"] === project.data.placeId);
+  if (!library.rigs.some((r) => r.id === project.data.rigId))
+    return of("rig", (raw) => raw["id"] === project.data.rigId);
+  if (!library.frames.some((f) => f.data.projectId === projectId))
+    return of("frame", (raw) => raw["projectId"] === projectId);
+  if (!library.goals.some((g) => g.data.projectId === projectId))
+    return of("goal", (raw) => raw["projectId"] === projectId);
+  return null;
+}
+
 /** Puts a project together; null when its rig, place, frame or goals are gone. The same object until something in it changes. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
@@ -89,6 +118,8 @@ export const contextsOf = (library: Library): ProjectContext[] =>
 /** As `contextOf`, for a page that cannot be without it. */
 export function requireContext(library: Library, projectId: string): ProjectContext {
   const context = contextOf(library, projectId);
-  if (!context) throw data({ code: "unknownProject" }, { status: 404 });
-  return context;
+  if (context) return context;
+  const gap = gapOf(library, projectId);
+  if (!gap || (gap.part === "project" && gap.reason === null)) throw data({ code: "unknownProject" }, { status: 404 });
+  throw data({ code: "projectGap", gap }, { status: 409 });
 }

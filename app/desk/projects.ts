@@ -64,13 +64,16 @@ interface Draft<D> {
 export const saveProject = ({ id, baseRev, data }: Draft<ProjectData>): Promise<Result<Kept, KeepFault>> =>
   keep([{ kind: "project", id, data, baseRev }]);
 
-/** Deletes a project with all its frames and goals. Its log entries stay: hours are never lost, and Undo brings the rest back. */
-export const deleteProject = (c: ProjectContext): Promise<Result<Kept, KeepFault>> =>
-  remove([
+/** Deletes a project with everything that is only its own: frames, budget, log entries. Undo brings all of it back. */
+export function deleteProject(library: Library, c: ProjectContext): Promise<Result<Kept, KeepFault>> {
+  const isIts = ({ data }: { readonly data: { readonly projectId: string } }) => data.projectId === c.id;
+  return remove([
     { kind: "project", ...c.project },
-    ...c.frames.map((f) => ({ kind: "frame" as const, ...f })),
-    { kind: "goal", ...c.goal },
+    ...library.frames.filter(isIts).map((f) => ({ kind: "frame" as const, ...f })),
+    ...library.goals.filter(isIts).map((g) => ({ kind: "goal" as const, ...g })),
+    ...library.contributions.filter(isIts).map((e) => ({ kind: "contribution" as const, ...e })),
   ]);
+}
 
 /** Keeps a frame. */
 export const saveFrame = ({ id, baseRev, data }: Draft<FrameData>): Promise<Result<Kept, KeepFault>> =>

@@ -1,7 +1,17 @@
-import { memberTotals, newsIn, type MemberTotal, type StoredRecord } from "~/core/crew";
+import {
+  fromTheFuture,
+  instantOfRev,
+  joinHeads,
+  memberTotals,
+  newsIn,
+  recordKey,
+  type MemberTotal,
+  type RecordKind,
+  type StoredRecord,
+} from "~/core/crew";
 import { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
 import type { ContributionData } from "~/core/ledger";
-import type { KeepFault } from "~/core/records";
+import type { KeepFault, Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { demoRecords } from "~/storage/demo";
 import { putBackPictures, takePictures } from "~/storage/pictures";
@@ -22,15 +32,18 @@ const allRecords = async (): Promise<StoredRecord[]> => [...(await openStore()).
 /** Records of one project and of what it refers to: places, rigs, filters, members, a target of one's own. */
 export function belonging(records: readonly StoredRecord[], projectId: string): StoredRecord[] {
   const field = (r: StoredRecord, name: string) => (r.data as Record<string, unknown>)[name];
-  const own = records.filter((r) => r.id === projectId || field(r, "projectId") === projectId);
-  const wanted = new Set(
-    own
-      .flatMap((r) => ["placeId", "rigId", "memberId", "targetId"].map((n) => field(r, n)))
-      .concat(own.map((r) => r.author)),
+  const own = records.filter(
+    (r) => (r.kind === "project" && r.id === projectId) || field(r, "projectId") === projectId,
   );
-  const kit = records.filter((r) => wanted.has(r.id));
+  const wanted = new Set(own.map((r) => `member/${r.author}`));
+  for (const r of own)
+    for (const kind of ["place", "rig", "member", "target"] as const) {
+      const id = field(r, `${kind}Id`);
+      if (typeof id === "string") wanted.add(`${kind}/${id}`);
+    }
+  const kit = records.filter((r) => wanted.has(recordKey(r)));
   const filters = new Set(kit.flatMap((r) => (field(r, "filterIds") as string[] | undefined) ?? []));
-  return [...own, ...kit, ...records.filter((r) => filters.has(r.id))];
+  return [...own, ...kit, ...records.filter((r) => r.kind === "filter" && filters.has(r.id))];
 }
 
 /** One project with all it needs, as a file for a friend. */
@@ -42,10 +55,11 @@ export async function writeProject(projectId: string, stem: string): Promise<Wri
   };
 }
 
-/** Everything as a file; the settings remember when. */
+/** Everything as a file, what does not read included; the settings remember when. */
 export async function writeEverything(library: Library): Promise<Written> {
   const at = new Date(now()).toISOString();
-  const text = encodeBundle(await allRecords(), "everything", at);
+  const unread = (await openStore()).unread().map((u) => u.raw);
+  const text = encodeBundle(await allRecords(), "everything", at, unread);
   if (library.settings) await changeSettings(library, { lastBackupMs: now() });
   return { name: `zenithar-everything-${at.slice(0, 10)}.zenithar.json`, text };
 }
@@ -56,38 +70,168 @@ export async function readBundle(file: Blob): Promise<Result<Bundle, BundleFault
   return decodeBundle(await file.text());
 }
 
-/** What a friend's file would bring. */
-export interface MergeView {
+/** A record of a file as it is called on a page. */
+export interface NamedRecord {
+  readonly kind: RecordKind;
+  readonly name: string;
+  /** When it says that it was written. */
+  readonly atMs: number;
+}
+
+/** One thing about oneself that a backup would change, in words. */
+export interface OwnChange {
+  readonly what: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** What a file would bring, before anything of it is kept. */
+export interface FileView {
   readonly fileName: string;
   readonly bundle: Bundle;
   /** Versions not here yet. */
   readonly fresh: number;
   readonly news: readonly MemberTotal[];
-  readonly hasThis: boolean;
+  /** Names of the members in the file, by id. */
+  readonly members: Readonly<Record<string, string>>;
+  /** Versions that say they were written more than a day from now: they stay out until somebody lets them in. */
+  readonly ahead: readonly NamedRecord[];
+  /** What changes about oneself if it is one's own backup; empty = nothing. A friend's file never changes any of it. */
+  readonly own: readonly OwnChange[];
+  /** Whose it probably is. */
+  readonly owner: FileOwner;
 }
 
+/** A friend's file brings what the friend made. One's own backup also says who one is and what is chosen. */
+export type FileOwner = "mine" | "friend";
+
+/** What a record is called on a page. */
+export function nameOf(kind: RecordKind, { id, data }: { readonly id: string; readonly data: unknown }): string {
+  const { name, title, night } = data as Readonly<Record<string, unknown>>;
+  const said = [name, title, night].find((text) => typeof text === "string" && text !== "");
+  return typeof said === "string" ? said : `${kind} ${id}`;
+}
+
+/** The version of a record that counts in a file; null when it is not in it. */
+function ofFile<D>(bundle: Bundle, kind: RecordKind, id: string): D | null {
+  const versions = bundle.records.filter((r) => r.kind === kind && r.id === id);
+  const [winner] = joinHeads(versions, []);
+  return winner && winner.deletedAt === undefined ? (winner.data as D) : null;
+}
+
+/** What a file's settings, and its word on one's own name, would change. */
+function ownChanges(library: Library, bundle: Bundle): OwnChange[] {
+  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  if (!theirs) return [];
+  const mine = library.settings?.data ?? null;
+  const called = (kind: "place" | "rig" | "member", id: string) =>
+    (
+      ofFile<{ name: string }>(bundle, kind, id) ??
+      library[`${kind}s`].find((e) => e.id === id)?.data ?? { name: id || "none" }
+    ).name;
+  const mineCalled = (kind: "place" | "rig" | "member", id: string) =>
+    library[`${kind}s`].find((e) => e.id === id)?.data.name ?? (id || "none");
+  const lines: OwnChange[] = [
+    {
+      what: "You are",
+      from: mine ? mineCalled("member", mine.memberId) : "nobody yet",
+      to: called("member", theirs.memberId),
+    },
+    {
+      what: "Usual place",
+      from: mine ? mineCalled("place", mine.placeId) : "none",
+      to: called("place", theirs.placeId),
+    },
+    { what: "Usual rig", from: mine ? mineCalled("rig", mine.rigId) : "none", to: called("rig", theirs.rigId) },
+    { what: "Hours wished for", from: mine ? `${mine.wishHours} h` : "none", to: `${theirs.wishHours} h` },
+    { what: "Last backup", from: dayOf(mine?.lastBackupMs ?? null), to: dayOf(theirs.lastBackupMs) },
+  ];
+  return lines.filter((line) => line.from !== line.to);
+}
+
+const dayOf = (ms: number | null): string => (ms === null ? "never" : new Date(ms).toISOString().slice(0, 10));
+
 /** Looks into a file without joining it. */
-export async function lookInto(bundle: Bundle, fileName: string, projectId: string): Promise<MergeView> {
-  const fresh = newsIn(await allRecords(), bundle.records);
+export async function lookInto(library: Library, bundle: Bundle, fileName: string): Promise<FileView> {
+  const view = await viewOf(library, bundle, fileName);
+  lookedInto = view;
+  return view;
+}
+
+/** The file that was looked into last, so that it need not travel once more when it is joined. */
+let lookedInto: FileView | null = null;
+
+async function viewOf(library: Library, bundle: Bundle, fileName: string): Promise<FileView> {
+  const store = await openStore();
+  const here = new Map([...store.all()].map((heads) => [recordKey(heads[0]), heads]));
+  const fresh = newsIn(here, bundle.records);
   const news = fresh
     .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
     .map((r) => r.data as ContributionData);
+  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  const isMine =
+    theirs !== null &&
+    bundle.scope === "everything" &&
+    [undefined, theirs.memberId].includes(library.settings?.data.memberId);
   return {
     fileName,
     bundle,
-    fresh: fresh.length,
+    fresh: fresh.filter((r) => r.kind !== "settings").length,
     news: memberTotals(news),
-    hasThis: bundle.records.some((r) => r.id === projectId),
+    members: Object.fromEntries(
+      bundle.records.filter((r) => r.kind === "member").map((r) => [r.id, nameOf(r.kind, r)]),
+    ),
+    ahead: fromTheFuture(fresh, now()).map((r) => ({
+      kind: r.kind,
+      name: nameOf(r.kind, r),
+      atMs: instantOfRev(r.rev),
+    })),
+    own: ownChanges(library, bundle),
+    owner: isMine ? "mine" : "friend",
   };
 }
 
-/** Joins a file to what is here. Someone else's settings say who they are; one's own stay. */
-export const joinFile = (library: Library, records: readonly StoredRecord[]): Promise<Result<Joined, KeepFault>> =>
-  join(records.filter((r) => r.kind !== "settings" || library.settings === null));
+/**
+ * Joins a file to what is here. A friend's settings, and what a friend calls oneself, stay out; one's own backup brings its
+ * settings, as a change that the person has seen. What does not read is set aside if it is one's own.
+ */
+export function joinFile(
+  library: Library,
+  bundle: Bundle,
+  { owner, letsAheadIn }: { readonly owner: FileOwner; readonly letsAheadIn: boolean },
+): Promise<Result<Joined, KeepFault>> {
+  const { settings } = library;
+  const ahead = new Set(letsAheadIn ? [] : fromTheFuture(bundle.records, now()));
+  const isOwn = (r: StoredRecord) => r.kind === "settings" || (r.kind === "member" && r.id === settings?.data.memberId);
+  const isWelcome = (r: StoredRecord) =>
+    !ahead.has(r) && (owner === "mine" ? r.kind !== "settings" || settings === null : !isOwn(r));
+  const theirs = owner === "mine" && settings ? ofFile<Settings>(bundle, "settings", "settings") : null;
+  return join({
+    records: bundle.records.filter(isWelcome),
+    edits: theirs && settings ? [{ kind: "settings", id: "settings", data: theirs, baseRev: settings.rev }] : [],
+    unread: owner === "mine" ? bundle.refused.map((r) => r.raw) : [],
+  });
+}
 
-/** Joins the demo group. */
+/** Joins the file that was looked into last; null when there is none. */
+export async function joinLookedInto(
+  library: Library,
+  how: { readonly owner: FileOwner; readonly letsAheadIn: boolean },
+): Promise<{ readonly fileName: string; readonly done: Result<Joined, KeepFault> } | null> {
+  if (!lookedInto) return null;
+  const { fileName, bundle } = lookedInto;
+  const done = await joinFile(library, bundle, how);
+  if (done.ok) lookedInto = null;
+  return { fileName, done };
+}
+
+/** Joins the demo group; with nothing here yet one looks around as one of it. */
 export const joinDemo = async (library: Library): Promise<Result<Joined, KeepFault>> =>
-  joinFile(library, await demoRecords());
+  joinFile(
+    library,
+    { scope: "everything", exportedAt: "", records: await demoRecords(), refused: [] },
+    { owner: library.settings ? "friend" : "mine", letsAheadIn: true },
+  );
 
 let cleared: {
   readonly records: ReadonlyMap<string, unknown>;

@@ -1,6 +1,7 @@
 import type { ContributionData } from "~/core/ledger";
 import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { createRoutesStub } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
@@ -12,7 +13,8 @@ import { Copies } from "~/components/Copies";
 import { CrewTable } from "~/screens/crew/CrewTable";
 import { FrameControls } from "~/screens/frame/FrameControls";
 import { IntakeReportView } from "~/screens/log/IntakeReport";
-import { MergePreview } from "~/screens/crew/MergePreview";
+import { FilePreview } from "~/components/FilePreview";
+import { SetAside } from "~/screens/kit/data/SetAside";
 import { RunSheetView } from "~/screens/nights/RunSheetView";
 import { TonightVerdict } from "~/screens/tonight/TonightVerdict";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
@@ -222,54 +224,110 @@ describe("crew", () => {
     expect(screen.getByRole("row", { name: /Together 3 h 00 1.5 h worth · 30 % of 10 h 00/ })).toBeTruthy();
   });
   it("shows what a file brings before joining it, and what does not read", async () => {
-    const onAccept = vi.fn();
+    const onJoin = vi.fn();
     const bundle = {
       scope: "project" as const,
       exportedAt: "",
       records: [{ id: "m", kind: "member", rev: "", author: "", seen: {}, data: { name: "Wren" } } as StoredRecord],
       refused: [
-        { id: "x", fault: { code: "recordInvalid" as const, path: "data.kept", message: "too many" }, raw: null },
+        {
+          key: "place/x",
+          fault: { code: "recordInvalid" as const, path: "data.kept", message: "too many" },
+          raw: null,
+        },
       ],
     };
     render(
-      <MergePreview
+      <FilePreview
         view={{
           fileName: "w.json",
           bundle,
           fresh: 2,
           news: [{ memberId: "m", channel: "L", subs: 9, keptMin: 9, worthMin: 9 }],
-          hasThis: false,
+          members: { m: "Wren" },
+          ahead: [{ kind: "place", name: "Far", atMs: Date.UTC(2031, 0, 1) }],
+          own: [{ what: "You are", from: "Ines", to: "Wren" }],
+          owner: "friend",
         }}
         members={{}}
-        onAccept={onAccept}
+        note="It is about another project, which it will add."
+        canBeMine
+        onJoin={onJoin}
         onLeave={() => undefined}
       />,
     );
     expect(screen.getByText("Wren: 9 subs, 0 h 09 of L")).toBeTruthy();
-    expect(screen.getByText(/1 do not read and are left out: x \(data.kept: too many\)/)).toBeTruthy();
+    expect(screen.getByText(/1 do not read and are left out: place\/x \(data.kept: too many\)/)).toBeTruthy();
     expect(screen.getByText(/about another project/)).toBeTruthy();
+    expect(screen.getByText("place Far, 2031-01-01")).toBeTruthy();
+    expect(screen.queryByText("You are: Ines → Wren")).toBeNull();
+    await user.click(screen.getByRole("radio", { name: /My own backup/ }));
+    expect(screen.getByText("You are: Ines → Wren")).toBeTruthy();
+    expect(screen.getByText(/1 do not read and are set aside here/)).toBeTruthy();
+    await user.click(screen.getByRole("checkbox", { name: /Let them in/ }));
     await user.click(screen.getByRole("button", { name: "Join it" }));
-    expect(onAccept).toHaveBeenCalledOnce();
+    expect(onJoin).toHaveBeenCalledWith({ owner: "mine", letsAheadIn: true });
   });
 });
 
-describe("copies", () => {
-  it("say in which values they differ and hand over the chosen one", async () => {
-    const copy = {
-      id: "p",
-      kind: "place",
-      rev: "1",
-      author: "b",
-      seen: {},
-      data: { name: "Theirs", elevationM: 5 },
-    } as StoredRecord;
-    const onTake = vi.fn();
-    render(
-      <Copies now={{ name: "Mine", elevationM: 5 }} copies={[copy]} onTake={onTake} onDismiss={() => undefined} />,
-    );
+describe("what two wrote at once", () => {
+  const version = (rev: string, more: object) =>
+    ({ id: "p", kind: "place", rev, author: "b", seen: {}, data: { name: "Theirs", elevationM: 5 }, ...more }) as StoredRecord; // prettier-ignore
+  const shown = (copies: readonly StoredRecord[]) => {
+    const asked = vi.fn();
+    const Stub = createRoutesStub([
+      { path: "/", Component: () => <Copies kind="place" of={{ id: "p", rev: "9", data: { name: "Mine", elevationM: 5 }, copies }} /> }, // prettier-ignore
+      {
+        path: "/acts",
+        action: async ({ request }) => {
+          asked(await request.json());
+          return { refusal: null };
+        },
+      },
+    ]);
+    render(<Stub />);
+    return asked;
+  };
+
+  it("is told value by value, and the chosen version is settled with the copies that were shown", async () => {
+    const asked = shown([version("1", {})]);
     expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual(['name: "Theirs" (now "Mine")']);
     await user.click(screen.getByRole("button", { name: "Take this one instead" }));
-    expect(onTake).toHaveBeenCalledWith(copy);
+    await vi.waitFor(
+      () =>
+      expect(asked).toHaveBeenCalledWith({ act: "settle", kind: "place", id: "p", rev: "9", copies: ["1"], data: { name: "Theirs", elevationM: 5 }, isDeleted: false }), // prettier-ignore
+    );
+  });
+
+  it("is shown and asked about when one of them deleted it", async () => {
+    const asked = shown([version("2", { deletedAt: 5 })]);
+    expect(screen.getByText(/Somebody deleted this/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Delete it" }));
+    await vi.waitFor(() => expect(asked.mock.calls[0]![0]).toMatchObject({ copies: ["2"], isDeleted: true }));
+  });
+});
+
+describe("things that do not read", () => {
+  it("are listed with their reason; mending that does not do says why beside the text", async () => {
+    const asked = vi.fn();
+    const thing = { key: "place/p", reason: "data.latitudeDeg: too large", raw: { kind: "place", id: "p" } };
+    const Stub = createRoutesStub([
+      {
+        path: "/",
+        Component: () => <SetAside things={[thing]} />,
+        action: async ({ request }) => {
+          asked(await request.json());
+          return { fault: "data.name: is missing" };
+        },
+      },
+    ]);
+    render(<Stub />);
+    expect(screen.getByText(/too large/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Look at it and mend it" }));
+    expect(screen.getByRole<HTMLTextAreaElement>("textbox").value).toContain('"kind": "place"');
+    await user.click(screen.getByRole("button", { name: "Keep it mended" }));
+    expect(await screen.findByText("data.name: is missing")).toBeTruthy();
+    expect(asked).toHaveBeenCalledWith({ act: "mend", thing, text: JSON.stringify(thing.raw, null, 2) });
   });
 });
 

@@ -23,9 +23,28 @@ function faultOf(error: unknown): StorageFault {
   return { code: /quota/i.test(name) || /quota|space|full/i.test(String(error)) ? "storageFull" : "storageBlocked" };
 }
 
+/** How long the browser's database may take for one answer before it counts as blocked, ms. */
+const PATIENCE_MS = 8000;
+
+/** How long reading everything may take, ms: 100,000 entries take one to three seconds. */
+const READ_WITHIN_MS = 30_000;
+
+/** As `work`, or a refusal when the database does not answer at all. */
+async function inTime<T>(work: Promise<T>, ms: number): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error("no answer")), ms);
+  });
+  try {
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
 async function attempt(work: () => Promise<unknown>): Promise<Result<null, StorageFault>> {
   try {
-    await work();
+    await inTime(work(), PATIENCE_MS);
     return ok(null);
   } catch (error) {
     return err(faultOf(error));
@@ -40,19 +59,23 @@ function lastingDrawer(name: string, storeName: string): Drawer {
     isLasting: true,
     async readAll() {
       const all = new Map<string, unknown>();
-      await store.iterate((value, key) => {
-        all.set(key, value);
-      });
+      await inTime(
+        store.iterate((value, key) => {
+          all.set(key, value);
+        }),
+        READ_WITHIN_MS,
+      );
       return all;
     },
-    read: (key) => store.getItem(key),
+    read: (key) => inTime(store.getItem(key), PATIENCE_MS),
     write: (values) => attempt(() => store.setItems([...values].map(([key, value]) => ({ key, value })))),
     drop: (key) => attempt(() => store.removeItem(key)),
     clear: () => attempt(() => store.clear()),
   };
 }
 
-function memoryDrawer(): Drawer {
+/** A drawer that lasts as long as the tab. */
+export function memoryDrawer(): Drawer {
   const map = new Map<string, unknown>();
   return {
     isLasting: false,
@@ -73,11 +96,14 @@ function memoryDrawer(): Drawer {
   };
 }
 
-/** Opens a drawer; falls back to memory, for this tab only, when the browser refuses its database. */
+/** How long the browser may take to open its database, ms; a large one on a slow disk takes one or two seconds. */
+const OPENED_WITHIN_MS = 4000;
+
+/** Opens a drawer; falls back to memory, for this tab only, when the browser refuses its database or does not answer. */
 export async function openDrawer(name: string, storeName: string): Promise<Drawer> {
   try {
     const drawer = lastingDrawer(name, storeName);
-    await drawer.read("?"); // opens it
+    await inTime(drawer.read("?"), OPENED_WITHIN_MS); // opens it
     return drawer;
   } catch {
     return memoryDrawer();

@@ -11,8 +11,8 @@ export function readLayout1(all: ReadonlyMap<string, unknown>): Page {
       raws.push(...(envelope.heads as unknown[]));
     else unread.push({ key, reason: "not a stored record", raw: value });
   }
-  const { heads, unread: bad } = readAll(raws);
-  return { heads, unread: [...unread, ...bad] };
+  const page = readAll(raws);
+  return { ...page, unread: [...unread, ...page.unread] };
 }
 
 /** What an earlier version of the app stored in this browser, and how to take it away once it is kept in the new layout; null without any. */
@@ -20,7 +20,7 @@ export async function findLayout1(
   database: string,
 ): Promise<{ readonly page: Page; readonly takeAway: () => Promise<unknown> } | null> {
   // Asked first: opening it would make an empty one. A browser that cannot tell is opened all the same.
-  const known = await indexedDB.databases?.().catch(() => null);
+  const known = await globalThis.indexedDB?.databases?.().catch(() => null);
   if (known && !known.some((d) => d.name === database)) return null;
   const drawer = await openDrawer(database, "records");
   const all = await drawer.readAll();

@@ -1,4 +1,4 @@
-import { joinHeads, recordKey, type Heads, type StoredRecord } from "~/core/crew";
+import { joinHeads, keyOfRaw, recordKey, type Heads, type StoredRecord } from "~/core/crew";
 import { decodeRecord, EDITION } from "~/core/records";
 
 /**
@@ -10,7 +10,7 @@ export interface StoredPage {
   readonly layout: 2;
   readonly edition: number;
   readonly sum: number;
-  /** JSON: `{ records, unread }`. */
+  /** JSON: `{ records, unread, earlier }`. */
   readonly text: string;
 }
 
@@ -25,11 +25,13 @@ export interface Unread {
 export interface Page {
   readonly heads: ReadonlyMap<string, Heads>;
   readonly unread: readonly Unread[];
+  /** Of records that were changed, the versions that the last change replaced: in force again should the present one not read. */
+  readonly earlier: ReadonlyMap<string, readonly StoredRecord[]>;
 }
 
 const PAGES = 256;
 const LAYOUT = 2;
-export const EMPTY_PAGE: Page = { heads: new Map(), unread: [] };
+export const EMPTY_PAGE: Page = { heads: new Map(), unread: [], earlier: new Map() };
 
 /** Hash of a text, 32 bits: Fowler, Noll and Vo, variant 1a, over UTF-16 units. Tells accidents, not intent. */
 export function sumOf(text: string): number {
@@ -41,38 +43,57 @@ export function sumOf(text: string): number {
 /** The page on which a record lies. */
 export const pageOf = (key: string): string => `page ${sumOf(key) % PAGES}`;
 
-/** Sorts records by what they are a version of; of each, those that nothing builds upon. */
-export function headsByKey(records: readonly StoredRecord[]): Map<string, Heads> {
+/** Sorts versions by the record they are of. */
+function byKey(records: readonly StoredRecord[]): Map<string, StoredRecord[]> {
   const versions = new Map<string, StoredRecord[]>();
   for (const record of records) {
     const known = versions.get(recordKey(record));
     if (known) known.push(record);
     else versions.set(recordKey(record), [record]);
   }
+  return versions;
+}
+
+/** Sorts records by what they are a version of; of each, those that nothing builds upon. */
+export function headsByKey(records: readonly StoredRecord[]): Map<string, Heads> {
   const heads = new Map<string, Heads>();
-  for (const [key, all] of versions) heads.set(key, (all.length === 1 ? all : joinHeads(all, [])) as unknown as Heads);
+  for (const [key, all] of byKey(records))
+    heads.set(key, (all.length === 1 ? all : joinHeads(all, [])) as unknown as Heads);
   return heads;
 }
 
-/** Sorts what was stored into records that read and things that do not. */
-export function readAll(raws: readonly unknown[]): Page {
+/**
+ * Sorts what was stored into records that read and things that do not. A record whose present version does not read goes by
+ * what it was before.
+ */
+export function readAll(raws: readonly unknown[], earlier: readonly unknown[] = []): Page {
   const records: StoredRecord[] = [];
   const unread: Unread[] = [];
   for (const raw of raws) {
     const record = decodeRecord(raw);
     if (record.ok) records.push(record.value);
-    else {
-      const { kind, id } = (typeof raw === "object" && raw !== null ? raw : {}) as { kind?: unknown; id?: unknown };
-      const key = `${typeof kind === "string" ? kind : "?"}/${typeof id === "string" ? id : "?"}`;
-      unread.push({ key, reason: `${record.error.path}: ${record.error.message}`, raw });
-    }
+    else unread.push({ key: keyOfRaw(raw), reason: `${record.error.path}: ${record.error.message}`, raw });
   }
-  return { heads: headsByKey(records), unread };
+  const lost = new Set(unread.map((u) => u.key));
+  const before: StoredRecord[] = [];
+  for (const raw of earlier) {
+    const record = decodeRecord(raw);
+    if (record.ok) before.push(record.value);
+  }
+  return {
+    heads: headsByKey([...records, ...before.filter((r) => lost.has(recordKey(r)))]),
+    unread,
+    earlier: byKey(before),
+  };
 }
 
 /** Writes a page. */
 export function writePage(page: Page): StoredPage {
-  const text = JSON.stringify({ records: [...page.heads.values()].flat(), unread: page.unread.map((u) => u.raw) });
+  const text = JSON.stringify({
+    records: [...page.heads.values()].flat(),
+    unread: page.unread.map((u) => u.raw),
+    earlier: [...page.earlier.values()].flat(),
+  });
   return { layout: LAYOUT, edition: EDITION, sum: sumOf(text), text };
 }
 
@@ -80,15 +101,43 @@ export function writePage(page: Page): StoredPage {
 export type ReadPage =
   { readonly kind: "read"; readonly page: Page; readonly isChecked: boolean } | { readonly kind: "foreign" };
 
-function parsed(text: string): { readonly records: readonly unknown[]; readonly unread: readonly unknown[] } | null {
+interface RawPage {
+  readonly records: readonly unknown[];
+  readonly unread: readonly unknown[];
+  readonly earlier: readonly unknown[];
+}
+
+function parsed(text: string): RawPage | null {
   try {
-    const raw = JSON.parse(text) as { readonly records?: unknown; readonly unread?: unknown } | null;
-    return Array.isArray(raw?.records) && Array.isArray(raw.unread)
-      ? { records: raw.records as unknown[], unread: raw.unread as unknown[] }
-      : null;
+    const raw = JSON.parse(text) as Readonly<Partial<Record<keyof RawPage, unknown>>> | null;
+    if (!Array.isArray(raw?.records) || !Array.isArray(raw.unread)) return null;
+    const { earlier } = raw;
+    return { records: raw.records, unread: raw.unread, earlier: Array.isArray(earlier) ? earlier : [] };
   } catch {
     return null;
   }
+}
+
+/** The whole objects of a torn page's list. */
+function salvaged(text: string): unknown[] {
+  const found: unknown[] = [];
+  let depth = 0;
+  let from = 0;
+  let isString = false;
+  for (let i = text.indexOf("[") + 1; i < text.length && i > 0; i++) {
+    const c = text[i];
+    if (c === "\\" && isString) i++;
+    else if (c === '"') isString = !isString;
+    else if (isString) continue;
+    else if (c === "{" && depth++ === 0) from = i;
+    else if (c === "}" && --depth === 0)
+      try {
+        found.push(JSON.parse(text.slice(from, i + 1)) as unknown);
+      } catch {
+        // The torn one.
+      }
+  }
+  return found;
 }
 
 /** Reads a stored page. A page of a later layout is foreign: it is left alone. */
@@ -98,17 +147,16 @@ export function readPage(name: string, value: unknown): ReadPage {
   ) as Partial<StoredPage>;
   if (typeof layout === "number" && layout > LAYOUT) return { kind: "foreign" };
   const raw = typeof text === "string" ? parsed(text) : null;
-  if (!raw)
-    return {
-      kind: "read",
-      isChecked: true,
-      page: { heads: new Map(), unread: [{ key: name, reason: "not a page of records", raw: value }] },
-    };
-  if (edition === EDITION && sumOf(text!) === sum && raw.unread.length === 0)
-    return {
-      kind: "read",
-      isChecked: false,
-      page: { heads: headsByKey(raw.records as readonly StoredRecord[]), unread: [] },
-    };
-  return { kind: "read", isChecked: true, page: readAll([...raw.records, ...raw.unread]) };
+  if (!raw) {
+    // What is left of a torn page is read record by record; the page itself is set aside as it is.
+    const page = readAll(typeof text === "string" ? salvaged(text) : []);
+    const torn = { key: name, reason: "not a whole page of records", raw: value };
+    return { kind: "read", isChecked: true, page: { ...page, unread: [torn] } };
+  }
+  if (edition === EDITION && sumOf(text!) === sum && raw.unread.length === 0) {
+    const heads = headsByKey(raw.records as readonly StoredRecord[]);
+    const page = { heads, unread: [], earlier: byKey(raw.earlier as readonly StoredRecord[]) };
+    return { kind: "read", isChecked: false, page };
+  }
+  return { kind: "read", isChecked: true, page: readAll([...raw.records, ...raw.unread], raw.earlier) };
 }

@@ -13,22 +13,32 @@ export const isDemo = (): boolean => document.documentElement.dataset["now"] !==
 export const databaseName = (): string => (isDemo() ? "zenithar-demo" : "zenithar");
 
 const random = () => crypto.randomUUID().replaceAll("-", "").slice(0, 12);
-let remembered: string | null = null;
+let browser: string | null = null;
 
-/** This browser's name on the logical clock; kept for good, or for the tab where storage is blocked. */
-export function nodeId(): string {
-  if (remembered !== null) return remembered;
+/** This browser's own name, for whoever has none yet; kept for good, or for the tab where storage is blocked. */
+export function browserId(): string {
+  if (browser !== null) return browser;
   try {
     const key = `${databaseName()}.node`;
-    remembered = localStorage.getItem(key) ?? random();
-    localStorage.setItem(key, remembered);
+    browser = localStorage.getItem(key) ?? random();
+    localStorage.setItem(key, browser);
   } catch {
-    remembered = random();
+    browser = random();
   }
-  return remembered;
+  return browser;
 }
 
-/** A name on the clock for one edit made from an out-of-date page, so that it counts as concurrent. */
+let session = random();
+
+/** This page's name on the logical clock: another one every time the app is loaded, so that no two pages share one, not even in a copied browser profile. */
+export const sessionNode = (): string => session;
+
+/** Takes another name: after the store was emptied, what this page wrote before is no longer built upon. */
+export function renewSessionNode(): void {
+  session = random();
+}
+
+/** A name on the clock for one version, where the session's own would hide something. */
 export const freshNodeId = random;
 
 /** An identifier for a new record. */

@@ -1,8 +1,8 @@
 import {
   editRecord,
   joinHeads,
+  keyOfRaw,
   recordKey,
-  winnerOf,
   type Edit,
   type Heads,
   type RecordKind,
@@ -10,18 +10,21 @@ import {
 } from "~/core/crew";
 import { decodeData, stamped, type KeepFault, type RecordFault, type Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
+import stableText from "fast-json-stable-stringify";
 import { demoRecords, markSeeded, wasSeeded } from "./demo";
-import { openDrawer, type Drawer, type StorageFault } from "./driver";
+import { memoryDrawer, openDrawer, type Drawer, type StorageFault } from "./driver";
 import { findLayout1 } from "./layout-1";
 import { EMPTY_PAGE, headsByKey, pageOf, readPage, writePage, type Page, type StoredPage, type Unread } from "./pages";
-import { databaseName, freshNodeId, isDemo, nodeId, now } from "./session";
+import { browserId, databaseName, freshNodeId, isDemo, now, renewSessionNode, sessionNode } from "./session";
 import { announce, onAnnounced } from "./tabs";
 
-/** A version before a change; null = there was none. */
+/** What there was of a record before a change: its versions, the one that counts first; none = it is new. */
 export interface Before {
   readonly kind: RecordKind;
   readonly id: string;
-  readonly record: StoredRecord | null;
+  readonly heads: readonly StoredRecord[];
+  /** The version that took their place. */
+  readonly rev: string;
 }
 
 /** What an act did. */
@@ -75,18 +78,28 @@ export function onStored(listener: OnChange): () => void {
   return () => listeners.delete(listener);
 }
 
+/** How long another tab may hold the pen before this one gives up, ms. */
+const WAITS_MS = 8000;
+
 /** One writer at a time over all tabs, so that reading a page and writing it anew is one step. */
 const exclusively = <T>(work: () => Promise<T>): Promise<T> =>
-  navigator.locks ? navigator.locks.request(`${databaseName()}.write`, work) : work();
+  navigator.locks
+    ? navigator.locks.request(`${databaseName()}.write`, { signal: AbortSignal.timeout(WAITS_MS) }, work)
+    : work();
 
 /** The store of this tab: read and decoded once. */
 export const openStore = (): Promise<Store> => open();
 const open = (): Promise<Opened> => (opened ??= openAll());
 
 /** Works on the store as its one writer; opened before the lock is asked for, since opening asks for it too. */
-async function asWriter<T>(work: (store: Opened) => Promise<T>): Promise<T> {
-  const store = await open();
-  return exclusively(() => work(store));
+async function asWriter<T>(work: (store: Opened) => Promise<Result<T, KeepFault>>): Promise<Result<T, KeepFault>> {
+  try {
+    const store = await open();
+    return await exclusively(() => work(store));
+  } catch {
+    // The database went away meanwhile, or another tab does not let go of the pen.
+    return err({ code: "storageBlocked" });
+  }
 }
 
 function emptyStore(drawer: Drawer): Opened {
@@ -106,23 +119,42 @@ function emptyStore(drawer: Drawer): Opened {
 }
 
 async function openAll(): Promise<Opened> {
-  const drawer = await openDrawer(`${databaseName()}.library`, "pages");
+  const { drawer, values } = await readDrawer();
   const store = emptyStore(drawer);
   const stale: string[] = [];
-  for (const [name, value] of await drawer.readAll()) if (name !== INDEX && take(store, name, value)) stale.push(name);
+  for (const [name, value] of values) if (name !== INDEX && take(store, name, value)) stale.push(name);
   if (stale.length > 0) await exclusively(() => writePages(store, new Set(stale)));
   if (store.pages.size === 0) await fill(store);
-  onAnnounced(() => void exclusively(() => catchUp(store)).then((keys) => tell(keys, "elsewhere")));
+  onAnnounced(() => void hear(store));
   return store;
+}
+
+/** Opens the drawer and reads it; one that opens and then does not read is worked without, as one that does not open. */
+async function readDrawer(): Promise<{ readonly drawer: Drawer; readonly values: ReadonlyMap<string, unknown> }> {
+  const drawer = await openDrawer(`${databaseName()}.library`, "pages");
+  try {
+    return { drawer, values: await drawer.readAll() };
+  } catch {
+    return { drawer: memoryDrawer(), values: new Map() };
+  }
+}
+
+/** Reads what another tab has written; when that cannot be read now, the next act does. */
+async function hear(store: Opened): Promise<void> {
+  try {
+    tell(await exclusively(() => catchUp(store)), "elsewhere");
+  } catch {
+    // Tried again before anything is written.
+  }
 }
 
 /** Fills an empty store: with what an earlier version stored, and in a demo with its group. */
 async function fill(store: Opened): Promise<void> {
-  const found = await findLayout1(databaseName());
+  const found = store.isLasting ? await findLayout1(databaseName()) : null;
   await exclusively(async () => {
     await catchUp(store);
     if (found) {
-      const kept = await put(store, [...found.page.heads.values()].flat(), found.page.unread);
+      const kept = await put(store, [...found.page.heads.values()].flat(), { unread: found.page.unread });
       if (kept.ok) await found.takeAway();
     } else if (isDemo() && !(wasSeeded() && store.isLasting)) {
       await put(store, await demoRecords());
@@ -147,7 +179,13 @@ const revsOf = (heads: Heads | undefined): string => heads?.map((h) => h.rev).jo
 
 /** Reads the pages that another tab has written since; the keys of what changed. Call it as the one writer. */
 async function catchUp(store: Opened): Promise<string[]> {
-  const index = ((await store.drawer.read(INDEX)) ?? {}) as Index;
+  const stored = (await store.drawer.read(INDEX)) as Index | null;
+  if (stored === null && store.pages.size > 0) {
+    // The browser's data was cleared while this tab was open, not by this app, which leaves an index: what is here is written anew.
+    await writePages(store, new Set(store.pages.keys()));
+    return [];
+  }
+  const index = stored ?? {};
   const changed: string[] = [];
   const names = new Set([...Object.keys(index), ...store.sums.keys()]);
   for (const name of names) {
@@ -185,25 +223,52 @@ async function writePages(store: Opened, names: ReadonlySet<string>): Promise<Re
   return done;
 }
 
+/** What is to be put down beside records: things that do not read, and such as are taken away. */
+interface Aside {
+  readonly unread?: readonly Unread[];
+  readonly without?: Unread;
+}
+
 /** Joins versions into their pages and stores them: all or nothing, in memory too. Call it as the one writer. */
 async function put(
   store: Opened,
   records: readonly StoredRecord[],
-  unread: readonly Unread[] = [],
+  { unread = [], without }: Aside = {},
 ): Promise<Result<string[], KeepFault>> {
-  const next = new Map<string, { heads: Map<string, Heads>; unread: Unread[] }>();
+  const next = new Map<
+    string,
+    { heads: Map<string, Heads>; unread: Unread[]; earlier: Map<string, readonly StoredRecord[]> }
+  >();
   const onPage = (name: string) => {
     const before = store.pages.get(name) ?? EMPTY_PAGE;
-    const page = next.get(name) ?? { heads: new Map(before.heads), unread: [...before.unread] };
+    const page = next.get(name) ?? {
+      heads: new Map(before.heads),
+      unread: [...before.unread],
+      earlier: new Map(before.earlier),
+    };
     next.set(name, page);
     return page;
   };
   const incoming = headsByKey(records);
   for (const [key, heads] of incoming) {
     const page = onPage(pageOf(key));
-    page.heads.set(key, joinHeads(page.heads.get(key) ?? [], heads) as unknown as Heads);
+    const before = page.heads.get(key) ?? [];
+    const joined = joinHeads(before, heads);
+    const replaced = before.filter((head) => !joined.includes(head));
+    if (replaced.length > 0) page.earlier.set(key, replaced);
+    page.heads.set(key, joined as unknown as Heads);
   }
-  for (const thing of unread) onPage(pageOf(thing.key)).unread.push(thing);
+  for (const thing of unread) {
+    const { unread: there } = onPage(pageOf(thing.key));
+    if (!there.some((u) => isSameThing(u, thing))) there.push(thing);
+  }
+  if (without) {
+    const name = [...store.pages].find(([, page]) => page.unread.some((u) => isSameThing(u, without)))?.[0];
+    if (name !== undefined) {
+      const page = onPage(name);
+      page.unread = page.unread.filter((u) => !isSameThing(u, without));
+    }
+  }
   if ([...next.keys()].some((name) => store.foreign.has(name))) return err({ code: "storageNewer" });
   const before = new Map([...next.keys()].map((name) => [name, store.pages.get(name)]));
   for (const [name, page] of next) store.pages.set(name, page);
@@ -216,6 +281,8 @@ async function put(
   return done;
 }
 
+const isSameThing = (a: Unread, b: Unread): boolean => a.key === b.key && stableText(a.raw) === stableText(b.raw);
+
 /** What is refused before anything is stored: the first edit whose data its own schema would not read again. */
 function refused(edits: readonly Edit[]): KeepFault | null {
   for (const { kind, data, isDeleted } of edits) {
@@ -225,20 +292,46 @@ function refused(edits: readonly Edit[]): KeepFault | null {
   return null;
 }
 
-function nextVersion(edit: Edit, heads: Heads | null, author: string) {
-  const winner = heads ? winnerOf(heads) : null;
-  const isStale = winner !== null && edit.baseRev !== "latest" && winner.rev !== edit.baseRev;
-  const shown = edit.baseRev === null ? null : (heads?.find((h) => h.rev === edit.baseRev) ?? null);
-  const by = { node: isStale ? freshNodeId() : nodeId(), author, nowMs: now(), heard: heads?.map((h) => h.rev) ?? [] };
+/** The next version of a record: `before` are its versions as stored, `heads` with what this act has already made of them. */
+function nextVersion(edit: Edit, before: readonly StoredRecord[], heads: readonly StoredRecord[], author: string) {
+  const base =
+    edit.baseRev === "latest" ? (heads[0] ?? null) : (before.find((head) => head.rev === edit.baseRev) ?? null);
+  const settled = heads.filter((head) => edit.settles?.includes(head.rev));
+  const beside = heads.filter((head) => head !== base && !settled.includes(head));
+  const by = { node: sessionNode(), freshNode: freshNodeId, author, nowMs: now(), beside };
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: now() } : {}) };
-  const settled = (edit.settlesCopies || edit.baseRev === "latest") && heads ? heads.slice(1) : [];
-  return { record: stamped(editRecord(fields, by, isStale ? shown : winner, settled)), isStale };
+  const made = editRecord(fields, by, base, settled);
+  return made.ok ? ok({ record: stamped(made.value), isStale: base === null && before.length > 0 }) : made;
 }
 
 /** Who is writing: the member of the settings, stored or among the edits; before there are any, this browser. */
 function authorOf(store: Store, edits: readonly Edit[]): string {
   const data = store.heads("settings/settings")?.[0].data ?? edits.find((e) => e.kind === "settings")?.data;
-  return (data as Settings | undefined)?.memberId ?? `member-${nodeId()}`;
+  return (data as Settings | undefined)?.memberId ?? `member-${browserId()}`;
+}
+
+/** The versions that edits make, one after the other, upon what is stored and what `news` bring. */
+function versionsOf(store: Store, edits: readonly Edit[], news: ReadonlyMap<string, Heads> = new Map()) {
+  const author = authorOf(store, edits);
+  const before: Before[] = [];
+  const collided: string[] = [];
+  const revs: Record<string, string> = {};
+  const records: StoredRecord[] = [];
+  const made = new Map<string, readonly StoredRecord[]>();
+  for (const edit of edits) {
+    const key = recordKey(edit);
+    const stored = joinHeads(store.heads(key) ?? [], news.get(key) ?? []);
+    const heads = made.get(key) ?? stored;
+    const next = nextVersion(edit, stored, heads, author);
+    if (!next.ok) return next;
+    const { record, isStale } = next.value;
+    made.set(key, joinHeads(heads, [record]));
+    records.push(record);
+    before.push({ kind: edit.kind, id: edit.id, heads: stored, rev: record.rev });
+    revs[edit.id] = record.rev;
+    if (isStale) collided.push(edit.id);
+  }
+  return ok({ records, done: { before, collided, revs } });
 }
 
 /** Does an act: every edit checked first, then all stored in one transaction. A record changed elsewhere since the page showed it keeps both versions. */
@@ -247,46 +340,72 @@ export const act = (edits: readonly Edit[]): Promise<Result<Done, KeepFault>> =>
     const fault = refused(edits);
     if (fault) return err(fault);
     const heard = await catchUp(store);
-    const author = authorOf(store, edits);
-    const before: Before[] = [];
-    const collided: string[] = [];
-    const revs: Record<string, string> = {};
-    const records = edits.map((edit) => {
-      const heads = store.heads(recordKey(edit)) ?? null;
-      const next = nextVersion(edit, heads, author);
-      before.push({ kind: edit.kind, id: edit.id, record: heads?.[0] ?? null });
-      revs[edit.id] = next.record.rev;
-      if (next.isStale) collided.push(edit.id);
-      return next.record;
-    });
-    const done = await put(store, records);
+    const versions = versionsOf(store, edits);
+    if (!versions.ok) return versions;
+    const done = await put(store, versions.value.records);
     if (!done.ok) return done;
     tell([...heard, ...done.value]);
     announce();
-    return ok({ before, collided, revs });
+    return ok(versions.value.done);
   });
 
-/** Joins the versions of a file: nothing doubled, nothing newer overwritten. */
-export const join = (records: readonly StoredRecord[]): Promise<Result<Joined, KeepFault>> =>
+/** What comes in by a file. */
+export interface Incoming {
+  readonly records: readonly StoredRecord[];
+  /** Changes made upon it, in the same transaction. */
+  readonly edits?: readonly Edit[];
+  /** Things of it that do not read: set aside. */
+  readonly unread?: readonly unknown[];
+}
+
+/** Joins what a file brings: nothing doubled, nothing newer overwritten. */
+export const join = ({ records, edits = [], unread = [] }: Incoming): Promise<Result<Joined, KeepFault>> =>
   asWriter(async (store) => {
+    const fault = refused(edits);
+    if (fault) return err(fault);
     const heard = await catchUp(store);
     const report = { added: 0, changed: 0, known: 0 };
     const news: StoredRecord[] = [];
-    for (const [key, incoming] of headsByKey(records)) {
+    const incoming = headsByKey(records);
+    for (const [key, versions] of incoming) {
       const heads = store.heads(key);
-      const joined = joinHeads(heads ?? [], incoming);
+      const joined = joinHeads(heads ?? [], versions);
       if (!heads) report.added++;
-      else if (revsOf(joined as unknown as Heads) === revsOf(heads)) {
+      else if (joined.length === heads.length && joined.every((head, i) => head.rev === heads[i]?.rev)) {
         report.known++;
         continue;
       } else report.changed++;
-      news.push(...incoming);
+      news.push(...versions);
     }
-    const done = await put(store, news);
+    const versions = versionsOf(store, edits, incoming);
+    if (!versions.ok) return versions;
+    const aside = unread.map((raw) => ({ key: keyOfRaw(raw), reason: "came with a file and does not read", raw }));
+    const done = await put(store, [...news, ...versions.value.records], { unread: aside });
     if (!done.ok) return done;
     tell([...heard, ...done.value]);
     announce();
     return ok(report);
+  });
+
+/** Takes a thing that does not read away; `edits` put a record in its place. */
+export const takeAside = (thing: Unread, edits: readonly Edit[] = []): Promise<Result<null, KeepFault>> =>
+  changeAside({ without: thing }, edits);
+
+/** Puts a thing that does not read back where it was. */
+export const putAside = (thing: Unread): Promise<Result<null, KeepFault>> => changeAside({ unread: [thing] });
+
+const changeAside = (aside: Aside, edits: readonly Edit[] = []): Promise<Result<null, KeepFault>> =>
+  asWriter(async (store) => {
+    const fault = refused(edits);
+    if (fault) return err(fault);
+    const heard = await catchUp(store);
+    const versions = versionsOf(store, edits);
+    if (!versions.ok) return versions;
+    const done = await put(store, versions.value.records, aside);
+    if (!done.ok) return done;
+    tell([...heard, ...done.value]);
+    announce();
+    return ok(null);
   });
 
 /** Empties the store and hands back what was in it. */
@@ -296,10 +415,12 @@ export const empty = (): Promise<Result<ReadonlyMap<string, unknown>, KeepFault>
     const all = await store.drawer.readAll();
     const done = await store.drawer.clear();
     if (!done.ok) return done;
+    await store.drawer.write(new Map([[INDEX, {}]]));
     const keys = [...store.all()].map(([winner]) => recordKey(winner));
     store.pages.clear();
     store.sums.clear();
     store.foreign.clear();
+    renewSessionNode();
     tell(keys);
     announce();
     return ok(all);
@@ -321,7 +442,7 @@ export const refill = (all: ReadonlyMap<string, unknown>): Promise<Result<null, 
         unread.push(...read.page.unread);
       }
     }
-    const done = await put(store, records, unread);
+    const done = await put(store, records, { unread });
     if (!done.ok) return done;
     if (foreign.size > 0) await store.drawer.write(foreign);
     foreign.forEach((_, name) => store.foreign.add(name));

@@ -19,10 +19,12 @@ const PUBLIC = new URL("../../public/demo/", import.meta.url).pathname;
 const nodeOf = (author: string) => `demo-${author.slice(7)}`;
 
 function record(kind: RecordKind, id: string, data: unknown, author = "member-ines"): StoredRecord {
-  const made = editRecord({ id, kind, data }, { node: nodeOf(author), author, nowMs: MADE_MS }, null);
-  const checked = decodeRecord(made);
+  const node = nodeOf(author);
+  const made = editRecord({ id, kind, data }, { node, freshNode: () => node, author, nowMs: MADE_MS }, null);
+  if (!made.ok) throw new Error(made.error.code);
+  const checked = decodeRecord(made.value);
   if (!checked.ok) throw new Error(`${id}: ${checked.error.path} ${checked.error.message}`);
-  return made;
+  return made.value;
 }
 
 interface Session {

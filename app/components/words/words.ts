@@ -135,7 +135,15 @@ export function keepFaultWords(f: KeepFault): string {
       return "The browser refused to store this (a private window, or storage is switched off). What you typed is still here. Export your data under Kit, Data before you close the tab.";
     case "storageNewer":
       return "A newer version of this app has written here from another tab: this was not saved. What you typed is still here; copy it, then load the page again.";
+    case "clockOutOfRange":
+      return "This machine's clock, or the one this was written by before, stands past the year 2200: this was not saved. What you typed is still here. Set the clock right, then save again.";
     case "recordRefused":
       return `This was not saved, since it would not read again: ${f.kind}, ${f.path || "as a whole"}: ${f.message}.`;
   }
 }
+
+/** What joining a file did. */
+export const joinedWords = (
+  fileName: string,
+  { added, changed, known }: { readonly added: number; readonly changed: number; readonly known: number },
+): string => `${fileName} joined: ${added} new, ${changed} changed, ${known} already here.`;

@@ -2,6 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   editRecord,
+  unsoundness,
+  fromTheFuture,
   joinHeads,
   mergeStores,
   nextRev,
@@ -20,7 +22,7 @@ describe("the clock", () => {
       fc.property(fc.array(fc.integer({ min: 0, max: 2e12 }), { minLength: 2, maxLength: 40 }), (times) => {
         let last = "";
         for (const t of times) {
-          const rev = nextRev(last === "" ? [] : [last], t, "n");
+          const rev = nextRev(last === "" ? [] : [last], t, "n")!;
           expect(rev > last).toBe(true);
           expect(parseRev(rev)!.ms).toBeGreaterThanOrEqual(t);
           last = rev;
@@ -30,90 +32,122 @@ describe("the clock", () => {
   });
 });
 
-/** Plays edits on a few devices that sometimes exchange what they have; returns every version ever written and each device's store. */
-function history(moves: readonly { readonly device: number; readonly meets: number; readonly value: number }[]) {
-  const stores: StoredRecord<number>[][] = [[], [], []];
-  const written: StoredRecord<number>[] = [];
-  moves.forEach((m, i) => {
-    if (m.meets !== m.device) {
-      stores[m.device] = joinHeads(stores[m.device]!, stores[m.meets]!) as StoredRecord<number>[];
-      return;
-    }
-    const base = stores[m.device]![0] ?? null;
-    const next = editRecord(
-      { id: "r", kind: "place", data: m.value },
-      { node: `d${m.device}`, author: "a", nowMs: 1000 + (i % 3) },
-      base,
-    );
-    stores[m.device] = joinHeads(stores[m.device]!, [next]) as StoredRecord<number>[];
-    written.push(next);
+describe("the ends of the clock", () => {
+  it("carries a full counter over to the next millisecond", () => {
+    expect(nextRev(["00000000a.zzzz.n"], 0, "n")).toBe("00000000b.0000.n");
   });
-  return { stores, written };
-}
 
-const moves = fc.array(
-  fc.record({ device: fc.integer({ min: 0, max: 2 }), meets: fc.integer({ min: 0, max: 2 }), value: fc.integer() }),
-  { minLength: 1, maxLength: 25 },
-);
+  it("works from a clock in 1969, and writes nothing past 2200, where readings would not sort", () => {
+    const before1970 = nextRev([], Date.UTC(1969, 6, 20), "n")!;
+    expect(parseRev(before1970)).toEqual({ ms: 0, count: 0, node: "n" });
+    expect(nextRev([before1970], Date.UTC(1969, 6, 20), "n")! > before1970).toBe(true);
+    expect(nextRev([], Date.UTC(9999, 0, 1), "n")).toBeNull();
+    const last = nextRev([], Date.UTC(2200, 11, 31, 23, 59, 59, 999), "n")!;
+    expect(nextRev([last], 0, "n")).not.toBeNull();
+    expect(nextRev([last.replace(".0000.", ".zzzz.")], 0, "n")).toBeNull();
+  });
+
+  it("tells versions written more than a day from now", () => {
+    const at = (ms: number) => write(1, { node: "a", nowMs: ms }, null);
+    const now = Date.UTC(2026, 11, 5);
+    const [soon, far] = [at(now + 86_000_000), at(now + 87_000_000)];
+    expect(fromTheFuture([soon, far], now)).toEqual([far]);
+  });
+});
+
+let freshNodes = 0;
+const write = (
+  data: number,
+  by: { readonly node: string; readonly nowMs: number; readonly beside?: readonly StoredRecord[] },
+  base: StoredRecord | null,
+  settles: readonly StoredRecord[] = [],
+): StoredRecord<number> => {
+  const made = editRecord(
+    { id: "r", kind: "place", data },
+    { author: "A", freshNode: () => `fresh-${++freshNodes}`, ...by },
+    base,
+    settles,
+  );
+  if (!made.ok) throw new Error(made.error.code);
+  return made.value;
+};
 
 describe("merging", () => {
-  it("is commutative, associative and idempotent for any history of edits and exchanges", () => {
-    fc.assert(
-      fc.property(moves, (list) => {
-        const [a, b, c] = history(list).stores as [StoredRecord[], StoredRecord[], StoredRecord[]];
-        expect(joinHeads(a, b)).toStrictEqual(joinHeads(b, a));
-        expect(joinHeads(joinHeads(a, b), c)).toStrictEqual(joinHeads(a, joinHeads(b, c)));
-        expect(joinHeads(a, a)).toStrictEqual(a);
-      }),
-    );
-  });
-
-  it("loses no edit that nobody has built upon", () => {
-    fc.assert(
-      fc.property(moves, (list) => {
-        const { stores, written } = history(list);
-        const merged = joinHeads(joinHeads(stores[0]!, stores[1]!), stores[2]!);
-        for (const v of written) {
-          const builtUpon = written.some((w) => w.rev !== v.rev && (w.seen[v.rev.slice(15)] ?? "") >= v.rev);
-          expect(merged.some((m) => m.rev === v.rev) || builtUpon).toBe(true);
-        }
-      }),
-    );
-  });
-
   it("lets the later of two edits win on one device even while the wall clock stands still", () => {
-    const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "m", author: "A", nowMs: 10 }, null);
+    const first = write(1, { node: "m", nowMs: 10 }, null);
     for (const fresh of ["a", "z"]) {
-      const other = editRecord({ id: "r", kind: "place", data: 2 }, { node: "m", author: "A", nowMs: 10 }, first);
-      const late = editRecord(
-        { id: "r", kind: "place", data: 3 },
-        { node: fresh, author: "A", nowMs: 10, heard: [other.rev] },
-        first,
-      );
+      const other = write(2, { node: "m", nowMs: 10 }, first);
+      const late = write(3, { node: fresh, nowMs: 10, beside: [other] }, first);
       expect(joinHeads([other], [late]).map((h) => h.data)).toEqual([3, 2]);
     }
   });
 
-  it("knows what a file would really bring: not what is here, nor what is built upon", () => {
-    const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "a", author: "A", nowMs: 10 }, null);
-    const mine = editRecord({ id: "r", kind: "place", data: 2 }, { node: "a", author: "A", nowMs: 20 }, first);
-    const theirs = editRecord({ id: "r", kind: "place", data: 3 }, { node: "b", author: "B", nowMs: 30 }, first);
-    expect(newsIn([mine], [first, mine, theirs])).toEqual([theirs]);
+  it("knows what a file would really bring: not what is here, nor what is built upon, and nothing of another kind", () => {
+    const first = write(1, { node: "a", nowMs: 10 }, null);
+    const mine = write(2, { node: "a", nowMs: 20 }, first);
+    const theirs = write(3, { node: "b", nowMs: 30 }, first);
+    const rig: StoredRecord = { ...mine, kind: "rig" };
+    expect(newsIn(new Map([["place/r", [mine] as Heads]]), [first, mine, theirs, rig])).toEqual([theirs, rig]);
   });
 
   it("keeps the earlier of two edits made at once as a copy beside the winner, until someone settles it", () => {
-    const first = editRecord({ id: "r", kind: "place", data: 1 }, { node: "a", author: "A", nowMs: 10 }, null);
-    const mine = editRecord({ id: "r", kind: "place", data: 2 }, { node: "a", author: "A", nowMs: 20 }, first);
-    const theirs = editRecord({ id: "r", kind: "place", data: 3 }, { node: "b", author: "B", nowMs: 30 }, first);
+    const first = write(1, { node: "a", nowMs: 10 }, null);
+    const mine = write(2, { node: "a", nowMs: 20 }, first);
+    const theirs = write(3, { node: "b", nowMs: 30 }, first);
     const heads = mergeStores(new Map([["r", [mine] as Heads]]), new Map([["r", [theirs] as Heads]])).get("r")!;
     expect([winnerOf(heads).data, losersOf(heads).map((l) => l.data)]).toEqual([3, [2]]);
-    const settled = editRecord(
-      { id: "r", kind: "place", data: 2 },
-      { node: "a", author: "A", nowMs: 40 },
-      winnerOf(heads),
-      losersOf(heads),
-    );
+    const settled = write(2, { node: "a", nowMs: 40 }, winnerOf(heads), losersOf(heads));
     expect(joinHeads(heads, [settled])).toEqual([settled]);
+  });
+
+  it("keeps the copy of another tab when a page saves once more over what it had saved itself", () => {
+    // Tabs A and C save the same rig; A, which sees its own version only, saves again.
+    const first = write(1, { node: "m", nowMs: 10 }, null);
+    const ofC = write(2, { node: "c", nowMs: 20 }, first);
+    const ofA = write(3, { node: "a", nowMs: 30, beside: [ofC] }, first);
+    const copyTaken = write(4, { node: "c", nowMs: 40, beside: [ofA] }, ofC);
+    const onOldCopy = write(5, { node: "c", nowMs: 50, beside: [ofA, copyTaken] }, ofC);
+    expect(joinHeads([ofA, copyTaken], [onOldCopy]).map((h) => h.data)).toEqual([5, 4, 3]);
+  });
+
+  it("keeps two that bear one revision but differ, as an edited file makes them, whichever comes first", () => {
+    const one = write(1, { node: "a", nowMs: 10 }, null);
+    const forged = { ...one, data: 2 };
+    expect(joinHeads([one], [forged])).toStrictEqual(joinHeads([forged], [one]));
+    expect(joinHeads([one], [forged])).toHaveLength(2);
+    expect(joinHeads([one], [{ ...one }])).toEqual([one]);
+  });
+
+  it("sees through versions that claim more than they can have seen", () => {
+    const sound = write(1, { node: "a", nowMs: 10 }, null);
+    const later = nextRev([], 99, "b")!;
+    const of = (seen: Record<string, string>, rev = sound.rev) => unsoundness({ rev, seen });
+    expect(of(sound.seen)).toBeNull();
+    expect(of({})).toMatch(/itself/);
+    expect(of({ ...sound.seen, b: later })).toMatch(/later/);
+    expect(of({ ...sound.seen, c: sound.rev })).toMatch(/no reading of c/);
+    expect(of({ ...sound.seen, b: "yesterday" })).toMatch(/no reading of b/);
+    expect(of({ a: "zzzzzzzzz.zzzz.a" }, "zzzzzzzzz.zzzz.a")).toMatch(/2200/);
+  });
+
+  it("never leaves a record without a version, whatever sound versions claim to have seen", () => {
+    const rev = fc.tuple(fc.integer({ min: 0, max: 5 }), fc.constantFrom("a", "b", "c"));
+    const version = fc.tuple(rev, fc.array(rev, { maxLength: 4 })).map(([[ms, node], claims]): StoredRecord => {
+      const own = nextRev([], ms, node)!;
+      const seen: Record<string, string> = {};
+      for (const [at, of] of claims) {
+        const reading = nextRev([], at, of)!;
+        if (reading <= own) seen[of] = reading;
+      }
+      return { id: "r", kind: "place", rev: own, author: "a", data: {}, seen: { ...seen, [node]: own } };
+    });
+    fc.assert(
+      fc.property(fc.array(version, { minLength: 1, maxLength: 8 }), (all) => {
+        expect(all.every((v) => unsoundness(v) === null)).toBe(true);
+        expect(joinHeads(all, []).length).toBeGreaterThan(0);
+        expect(joinHeads(all, [])).toStrictEqual(joinHeads([], all.toReversed()));
+      }),
+    );
   });
 });
 

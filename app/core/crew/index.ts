@@ -1,4 +1,15 @@
-export { nextRev, parseRev } from "./clock";
-export { RECORD_KINDS, recordKey, type Edit, type Heads, type RecordKind, type StoredRecord } from "./record";
-export { editRecord, joinHeads, mergeStores, winnerOf, losersOf, newsIn } from "./merge";
+export { instantOfRev, nextRev, parseRev } from "./clock";
+export { RECORD_KINDS, keyOfRaw, recordKey, type Edit, type Heads, type RecordKind, type StoredRecord } from "./record";
+export {
+  editRecord,
+  fromTheFuture,
+  joinHeads,
+  losersOf,
+  mergeStores,
+  newsIn,
+  unsoundness,
+  winnerOf,
+  type ClockFault,
+  type Writer,
+} from "./merge";
 export { memberTotals, type MemberTotal } from "./totals";

@@ -1,25 +1,49 @@
-import { compareRevs, nextRev, nodeOfRev } from "./clock";
-import type { Heads, StoredRecord } from "./record";
+import stableText from "fast-json-stable-stringify";
+import { err, ok, type Result } from "~/core/result";
+import { compareRevs, instantOfRev, nextRev, nodeOfRev, parseRev } from "./clock";
+import { recordKey, type Heads, type StoredRecord } from "./record";
 
-/** Whether version `a` builds upon version `b` (or is `b`). */
-export const includes = (a: StoredRecord, b: StoredRecord): boolean => (a.seen[nodeOfRev(b.rev)] ?? "") >= b.rev;
+/**
+ * Whether version `a` builds upon version `b`. Two that bear one revision but differ, as an edited file makes them, do not
+ * build upon each other.
+ */
+const includes = (a: StoredRecord, b: StoredRecord): boolean =>
+  a.rev !== b.rev && (a.seen[nodeOfRev(b.rev)] ?? "") >= b.rev;
+
+const isSame = (a: StoredRecord, b: StoredRecord): boolean => a === b || stableText(a) === stableText(b);
+
+/**
+ * What makes a version unbelievable: it must have seen itself, nothing later than itself, and every reading under the name
+ * of the node that wrote it. Among versions of which this holds, the latest is built upon by none, so that a merge always
+ * leaves one. Null when all is well.
+ */
+export function unsoundness(record: Pick<StoredRecord, "rev" | "seen">): string | null {
+  const { rev, seen } = record;
+  if (!parseRev(rev)) return "is not a clock reading up to the year 2200";
+  if (seen[nodeOfRev(rev)] !== rev) return "does not include the version itself";
+  for (const [node, reading] of Object.entries(seen)) {
+    if (!parseRev(reading) || nodeOfRev(reading) !== node) return `holds no reading of ${node.slice(0, 40)}`;
+    if (reading > rev) return "includes a version later than this one";
+  }
+  return null;
+}
 
 /**
  * Joins the versions of one record from two sides: all that no other builds upon, latest first. Commutative, associative
  * and idempotent, so friends can exchange files in any order, as often as they like.
  */
 export function joinHeads(a: readonly StoredRecord[], b: readonly StoredRecord[]): StoredRecord[] {
-  const all = new Map([...a, ...b].map((r) => [r.rev, r]));
-  const versions = [...all.values()];
+  const versions: StoredRecord[] = [];
+  for (const v of [...a, ...b]) if (!versions.some((w) => w.rev === v.rev && isSame(w, v))) versions.push(v);
   return versions
-    .filter((v) => !versions.some((w) => w.rev !== v.rev && includes(w, v)))
-    .sort((x, y) => compareRevs(y.rev, x.rev));
+    .filter((v) => !versions.some((w) => includes(w, v)))
+    .sort((x, y) => compareRevs(y.rev, x.rev) || (x === y ? 0 : compareRevs(stableText(y), stableText(x))));
 }
 
-/** Merges two stores, by record id. */
+/** Merges two stores, by kind and id. */
 export function mergeStores(a: ReadonlyMap<string, Heads>, b: ReadonlyMap<string, Heads>): Map<string, Heads> {
   const merged = new Map<string, Heads>(a);
-  for (const [id, heads] of b) merged.set(id, joinHeads(a.get(id) ?? [], heads) as unknown as Heads);
+  for (const [key, heads] of b) merged.set(key, joinHeads(a.get(key) ?? [], heads) as unknown as Heads);
   return merged;
 }
 
@@ -29,36 +53,65 @@ export const winnerOf = <D>(heads: Heads<D>): StoredRecord<D> => heads[0];
 /** Versions written at the same time as the winner by someone else (or in another tab), to be shown, never dropped. */
 export const losersOf = <D>(heads: Heads<D>): readonly StoredRecord<D>[] => heads.slice(1);
 
+/** Who writes a version, and when. */
+export interface Writer {
+  /** Name of this session on the clock. */
+  readonly node: string;
+  /** Makes a name nobody has used: taken when the session's own would hide something. */
+  readonly freshNode: () => string;
+  readonly author: string;
+  readonly nowMs: number;
+  /** Versions that stay beside the new one, because it does not build upon them; the clock runs past them all the same. */
+  readonly beside?: readonly StoredRecord[];
+}
+
+/** Why no version can be written: the clock of this machine, or of what is built upon, stands past the year 2200. */
+export interface ClockFault {
+  readonly code: "clockOutOfRange";
+}
+
 /**
- * The next version of a record. It builds upon `base`, the version its writer had seen, and on nothing else: what was
- * stored meanwhile stays beside it as another head. `settles` are further versions it replaces on purpose.
+ * The next version of a record. It builds upon `base`, the version its writer had seen, and on `settles`, which it replaces
+ * on purpose; on nothing else.
+ *
+ * A version says what it builds upon by the latest reading of every node. So a writer whose node wrote something that it
+ * does not build upon now would claim that too: it writes under a fresh name instead.
  */
 export function editRecord<D>(
   edit: { readonly id: string; readonly kind: StoredRecord["kind"]; readonly data: D; readonly deletedAt?: number },
-  by: {
-    readonly node: string;
-    readonly author: string;
-    readonly nowMs: number;
-    /** Revisions this device has heard of without building upon them: the clock runs past them all the same. */
-    readonly heard?: readonly string[];
-  },
+  by: Writer,
   base: StoredRecord | null,
   settles: readonly StoredRecord[] = [],
-): StoredRecord<D> {
-  const before = [...(base ? [base] : []), ...settles];
-  const known = before.flatMap((r) => Object.values(r.seen));
-  const rev = nextRev([...known, ...(by.heard ?? [])], by.nowMs, by.node);
+): Result<StoredRecord<D>, ClockFault> {
+  const built = [...(base ? [base] : []), ...settles];
   const seen: Record<string, string> = {};
-  for (const reading of [...known, rev]) {
+  const know = (reading: string) => {
     const node = nodeOfRev(reading);
     if ((seen[node] ?? "") < reading) seen[node] = reading;
-  }
-  return { ...edit, rev, author: by.author, seen };
+  };
+  for (const version of built) Object.values(version.seen).forEach(know);
+  const beside = by.beside ?? [];
+  const wouldHide = beside.some((v) => (v.seen[by.node] ?? "") > (seen[by.node] ?? ""));
+  const rev = nextRev(
+    [...Object.values(seen), ...beside.map((v) => v.rev)],
+    by.nowMs,
+    wouldHide ? by.freshNode() : by.node,
+  );
+  if (rev === null) return err({ code: "clockOutOfRange" });
+  know(rev);
+  return ok({ ...edit, rev, author: by.author, seen });
 }
 
 /** Versions of `incoming` that nothing in `have` is or builds upon: what a file would really bring. */
-export function newsIn(have: readonly StoredRecord[], incoming: readonly StoredRecord[]): StoredRecord[] {
-  const byId = new Map<string, StoredRecord[]>();
-  for (const r of have) byId.set(r.id, [...(byId.get(r.id) ?? []), r]);
-  return incoming.filter((r) => !(byId.get(r.id) ?? []).some((h) => includes(h, r)));
+export function newsIn(have: ReadonlyMap<string, Heads>, incoming: readonly StoredRecord[]): StoredRecord[] {
+  return incoming.filter(
+    (r) => !(have.get(recordKey(r)) ?? []).some((h) => includes(h, r) || (h.rev === r.rev && isSame(h, r))),
+  );
 }
+
+/** How far ahead of this machine's clock a version may be written before it is doubted, ms: a day, for clocks set by hand and zones. */
+export const DOUBTED_AFTER_MS = 86_400_000;
+
+/** Versions that say they were written more than a day from now: a clock was wrong where they were made, or they are made up. */
+export const fromTheFuture = (records: readonly StoredRecord[], nowMs: number): StoredRecord[] =>
+  records.filter((r) => instantOfRev(r.rev) > nowMs + DOUBTED_AFTER_MS);

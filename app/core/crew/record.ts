@@ -37,17 +37,26 @@ export interface StoredRecord<D = unknown> {
 /** All versions of one record that no other version builds upon; the winner first. One unless two people edited at once. */
 export type Heads<D = unknown> = readonly [StoredRecord<D>, ...StoredRecord<D>[]];
 
-/** A change to make. `baseRev` is the version the page showed; null for something new, "latest" to build upon whatever is there (Undo). */
+/**
+ * A change to make. `baseRev` is the version the page showed; null for something new, "latest" to build upon whatever counts
+ * now. Versions beside that one stay, unless `settles` names them.
+ */
 export interface Edit {
   readonly kind: RecordKind;
   readonly id: string;
   readonly data: unknown;
   readonly baseRev: string | null;
   readonly isDeleted?: boolean;
-  /** Replaces every other version too: the person has looked at the copies and chosen. */
-  readonly settlesCopies?: boolean;
+  /** Revisions of copies it replaces too: the person has looked at them and chosen. */
+  readonly settles?: readonly string[];
 }
 
 /** What a record is known by: its kind and its id. */
 export const recordKey = (record: { readonly kind: RecordKind; readonly id: string }): string =>
   `${record.kind}/${record.id}`;
+
+/** What a thing that does not read says that it is, as far as it says so: kind and id. */
+export function keyOfRaw(raw: unknown): string {
+  const { kind, id } = (typeof raw === "object" && raw !== null ? raw : {}) as { kind?: unknown; id?: unknown };
+  return `${typeof kind === "string" ? kind : "?"}/${typeof id === "string" ? id : "?"}`;
+}

@@ -1,4 +1,4 @@
-import type { StoredRecord } from "~/core/crew";
+import { keyOfRaw, type StoredRecord } from "~/core/crew";
 import { err, ok, type Result } from "~/core/result";
 import { decodeRecord, type RecordFault } from "~/core/records";
 
@@ -10,8 +10,8 @@ export interface Bundle {
   readonly scope: BundleScope;
   readonly exportedAt: string;
   readonly records: readonly StoredRecord[];
-  /** Records that do not decode: left out, named, and the rest loads. */
-  readonly refused: readonly { readonly id: string; readonly fault: RecordFault; readonly raw: unknown }[];
+  /** Records that do not decode: left out, named by kind and id, and the rest loads. */
+  readonly refused: readonly { readonly key: string; readonly fault: RecordFault; readonly raw: unknown }[];
 }
 
 /** Why a file cannot be read as a bundle at all. */
@@ -26,9 +26,18 @@ const VERSION = 1;
 /** Larger files are refused before they are read: a project with 50,000 subs has about 30 MB. */
 export const MAX_BUNDLE_BYTES = 60e6;
 
-/** Writes records as a bundle. */
-export const encodeBundle = (records: readonly StoredRecord[], scope: BundleScope, exportedAt: string): string =>
-  JSON.stringify({ format: FORMAT, version: VERSION, scope, exportedAt, records }, null, 1);
+/** Writes records as a bundle; `unread` are things that do not read, carried along as they are. */
+export const encodeBundle = (
+  records: readonly StoredRecord[],
+  scope: BundleScope,
+  exportedAt: string,
+  unread: readonly unknown[] = [],
+): string =>
+  JSON.stringify(
+    { format: FORMAT, version: VERSION, scope, exportedAt, records, ...(unread.length > 0 ? { unread } : {}) },
+    null,
+    1,
+  );
 
 /** Reads a bundle; nothing in it is trusted. */
 export function decodeBundle(text: string): Result<Bundle, BundleFault> {
@@ -47,20 +56,19 @@ export function decodeBundle(text: string): Result<Bundle, BundleFault> {
     scope?: unknown;
     exportedAt?: unknown;
     records?: unknown;
+    unread?: unknown;
   } | null;
   if (typeof outer !== "object" || outer?.format !== FORMAT || !Array.isArray(outer.records))
     return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
   if (typeof outer.version !== "number" || outer.version > VERSION)
     return err({ code: "bundleNewer", found: String(outer.version) });
   const records: StoredRecord[] = [];
-  const refused: { id: string; fault: RecordFault; raw: unknown }[] = [];
-  for (const raw of outer.records as unknown[]) {
+  const refused: { key: string; fault: RecordFault; raw: unknown }[] = [];
+  const unread = Array.isArray(outer.unread) ? (outer.unread as unknown[]) : [];
+  for (const raw of [...(outer.records as unknown[]), ...unread]) {
     const decoded = decodeRecord(raw);
     if (decoded.ok) records.push(decoded.value);
-    else {
-      const id = (raw as { id?: unknown } | null)?.id;
-      refused.push({ id: typeof id === "string" ? id : "?", fault: decoded.error, raw });
-    }
+    else refused.push({ key: keyOfRaw(raw), fault: decoded.error, raw });
   }
   return ok({
     scope: outer.scope === "project" ? "project" : "everything",

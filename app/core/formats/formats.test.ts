@@ -259,8 +259,8 @@ describe("records and bundles", () => {
       .replace('"records": [', `"records": [${JSON.stringify({ ...record, id: "p2" })},`);
     const read = decodeBundle(broken);
     expect(
-      read.ok && [read.value.records.map((r) => r.id), read.value.refused.map((r) => [r.id, r.fault.path])],
-    ).toEqual([["p2"], [["p1", "data.latitudeDeg"]]]);
+      read.ok && [read.value.records.map((r) => r.id), read.value.refused.map((r) => [r.key, r.fault.path])],
+    ).toEqual([["p2"], [["place/p1", "data.latitudeDeg"]]]);
   });
 
   it("refuses an empty file, one that is no JSON, a foreign one and one of a newer version", () => {

@@ -1,7 +1,7 @@
 import Joi from "joi";
-import { RECORD_KINDS, parseRev, type RecordKind, type StoredRecord } from "~/core/crew";
+import { RECORD_KINDS, parseRev, unsoundness, type RecordKind, type StoredRecord } from "~/core/crew";
 import { err, ok, type Result } from "~/core/result";
-import { id } from "./fields";
+import { id, instantMs } from "./fields";
 import { schemaOf } from "./kinds";
 
 /** What is wrong with a record: where in it, and in words. */
@@ -14,13 +14,11 @@ export interface RecordFault {
 const RECORD = Joi.object({
   id,
   kind: Joi.string().valid(...RECORD_KINDS),
-  rev: Joi.string()
-    .custom((v: string, h) => (parseRev(v) ? v : h.error("rev.base")))
-    .messages({ "rev.base": "{{#label}} must be a clock reading" }),
+  rev: Joi.string(),
   author: id,
   seen: Joi.object().pattern(Joi.string(), Joi.string()),
   v: Joi.number().integer().min(1).optional(),
-  deletedAt: Joi.number().optional(),
+  deletedAt: instantMs.optional(),
   data: Joi.object().unknown(true),
 });
 
@@ -61,6 +59,8 @@ export function decodeRecord(value: unknown): Result<StoredRecord, RecordFault> 
   const outer = check(RECORD, value, "");
   if (!outer.ok) return outer;
   const record = outer.value as StoredRecord;
+  const doubt = unsoundness(record);
+  if (doubt) return err({ code: "recordInvalid", path: parseRev(record.rev) ? "seen" : "rev", message: doubt });
   if (record.deletedAt !== undefined) return ok(record);
   const { version } = schemaOf(record.kind);
   const written = record.v ?? 1;

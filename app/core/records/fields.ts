@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { isNightDate, isTimeZone } from "~/core/time";
+import { FIRST_INSTANT_MS, isNightDate, isTimeZone, LAST_INSTANT_MS } from "~/core/time";
 
 /** A number of a record: what it is called, its unit, and the range it must lie in. Form, message and published schema come from it. */
 export interface NumberField {
@@ -57,8 +57,8 @@ export const share = numberOf({ label: "Share", min: 0, max: 1 });
 export const azimuthDeg = numberOf(AZIMUTH).less(360);
 export const raDeg = numberOf({ label: "Right ascension", unit: "°", min: 0, max: 360 }).less(360);
 export const decDeg = numberOf({ label: "Declination", unit: "°", min: -90, max: 90 });
-/** Milliseconds since 1970, UTC. */
-export const instantMs = Joi.number().label("Instant").unit("ms");
+/** Milliseconds since 1970, UTC; of the years 1900 to 2200. */
+export const instantMs = Joi.number().min(FIRST_INSTANT_MS).max(LAST_INSTANT_MS).label("Instant").unit("ms");
 /** The longest sub anybody takes. */
 export const exposureSec = numberOf({ label: "Sub", unit: "s", min: 0, max: 36_000, isAboveMin: true });
 

@@ -21,3 +21,8 @@ export function utcMs(value: number): UtcMs {
 
 /** The instant `ms` milliseconds later (earlier when negative). */
 export const addMs = (instant: UtcMs, ms: number): UtcMs => utcMs(instant + ms);
+
+/** The first instant that may be kept: no observer's log and no ephemeris here reaches further back. */
+export const FIRST_INSTANT_MS = Date.UTC(1900, 0, 1);
+/** The last instant that may be kept. */
+export const LAST_INSTANT_MS = Date.UTC(2201, 0, 1) - 1;

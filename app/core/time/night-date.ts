@@ -1,5 +1,5 @@
 import { TZDate } from "@date-fns/tz";
-import { DAY_MS, utcMs, type UtcInterval, type UtcMs } from "./instant";
+import { DAY_MS, FIRST_INSTANT_MS, LAST_INSTANT_MS, utcMs, type UtcInterval, type UtcMs } from "./instant";
 import { utcOffsetMinutes } from "./zone";
 
 declare const night: unique symbol;
@@ -9,11 +9,11 @@ export type NightDate = string & { readonly [night]: "evening" };
 
 const midday = (date: string): number => Date.parse(`${date}T12:00:00Z`);
 
-/** Whether a text is a real date as YYYY-MM-DD. */
+/** Whether a text is a real date as YYYY-MM-DD, of the years 1900 to 2200. */
 export function isNightDate(text: string): text is NightDate {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
   const ms = midday(text);
-  return Number.isFinite(ms) && new Date(ms).toISOString().startsWith(text);
+  return ms >= FIRST_INSTANT_MS && ms <= LAST_INSTANT_MS && new Date(ms).toISOString().startsWith(text);
 }
 
 /** Marks a text as a night, or throws. */

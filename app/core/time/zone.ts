@@ -1,8 +1,23 @@
 import { tzOffset } from "@date-fns/tz";
 import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "./instant";
 
-/** Whether this runtime knows the IANA zone name, such as "Europe/Rome". */
-export const isTimeZone = (name: string): boolean => name !== "" && !Number.isNaN(tzOffset(name, new Date(0)));
+const NAME = /^[A-Za-z][A-Za-z0-9_+-]*(?:\/[A-Za-z0-9_+-]+)*$/;
+const judged = new Map<string, boolean>();
+
+/** Whether this runtime knows the IANA zone name, such as "Europe/Rome"; offsets such as "+02:00" are none. */
+export function isTimeZone(name: string): boolean {
+  if (name.length > 60 || !NAME.test(name)) return false;
+  const known = judged.get(name);
+  if (known !== undefined) return known;
+  let isKnown = true;
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: name });
+  } catch {
+    isKnown = false;
+  }
+  if (judged.size < 1000) judged.set(name, isKnown);
+  return isKnown;
+}
 
 const QUARTER_MS = 15 * MINUTE_MS;
 const QUARTERS_KEPT = 50_000; // some 17 months of one zone; then it begins anew
@@ -15,7 +30,7 @@ export function utcOffsetMinutes(zone: string, ms: UtcMs): number {
   let ofZone = asked.get(zone);
   const known = ofZone?.get(quarter);
   if (known !== undefined) return known;
-  const offset = tzOffset(zone, new Date(ms));
+  const offset = isTimeZone(zone) ? tzOffset(zone, new Date(ms)) : NaN;
   if (Number.isNaN(offset)) throw new RangeError(`unknown time zone ${zone}`);
   if (!ofZone || ofZone.size >= QUARTERS_KEPT) asked.set(zone, (ofZone = new Map<number, number>()));
   ofZone.set(quarter, offset);

@@ -95,12 +95,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   };
   return (
     <>
-      <Copies
-        now={goal.data}
-        copies={goal.copies}
-        onTake={(copy) => void act({ act: "settle", id: goal.id, data: copy.data as GoalData })}
-        onDismiss={() => void act({ act: "settle", id: goal.id, data: goal.data })}
-      />
+      <Copies kind="goal" of={goal} />
       <StorageRefusal fault={refusal} />
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>

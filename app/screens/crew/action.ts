@@ -1,16 +1,16 @@
 import { data } from "react-router";
+import { joinedWords } from "~/components/words/words";
 import { intentOf, type Answer } from "~/desk/answer";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
-import { joinFile } from "~/desk/sharing";
+import { joinLookedInto } from "~/desk/sharing";
 import type { CrewIntent } from "./intents";
 
-/** Joins a friend's file. */
+/** Joins the friend's file that was looked into. */
 export async function crewAction(request: Request) {
-  const intent = await intentOf<CrewIntent>(request);
-  const joined = await joinFile(await libraryHere(), intent.records);
-  if (!joined.ok) return data<Answer>({ refusal: joined.error, revs: {} }, { status: 507 });
-  const { added, changed, known } = joined.value;
-  notify(`${intent.fileName} joined: ${added} new, ${changed} changed, ${known} already here.`);
+  const { letsAheadIn } = await intentOf<CrewIntent>(request);
+  const joined = await joinLookedInto(await libraryHere(), { owner: "friend", letsAheadIn });
+  if (joined && !joined.done.ok) return data<Answer>({ refusal: joined.done.error, revs: {} }, { status: 507 });
+  if (joined?.done.ok) notify(joinedWords(joined.fileName, joined.done.value));
   return data<Answer>({ refusal: null, revs: {} });
 }

@@ -1,8 +1,5 @@
-import type { StoredRecord } from "~/core/crew";
-
-/** What the crew's page asks for: to join what a friend sent. */
+/** What the crew's page asks for: to join the friend's file that was looked into. */
 export interface CrewIntent {
   readonly act: "join";
-  readonly fileName: string;
-  readonly records: readonly StoredRecord[];
+  readonly letsAheadIn: boolean;
 }

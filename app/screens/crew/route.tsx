@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { CrewTable } from "./CrewTable";
-import { MergePreview } from "./MergePreview";
+import { FilePreview } from "~/components/FilePreview";
 import { download, fileStem } from "~/components/download";
 import { BundleDrop } from "~/components/forms/BundleDrop";
 import { useAct } from "~/components/forms/use-act";
@@ -10,7 +10,7 @@ import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
-import { lookInto, readBundle, writeProject, type MergeView } from "~/desk/sharing";
+import { lookInto, readBundle, writeProject, type FileView } from "~/desk/sharing";
 import { isDemo } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { crewAction } from "./action";
@@ -38,14 +38,13 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   const { projectId, name, totals, members, goals } = loaderData;
   const { act, refusal } = useAct<CrewIntent>();
-  const [view, setView] = useState<MergeView | null>(null);
+  const [view, setView] = useState<FileView | null>(null);
   const share = async () => {
     const file = await writeProject(projectId, fileStem(name));
     download(file.name, file.text, "application/json");
   };
-  const accept = async () => {
-    if (!view) return;
-    await act({ act: "join", fileName: view.fileName, records: view.bundle.records });
+  const join = async (letsAheadIn: boolean) => {
+    await act({ act: "join", letsAheadIn });
     setView(null);
   };
   return (
@@ -56,7 +55,16 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           <CrewTable totals={totals} members={members} goals={goals} />
         </Section>
         {view ? (
-          <MergePreview view={view} members={members} onAccept={() => void accept()} onLeave={() => setView(null)} />
+          <FilePreview
+            view={view}
+            members={members}
+            canBeMine={false}
+            {...(view.bundle.records.some((r) => r.kind === "project" && r.id === projectId)
+              ? {}
+              : { note: "It is about another project, which it will add." })}
+            onJoin={({ letsAheadIn }) => void join(letsAheadIn)}
+            onLeave={() => setView(null)}
+          />
         ) : null}
       </div>
       <aside className="space-y-4">
@@ -74,7 +82,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           <BundleDrop
             words="Import a friend's file"
             read={readBundle}
-            onBundle={async (bundle, fileName) => setView(await lookInto(bundle, fileName, projectId))}
+            onBundle={async (bundle, fileName) => setView(await lookInto(await libraryHere(), bundle, fileName))}
           />
           {loaderData.isDemo ? (
             <p className="text-note text-soft mt-3">

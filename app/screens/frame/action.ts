@@ -1,7 +1,6 @@
 import { data } from "react-router";
 import { isForm } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
-import { settle } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
 import { addFrame, saveFrame, saveProject } from "~/desk/projects";
 import { keepPicture, type KeptPicture } from "~/storage/pictures";
@@ -16,8 +15,6 @@ export async function frameAction(request: Request) {
       return answer(await saveFrame(intent));
     case "another":
       return answer(await addFrame(intent.data));
-    case "settle":
-      return answer(await settle("frame", intent.id, intent.data));
     case "shoot":
       return answer(await saveProject({ id: intent.projectId, baseRev: intent.rev, data: intent.data }));
   }

@@ -5,7 +5,6 @@ import type { KeepFault } from "~/core/records";
 export type FrameIntent =
   | { readonly act: "save"; readonly id: string; readonly baseRev: string; readonly data: FrameData }
   | { readonly act: "another"; readonly data: FrameData }
-  | { readonly act: "settle"; readonly id: string; readonly data: FrameData }
   | { readonly act: "shoot"; readonly projectId: string; readonly rev: string; readonly data: ProjectData };
 
 /** What came of it. */

@@ -139,16 +139,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
         </div>
         <aside className="space-y-4">
           <StorageRefusal fault={refusal ?? actRefusal} />
-          <Copies
-            now={kept.data}
-            copies={kept.copies}
-            onTake={(copy) => {
-              const taken = copy.data as FrameData;
-              change(taken);
-              void act({ act: "settle", id: kept.id, data: taken });
-            }}
-            onDismiss={() => void act({ act: "settle", id: kept.id, data: kept.data })}
-          />
+          <Copies kind="frame" of={kept} />
           <FrameChoice
             frames={view.frames}
             current={kept.id}

@@ -7,7 +7,11 @@ const groupWords = ({ booking: b }: BookedGroup): string =>
     : `${b.data.type} frames of ${b.data.exposureSec} s`;
 
 const leftOutWords = (why: LeftOut): string =>
-  why.kind === "unreadable" ? fileFaultWords(why.code) : bookingFaultWords(why.fault);
+  why.kind === "unreadable"
+    ? fileFaultWords(why.code)
+    : why.kind === "unplaced"
+      ? bookingFaultWords(why.fault)
+      : `${why.message}: no log entry can have that`;
 
 /** Says what was booked where, what does not agree with the plan, what was known already and what could not be read. */
 export function IntakeReportView({ report }: { readonly report: IntakeReport }) {

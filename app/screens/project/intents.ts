@@ -2,6 +2,4 @@ import type { ProjectData } from "~/core/plan";
 
 /** What the head of a project asks for. */
 export type ProjectIntent =
-  | { readonly act: "change"; readonly rev: string; readonly data: ProjectData }
-  | { readonly act: "settle"; readonly data: ProjectData }
-  | { readonly act: "delete" };
+  { readonly act: "change"; readonly rev: string; readonly data: ProjectData } | { readonly act: "delete" };

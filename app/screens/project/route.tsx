@@ -4,7 +4,6 @@ import { Copies } from "~/components/Copies";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TabLinks } from "~/components/TabLinks";
-import type { ProjectData } from "~/core/plan";
 import { keptSearch } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
@@ -54,12 +53,7 @@ export default function ProjectRoute({ loaderData, params }: Route.ComponentProp
         onDelete={() => void act({ act: "delete" })}
       />
       <StorageRefusal fault={refusal} />
-      <Copies
-        now={project.data}
-        copies={project.copies}
-        onTake={(copy) => void act({ act: "settle", data: copy.data as ProjectData })}
-        onDismiss={() => void act({ act: "settle", data: project.data })}
-      />
+      <Copies kind="project" of={project} />
       <TabLinks tabs={tabs} search={keptSearch(search)} label="Project" />
       <Outlet />
     </>

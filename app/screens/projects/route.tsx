@@ -1,5 +1,6 @@
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link, useSearchParams } from "react-router";
+import { gapWords } from "~/components/FaultPage";
 import { Loom } from "~/components/charts/Loom";
 import { buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
@@ -8,16 +9,17 @@ import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { targetNameOf } from "~/desk/targets";
-import { contextOf } from "~/desk/project";
+import { contextOf, gapOf } from "~/desk/project";
 
 export async function clientLoader() {
   const library = await libraryHere();
   const projects = library.projects.map((p) => {
     const c = contextOf(library, p.id);
-    if (!c) return { id: p.id, name: p.data.name, view: null };
+    if (!c) return { id: p.id, name: p.data.name, view: null, gap: gapOf(library, p.id) };
     return {
       id: p.id,
       name: p.data.name,
+      gap: null,
       view: {
         target: targetNameOf(library, p.data.targetId),
         rig: c.rig.data.name,
@@ -56,7 +58,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
     <>
       <h1 className="text-headline">Projects</h1>
       <ul className="mt-3 grid gap-x-10 gap-y-7 md:grid-cols-2">
-        {loaderData.projects.map(({ id, name, view }) => (
+        {loaderData.projects.map(({ id, name, view, gap }) => (
           <li key={id} className="border-rule border-t pt-3">
             <h2 className="text-figure">
               {view ? (
@@ -82,9 +84,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
                 </p>
               </>
             ) : (
-              <p className="text-soft">
-                Its rig, place, frame or goals are not here. Import the file it came from, or enter them in Kit.
-              </p>
+              <p className="text-soft">{gap ? gapWords(gap) : null}</p>
             )}
           </li>
         ))}

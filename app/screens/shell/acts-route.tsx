@@ -1,18 +1,23 @@
 import { data } from "react-router";
-import { undo } from "~/desk/acts";
-import { intentOf } from "~/desk/answer";
+import type { ActsIntent } from "~/components/forms/acts-intent";
+import { keepFaultWords } from "~/components/words/words";
+import { settle, undo } from "~/desk/acts";
+import { answer, intentOf } from "~/desk/answer";
 import { notify } from "~/desk/notices";
 import type { Route } from "./+types/acts-route";
-import { keepFaultWords } from "~/components/words/words";
-import type { ShellIntent } from "./intents";
 
-/** Takes an act of this tab back, from whatever screen Undo was pressed. */
+/** Takes an act of this tab back, or chooses among versions, from whatever screen that was asked. */
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const { undoId } = await intentOf<ShellIntent>(request);
-  const done = await undo(undoId);
+  const intent = await intentOf<ActsIntent>(request);
+  if (intent.act === "settle")
+    return answer(
+      await settle(intent, intent.data, intent.isDeleted),
+      intent.isDeleted ? "Deleted, as chosen." : "Settled: the chosen version counts.",
+    );
+  const done = await undo(intent.undoId);
   if (done === null) notify("That cannot be undone any more.");
   else if (!done.ok) notify(keepFaultWords(done.error));
-  return data(null, { status: done?.ok ? 200 : 507 });
+  return data({ refusal: null }, { status: done?.ok ? 200 : 507 });
 }
 
 export default function ActsRoute() {

@@ -15,15 +15,15 @@ import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
 import { isShortcut, isTyping } from "~/components/shortcuts";
+import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { isDemo } from "~/storage/session";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
-import { keptSearch, loadChoice } from "~/desk/choice";
+import { keptSearch, loadShellChoice } from "~/desk/choice";
 import { onNotice } from "~/desk/notices";
 import { onLibrary } from "~/desk/open-library";
-import type { ShellIntent } from "./intents";
 
 // Opened now and then: not part of the first load.
 const SearchPalette = lazy(() => import("./SearchPalette").then((m) => ({ default: m.SearchPalette })));
@@ -32,11 +32,11 @@ const KeyHelp = lazy(() => import("./KeyHelp").then((m) => ({ default: m.KeyHelp
 const NIGHTS = 34;
 
 export async function clientLoader({ request }: Route.ClientLoaderArgs) {
-  const { library, choice } = await loadChoice(request);
+  const { library, choice, fault } = await loadShellChoice(request);
   const ahead = nightsBetween(choice.today, choice.night);
   const from = addNights(choice.today, ahead >= -1 && ahead < NIGHTS - 2 ? -1 : ahead - 3);
   const ribbon = choice.place ? ribbonOf({ place: choice.place.data, from, count: NIGHTS }) : null;
-  return { library, choice, ribbon };
+  return { library, choice, ribbon, fault };
 }
 clientLoader.hydrate = true as const;
 
@@ -58,7 +58,7 @@ export function HydrateFallback() {
 }
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
-  const { library, choice, ribbon } = loaderData;
+  const { library, choice, ribbon, fault } = loaderData;
   const [params] = useSearchParams();
   const location = useLocation();
   const navigate = useNavigate();
@@ -110,8 +110,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const { submit } = undoer;
   const undo = useCallback(
     (undoId: string) => {
-      const intent: ShellIntent = { act: "undo", undoId };
-      void submit({ ...intent }, { method: "post", action: "/acts", encType: "application/json" });
+      const intent: ActsIntent = { act: "undo", undoId };
+      void submit({ ...intent }, { method: "post", action: ACTS, encType: "application/json" });
     },
     [submit],
   );
@@ -136,13 +136,18 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         onSearch={() => setSearching(true)}
         onHelp={() => setHelping(true)}
         isPending={navigation.state !== "idle"}
-        banner={library.isLasting ? null : <MemoryBanner />}
+        banner={fault ? <FaultBanner reason={fault} /> : library.isLasting ? null : <MemoryBanner />}
         ribbon={
           ribbon === null ? (
             <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
           ) : (
             <Suspense fallback={<div className="h-[86px]" />}>
-              <Await resolve={ribbon}>
+              <Await
+                resolve={ribbon}
+                errorElement={
+                  <p className="text-note text-rust px-4 py-3">The nights of this place could not be worked out.</p>
+                }
+              >
                 {(nights) => (
                   <>
                     <NightRibbon
@@ -196,6 +201,16 @@ function DemoNote() {
     >
       demo
     </span>
+  );
+}
+
+/** What is stored does not come together; what does still opens. */
+function FaultBanner({ reason }: { readonly reason: string }) {
+  return (
+    <p role="alert" className="border-rule bg-raised border-b px-5 py-2">
+      Tonight&apos;s place could not be worked out from what is stored ({reason}). It is all kept: look under Kit, Data
+      in and out.
+    </p>
   );
 }
 

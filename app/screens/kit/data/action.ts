@@ -1,14 +1,15 @@
 import { data } from "react-router";
+import { joinedWords } from "~/components/words/words";
 import { download } from "~/components/download";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import { keep } from "~/desk/acts";
+import { dropAside, mendAside } from "~/desk/aside";
 import { answer, intentOf, type Answer } from "~/desk/answer";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
-import { clearEverything, joinDemo, joinFile, putBackEverything, writeEverything } from "~/desk/sharing";
-import type { Joined } from "~/storage/store";
-import type { DataIntent } from "./intents";
+import { clearEverything, joinDemo, joinLookedInto, putBackEverything, writeEverything } from "~/desk/sharing";
+import type { DataIntent, MendAnswer } from "./intents";
 
 function told<T>(done: Result<T, KeepFault>, words: (value: T) => string) {
   if (!done.ok) return data<Answer>({ refusal: done.error, revs: {} }, { status: 507 });
@@ -16,9 +17,6 @@ function told<T>(done: Result<T, KeepFault>, words: (value: T) => string) {
   if (said !== "") notify(said);
   return data<Answer>({ refusal: null, revs: {} });
 }
-
-const joinedWords = (name: string, leftOut: string) => (j: Joined) =>
-  `${name}: ${j.added} new, ${j.changed} changed, ${j.known} already here${leftOut}.`;
 
 /** Brings data in and out, deletes all of it, puts it back. */
 export async function dataAction(request: Request) {
@@ -30,10 +28,22 @@ export async function dataAction(request: Request) {
         await keep([{ kind: "member", id: intent.id, data: { name: intent.name }, baseRev: intent.rev }]),
         "Your name is changed.",
       );
-    case "join":
-      return told(await joinFile(library, intent.records), joinedWords(intent.fileName, intent.leftOut));
+    case "join": {
+      const joined = await joinLookedInto(library, intent);
+      return joined
+        ? told(joined.done, (counts) => joinedWords(joined.fileName, counts))
+        : data<Answer>({ refusal: null, revs: {} });
+    }
     case "demo":
-      return told(await joinDemo(library), joinedWords("Demo group", ""));
+      return told(await joinDemo(library), (counts) => joinedWords("Demo group", counts));
+    case "drop": {
+      const done = await dropAside(intent.thing);
+      return answer(done, `${intent.thing.key} is dropped.`);
+    }
+    case "mend": {
+      const done = await mendAside(intent.thing, intent.text);
+      return done.ok ? answer(done.value, `${intent.thing.key} reads again.`) : data<MendAnswer>({ fault: done.error });
+    }
     case "clear":
       return told(await clearEverything(), () => "Everything here is deleted. It can be put back here.");
     case "putBack":

@@ -1,13 +1,18 @@
-import type { StoredRecord } from "~/core/crew";
+import type { Quarantined } from "~/desk/library";
 
-/** What is done with all data at once, and with one's own name. */
+/** What is done with all data at once, with one's own name, and with things that do not read. */
 export type DataIntent =
   | { readonly act: "rename"; readonly id: string; readonly rev: string; readonly name: string }
-  | {
-      readonly act: "join";
-      readonly fileName: string;
-      readonly records: readonly StoredRecord[];
-      /** What of the file does not read, in words; "" = all does. */
-      readonly leftOut: string;
-    }
-  | { readonly act: "demo" | "clear" | "putBack" | "backup" };
+  /** Joins the file that was looked into. */
+  | { readonly act: "join"; readonly owner: "mine" | "friend"; readonly letsAheadIn: boolean }
+  | { readonly act: "demo" | "clear" | "putBack" | "backup" }
+  /** Takes a thing that does not read away. */
+  | { readonly act: "drop"; readonly thing: Quarantined }
+  /** Puts a record in its place, written as JSON. */
+  | { readonly act: "mend"; readonly thing: Quarantined; readonly text: string };
+
+/** What came of mending. */
+export interface MendAnswer {
+  /** Why the text is no record; "" when it is one. */
+  readonly fault: string;
+}

@@ -1,23 +1,29 @@
+import { useState } from "react";
+import { Copies } from "~/components/Copies";
+import { FilePreview, type JoinChoice } from "~/components/FilePreview";
 import { BundleDrop } from "~/components/forms/BundleDrop";
-import { download } from "~/components/download";
 import { useAct } from "~/components/forms/use-act";
 import { counted } from "~/components/numbers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
-import type { Bundle } from "~/core/formats";
 import { DAY_MS } from "~/core/time";
+import { tornIn } from "~/desk/library";
 import { libraryHere } from "~/desk/open-library";
-import { canPutBack, readBundle } from "~/desk/sharing";
+import { canPutBack, lookInto, nameOf, readBundle, type FileView } from "~/desk/sharing";
 import { now } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { dataAction } from "./action";
 import type { DataIntent } from "./intents";
 import { OwnName } from "./OwnName";
+import { SetAside } from "./SetAside";
 
 export async function clientLoader() {
   const library = await libraryHere();
   return {
+    library,
+    members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
+    torn: tornIn(library),
     summary: [
       counted(library.places.length, "place", "places"),
       counted(library.rigs.length, "rig", "rigs"),
@@ -42,12 +48,12 @@ export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zeni
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
-  const { summary, isEmpty, quarantine, me, ageDays, canPutBack: isCleared } = loaderData;
+  const { library, members, torn, summary, isEmpty, quarantine, me, ageDays, canPutBack: isCleared } = loaderData;
   const { act, refusal, isBusy } = useAct<DataIntent>();
-  const take = ({ records, refused }: Bundle, fileName: string) => {
-    const [first] = refused;
-    const leftOut = first ? `, ${refused.length} unreadable and left out (${first.id}: ${first.fault.path})` : "";
-    return act({ act: "join", fileName, records, leftOut });
+  const [view, setView] = useState<FileView | null>(null);
+  const join = async (how: JoinChoice) => {
+    await act({ act: "join", ...how });
+    setView(null);
   };
   return (
     <>
@@ -57,6 +63,9 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
         {ageDays === null
           ? "No backup has been taken yet."
           : `The last backup is ${ageDays === 0 ? "of today" : `${ageDays} days old`}.`}
+        {quarantine.length > 0
+          ? ` ${counted(quarantine.length, "stored thing does", "stored things do")} not read; see below.`
+          : ""}
       </p>
       <StorageRefusal fault={refusal} />
       <div className="mt-5 grid gap-5 md:grid-cols-2">
@@ -74,7 +83,21 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
             A backup or a friend&apos;s file is joined to what is here: nothing is doubled, nothing newer is
             overwritten.
           </p>
-          <BundleDrop words="Import a file" read={readBundle} onBundle={take} />
+          <BundleDrop
+            words="Import a file"
+            read={readBundle}
+            onBundle={async (bundle, fileName) => setView(await lookInto(library, bundle, fileName))}
+          />
+          {view ? (
+            <FilePreview
+              key={view.fileName}
+              view={view}
+              members={members}
+              canBeMine
+              onJoin={(how) => void join(how)}
+              onLeave={() => setView(null)}
+            />
+          ) : null}
         </Panel>
         {me ? (
           <Panel title="Who you are">
@@ -111,26 +134,16 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
             </Button>
           </Panel>
         )}
-        {quarantine.length > 0 ? (
-          <Panel title="Set aside">
-            <p className="text-soft">These stored things do not read. They are kept as they are, and the rest works.</p>
-            <ul className="text-note my-2 list-disc pl-5">
-              {quarantine.map((q) => (
-                <li key={q.key}>
-                  {q.key}: {q.reason}
-                </li>
-              ))}
-            </ul>
-            <Button
-              onClick={() =>
-                download("zenithar-set-aside.json", JSON.stringify(quarantine, null, 1), "application/json")
-              }
-            >
-              Export them
-            </Button>
-          </Panel>
-        ) : null}
       </div>
+      {torn.map(({ kind, entity }) => (
+        <div key={`${kind}/${entity.id}`}>
+          <h2 className="text-section mt-5">
+            {kind} {nameOf(kind, entity)}
+          </h2>
+          <Copies kind={kind} of={entity} />
+        </div>
+      ))}
+      <SetAside things={quarantine} />
     </>
   );
 }

@@ -1,17 +1,13 @@
 import { data, redirect } from "react-router";
-import { isForm, type FormAnswer } from "~/components/forms/form-data";
+import type { FormAnswer } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
-import { settle } from "~/desk/acts";
-import { answer, intentOf } from "~/desk/answer";
 import { keptSearch } from "~/desk/choice";
 import { savePlace } from "~/desk/kit";
 import { libraryHere } from "~/desk/open-library";
-import type { PlaceIntent } from "./intents";
 import { readPlace } from "./place-form";
 
-/** Saves a place and goes back to the list, or says which version of it counts. */
+/** Saves a place and goes back to the list. */
 export async function placeAction(request: Request, id: string) {
-  if (!isForm(request)) return answer(await settle("place", id, (await intentOf<PlaceIntent>(request)).data));
   const form = await request.formData();
   const place = readPlace(form);
   if (!place.ok) return data<FormAnswer>({ faults: place.error, refusal: null }, { status: 400 });

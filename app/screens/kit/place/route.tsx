@@ -1,14 +1,11 @@
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
-import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import type { Place } from "~/core/night";
 import { learntChances } from "~/desk/learnt";
 import { libraryHere } from "~/desk/open-library";
 import { skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
 import { placeAction } from "./action";
-import type { PlaceIntent } from "./intents";
 import { PlaceForm } from "./PlaceForm";
 
 async function findZone(latitudeDeg: number, longitudeDeg: number): Promise<string | null> {
@@ -35,20 +32,11 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function PlaceRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { place } = loaderData;
-  const { act, refusal } = useAct<PlaceIntent>();
-  const settle = (kept: Place) => void act({ act: "settle", data: kept });
   return (
     <>
       <h1 className="text-headline mb-3">{place ? place.data.name : "A new place"}</h1>
-      <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
-      {place ? (
-        <Copies
-          now={place.data}
-          copies={place.copies}
-          onTake={(copy) => settle(copy.data as Place)}
-          onDismiss={() => settle(place.data)}
-        />
-      ) : null}
+      <StorageRefusal fault={actionData?.refusal ?? null} />
+      {place ? <Copies kind="place" of={place} /> : null}
       <PlaceForm
         key={place?.id ?? "new"}
         place={place?.data ?? null}

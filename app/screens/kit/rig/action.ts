@@ -1,17 +1,13 @@
 import { data, redirect } from "react-router";
-import { isForm, type FormAnswer } from "~/components/forms/form-data";
+import type { FormAnswer } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
-import { settle } from "~/desk/acts";
-import { answer, intentOf } from "~/desk/answer";
 import { keptSearch } from "~/desk/choice";
 import { saveRig } from "~/desk/kit";
 import { libraryHere } from "~/desk/open-library";
-import type { RigIntent } from "./intents";
 import { readRig } from "./rig-form";
 
-/** Saves a rig and goes back to the list, or says which version of it counts. */
+/** Saves a rig and goes back to the list. */
 export async function rigAction(request: Request, id: string) {
-  if (!isForm(request)) return answer(await settle("rig", id, (await intentOf<RigIntent>(request)).data));
   const form = await request.formData();
   const rig = readRig(form);
   if (!rig.ok) return data<FormAnswer>({ faults: rig.error, refusal: null }, { status: 400 });

@@ -1,13 +1,10 @@
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
-import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import type { Rig } from "~/core/exposure";
 import { usualFilters } from "~/desk/kit";
 import { libraryHere } from "~/desk/open-library";
 import type { Route } from "./+types/route";
 import { rigAction } from "./action";
-import type { RigIntent } from "./intents";
 import { RigForm } from "./RigForm";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -28,20 +25,11 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function RigRoute({ loaderData, actionData }: Route.ComponentProps) {
   const { rig, filters } = loaderData;
-  const { act, refusal } = useAct<RigIntent>();
-  const settle = (kept: Rig) => void act({ act: "settle", data: kept });
   return (
     <>
       <h1 className="text-headline mb-3">{rig ? rig.data.name : "A new rig"}</h1>
-      <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
-      {rig ? (
-        <Copies
-          now={rig.data}
-          copies={rig.copies}
-          onTake={(copy) => settle(copy.data as Rig)}
-          onDismiss={() => settle(rig.data)}
-        />
-      ) : null}
+      <StorageRefusal fault={actionData?.refusal ?? null} />
+      {rig ? <Copies kind="rig" of={rig} /> : null}
       <RigForm
         key={rig?.id ?? "new"}
         rig={rig?.data ?? null}
