@@ -84,10 +84,14 @@ describe("the house", () => {
     await at("/projects/project-loop/plan");
     await me.press("Change");
     await me.press("Delete project");
-    await me.see("deleted. Its log entries stay and come back with it.");
+    await me.see("The whole Veil, two by three deleted");
     await driver.wait(async () => new URL(await driver.getCurrentUrl()).pathname === "/projects", WAIT_MS);
     await me.gone("Print one metre wide");
     await me.press("Undo");
+    await me.see("The whole Veil, two by three");
+    await at("/projects/project-loop/frame");
+    await me.see("6 panels: 6 times the hours");
+    await at("/log");
     await me.see("The whole Veil, two by three");
     await at("/projects/project-loop/frame");
     await me.see("6 panels: 6 times the hours");

@@ -335,6 +335,9 @@ describe("the whole job", () => {
     await me.press("Delete everything");
     await me.see("0 places, 0 rigs, 0 projects");
     await chooseFiles("Import a file", [join(profile.path, "downloads", backup)]);
+    await me.see("My own backup");
+    await me.see("You are: nobody yet →");
+    await me.press("Join it");
     await me.see(summary);
     await me.press("Projects");
     await me.see("Lion Nebula");

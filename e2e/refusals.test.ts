@@ -88,18 +88,17 @@ describe("what goes wrong", () => {
     await me.see("Barn, second tab");
   });
 
-  it("asks before a page with unsaved changes is left, by link and by key, and keeps them for who stays", async () => {
+  it("says that a page is left with changes that are not saved, has them still on the way back, and discards them when asked to", async () => {
     await driver.get(`${app.url}/kit/places/place-garden`);
     await me.fill("Elevation", "263");
     await me.press("Targets");
-    await me.see("Not saved yet");
-    await me.press("Stay here");
-    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("263");
-    await driver.findElement(By.css("h1")).click();
-    await driver.actions().sendKeys("3").perform();
-    await me.press("Leave without saving");
-    await me.see("kept of");
+    await me.see("Not saved yet: the place Garden behind the mill.");
     await driver.get(`${app.url}/kit/places/place-garden`);
+    await me.see("this is what you typed here before");
+    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("263");
+    await me.press("Discard it");
+    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("240");
+    await driver.navigate().refresh();
     expect(await (await me.box("Elevation")).getAttribute("value")).toBe("240");
   });
 

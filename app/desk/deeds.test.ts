@@ -18,6 +18,7 @@ async function desk() {
     library: async () => open.libraryHere(),
     acts: await import("./acts"),
     aside: await import("./aside"),
+    pending: await import("./pending"),
     kit: await import("./kit"),
     projects: await import("./projects"),
     project: await import("./project"),
@@ -356,6 +357,49 @@ describe("everything at once", () => {
     const ids = (JSON.parse(file.text) as { records: { id: string; kind: string }[] }).records;
     expect(ids.some((r) => r.id === first) && !ids.some((r) => r.id === second)).toBe(true);
     expect(new Set(ids.map((r) => r.kind))).toEqual(new Set(["project", "frame", "goal", "place", "rig", "filter", "member"])); // prettier-ignore
+  });
+});
+
+describe("edits that a page could not keep any more", () => {
+  const frameOf = async (d: Desk) => (await d.library()).frames[0]!;
+
+  it("are kept by the next page, upon the version they were made from", async () => {
+    const d = await desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const data = { ...frame.data, positionAngleDeg: 33 };
+    d.pending.putDown({ kind: "frame", id: frame.id, data, baseRev: frame.rev });
+    const next = await desk();
+    const kept = await frameOf(next);
+    expect([kept.data.positionAngleDeg, kept.copies]).toEqual([33, []]);
+    expect((await frameOf(await desk())).rev).toBe(kept.rev); // and once only
+  });
+
+  it("are crossed out once they are kept", async () => {
+    const d = await desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const edit = {
+      kind: "frame" as const,
+      id: frame.id,
+      data: { ...frame.data, positionAngleDeg: 33 },
+      baseRev: frame.rev,
+    };
+    const stamp = d.pending.putDown(edit);
+    done(await d.acts.keep([edit]));
+    d.pending.crossOut(edit, stamp);
+    const { rev } = await frameOf(d);
+    expect((await frameOf(await desk())).rev).toBe(rev);
+  });
+
+  it("are set aside, not lost, when they would not read again", async () => {
+    const d = await desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    d.pending.putDown({ kind: "frame", id: frame.id, data: { ...frame.data, decDeg: 95 }, baseRev: frame.rev });
+    const next = await desk();
+    expect((await frameOf(next)).data.decDeg).toBe(frame.data.decDeg);
+    expect((await next.library()).quarantine.map((q) => q.key)).toEqual([`frame/${frame.id}`]);
   });
 });
 

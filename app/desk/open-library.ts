@@ -1,6 +1,7 @@
 import type { RecordKind } from "~/core/crew";
 import { onStored, openStore, type Store } from "~/storage/store";
 import { libraryOf, type Library } from "./library";
+import { keepLeftBehind } from "./pending";
 
 let store: Store | null = null;
 let current: Library | null = null;
@@ -10,6 +11,7 @@ const listeners = new Set<(by: "here" | "elsewhere") => void>();
 async function openOnce(): Promise<Library> {
   const start = performance.now();
   store = await openStore();
+  await keepLeftBehind();
   current = libraryOf(store);
   performance.measure("library", { start }); // read by the bench
   onStored((keys, by) => {

@@ -14,6 +14,7 @@ import type { ContributionData } from "~/core/ledger";
 import type { KeepFault, Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { demoRecords } from "~/storage/demo";
+import { dropAllDrafts } from "~/storage/drafts";
 import { putBackPictures, takePictures } from "~/storage/pictures";
 import { now } from "~/storage/session";
 import { empty, join, openStore, refill, type Joined } from "~/storage/store";
@@ -246,6 +247,7 @@ export async function clearEverything(): Promise<Result<null, KeepFault>> {
   const records = await empty();
   if (!records.ok) return records;
   const pictures = await takePictures();
+  dropAllDrafts();
   if (records.value.size > 0 || pictures.size > 0) cleared = { records: records.value, pictures };
   return ok(null);
 }

@@ -394,6 +394,10 @@ export const takeAside = (thing: Unread, edits: readonly Edit[] = []): Promise<R
 /** Puts a thing that does not read back where it was. */
 export const putAside = (thing: Unread): Promise<Result<null, KeepFault>> => changeAside({ unread: [thing] });
 
+/** Sets a thing aside that would not read again if it were kept. */
+export const setAside = (raw: unknown): Promise<Result<null, KeepFault>> =>
+  putAside({ key: keyOfRaw(raw), reason: "was not saved, and could not be", raw });
+
 const changeAside = (aside: Aside, edits: readonly Edit[] = []): Promise<Result<null, KeepFault>> =>
   asWriter(async (store) => {
     const fault = refused(edits);

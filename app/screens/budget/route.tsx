@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { BudgetRow, type BudgetDraft } from "./BudgetRow";
 import { Copies } from "~/components/Copies";
 import { numberFault } from "~/components/forms/form-numbers";
@@ -9,6 +9,7 @@ import { Field, SelectField } from "~/components/ui/Field";
 import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
+import { CHANNELS } from "~/core/exposure";
 import type { GoalData } from "~/core/plan";
 import { GOAL_FIELDS } from "~/core/records";
 import type { Answer } from "~/desk/answer";
@@ -27,18 +28,43 @@ export const meta: Route.MetaFunction = () => [{ title: "Budget · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
+/** A budget as it is typed, and the version that was on the page when that began. */
+interface TypedBudget {
+  readonly rev: string;
+  readonly rows: readonly BudgetDraft[];
+  readonly star: string;
+}
+
+const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
+  rev,
+  rows: goal.channels.map((g) => ({
+    channel: g.channel,
+    filterId: g.filterId,
+    hours: String(g.hoursPerPanel),
+    sub: String(g.subSec),
+  })),
+  star: String(goal.protectedMag),
+});
+
+function readTyped(raw: unknown): TypedBudget | null {
+  const { rev, rows, star } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<TypedBudget>;
+  const isRow = (row: Partial<BudgetDraft> | null) =>
+    CHANNELS.some((c) => c === row?.channel) &&
+    [row?.filterId, row?.hours, row?.sub].every((text) => typeof text === "string");
+  return typeof rev === "string" && typeof star === "string" && Array.isArray(rows) && rows.every(isRow)
+    ? { rev, rows, star }
+    : null;
+}
+
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours } = loaderData;
-  const [shownRev] = useState(goal.rev); // what was on the page when typing began
-  const [drafts, setDrafts] = useState<readonly BudgetDraft[]>(() =>
-    goal.data.channels.map((g) => ({
-      channel: g.channel,
-      filterId: g.filterId,
-      hours: String(g.hoursPerPanel),
-      sub: String(g.subSec),
-    })),
+  const typed = useDraftState<TypedBudget>(
+    { name: `budget ${goal.id}`, title: "a budget" },
+    typedOf(goal.rev, goal.data),
+    readTyped,
   );
-  const [star, setStar] = useState(String(goal.data.protectedMag));
+  const { rows: drafts, star } = typed.value;
+  const setDrafts = (next: readonly BudgetDraft[]) => typed.set({ ...typed.value, rows: next });
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : (parseNumber(star) ?? goal.data.protectedMag);
   const questionFor = (filterId: string) => {
@@ -75,7 +101,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   });
   const isChanged = isRight && JSON.stringify(draftOf()) !== JSON.stringify(goal.data);
   const save = () => {
-    void act({ act: "save", id: goal.id, baseRev: answer?.revs[goal.id] ?? shownRev, data: draftOf() });
+    void act({ act: "save", id: goal.id, baseRev: answer?.revs[goal.id] ?? typed.value.rev, data: draftOf() });
   };
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
@@ -97,6 +123,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     <>
       <Copies kind="goal" of={goal} />
       <StorageRefusal fault={refusal} />
+      {typed.isRestored && isChanged ? <RestoredNote onDiscard={() => typed.settle()} /> : null}
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="text-figure">
@@ -116,7 +143,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             unit="fainter than mag"
             inputMode="decimal"
             value={star}
-            onChange={(e) => setStar(e.target.value)}
+            onChange={(e) => typed.set({ ...typed.value, star: e.target.value })}
             fault={numberFault(STAR, star)}
           />
         </div>

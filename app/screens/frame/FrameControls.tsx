@@ -1,4 +1,5 @@
 import { plain } from "~/components/numbers";
+import { textDraft, useDraftState } from "~/components/forms/drafts";
 import { useState } from "react";
 import {
   formatDeclination,
@@ -13,23 +14,31 @@ import { Field, SelectField } from "~/components/ui/Field";
 
 /** A box that takes a text when it is left or Enter is pressed, and says why when it cannot. */
 function Typed({
+  id,
   label,
   unit,
   shown,
   read,
 }: {
+  /** Whose box it is. */
+  readonly id: string;
   readonly label: string;
   readonly unit?: string;
   readonly shown: string;
   readonly read: (text: string) => string | undefined;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
+  const typed = useDraftState<string | null>(
+    { name: `frame box ${id} ${label}`, title: `a frame’s ${label.toLowerCase()}` },
+    null,
+    textDraft,
+  );
+  const draft = typed.value;
   const [fault, setFault] = useState<string | undefined>();
   const take = () => {
     if (draft === null) return;
     const wrong = read(draft);
     setFault(wrong);
-    if (!wrong) setDraft(null);
+    if (!wrong) typed.settle(null);
   };
   const about = unit ? { label, unit } : { label };
   return (
@@ -37,7 +46,7 @@ function Typed({
       {...about}
       value={draft ?? shown}
       fault={fault}
-      onChange={(e) => setDraft(e.target.value)}
+      onChange={(e) => typed.set(e.target.value)}
       onBlur={take}
       onKeyDown={(e) => e.key === "Enter" && take()}
     />
@@ -66,6 +75,7 @@ export function FrameControls({
   return (
     <div className="grid grid-cols-2 gap-3">
       <Typed
+        id={frame.projectId}
         label="Right ascension"
         shown={formatRightAscension(frame.raDeg)}
         read={(text) => {
@@ -75,6 +85,7 @@ export function FrameControls({
         }}
       />
       <Typed
+        id={frame.projectId}
         label="Declination"
         shown={formatDeclination(frame.decDeg)}
         read={(text) => {
@@ -87,6 +98,7 @@ export function FrameControls({
         }}
       />
       <Typed
+        id={frame.projectId}
         label="Position angle"
         unit="° N to E"
         shown={plain(frame.positionAngleDeg, 1)}
@@ -97,6 +109,7 @@ export function FrameControls({
         }}
       />
       <Typed
+        id={frame.projectId}
         label="Overlap"
         unit="%"
         shown={plain(frame.overlap * 100, 0)}
@@ -123,6 +136,7 @@ export function FrameControls({
       {isGrid ? (
         <>
           <Typed
+            id={frame.projectId}
             label="Between rows"
             unit="% shared"
             shown={plain((frame.overlapRows ?? frame.overlap) * 100, 0)}

@@ -1,3 +1,4 @@
+import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { Form } from "react-router";
 import type { Channel } from "~/core/exposure";
@@ -6,7 +7,6 @@ import type { Faults } from "~/components/forms/form-numbers";
 import { LOG_NUMBERS } from "./log-form";
 import { Field, SelectField } from "~/components/ui/Field";
 import { CULL_WORDS } from "~/components/words/words";
-import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
 
 /** A project one can log for. */
 export interface LoggableProject {
@@ -23,18 +23,19 @@ export function LogForm({
   onProject,
   night,
   faults,
-  formKey,
 }: {
   readonly projects: readonly LoggableProject[];
   readonly project: LoggableProject;
   readonly onProject: (id: string) => void;
   readonly night: string;
   readonly faults: Faults;
-  readonly formKey: string;
 }) {
+  const start = useFormStart();
+  // What was typed for another project fits this one's panels and channels only by chance.
+  const text = start.text("projectId", project.id) === project.id ? start.text : (_: string, kept: string) => kept;
   return (
-    <Form method="post" key={`${project.id} ${formKey}`} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-      <UnsavedGuard />
+    <Form method="post" key={project.id} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <DraftMark />
       <div className="col-span-2">
         <SelectField label="Project" name="projectId" value={project.id} onChange={(e) => onProject(e.target.value)}>
           {projects.map((p) => (
@@ -44,17 +45,22 @@ export function LogForm({
           ))}
         </SelectField>
       </div>
-      <SelectField label="Panel" name="panel">
+      <SelectField label="Panel" name="panel" defaultValue={text("panel", project.panels[0] ?? "")}>
         {project.panels.map((p) => (
           <option key={p}>{p}</option>
         ))}
       </SelectField>
-      <SelectField label="Channel" name="channel" fault={faults["channel"]}>
+      <SelectField
+        label="Channel"
+        name="channel"
+        defaultValue={text("channel", project.channels[0]?.channel ?? "")}
+        fault={faults["channel"]}
+      >
         {project.channels.map((c) => (
           <option key={c.channel}>{c.channel}</option>
         ))}
       </SelectField>
-      <Field label="Evening of" name="night" type="date" defaultValue={night} fault={faults["night"]} />
+      <Field label="Evening of" name="night" type="date" defaultValue={text("night", night)} fault={faults["night"]} />
       {LOG_NUMBERS.map((s) => (
         <Field
           key={s.name}
@@ -62,11 +68,11 @@ export function LogForm({
           unit={s.unit}
           name={s.name}
           inputMode="numeric"
-          defaultValue={s.name === "exposureSec" ? project.channels[0]?.subSec : ""}
+          defaultValue={text(s.name, s.name === "exposureSec" ? String(project.channels[0]?.subSec ?? "") : "")}
           fault={faults[s.name]}
         />
       ))}
-      <SelectField label="Not kept because of" name="reason" fault={faults["reason"]}>
+      <SelectField label="Not kept because of" name="reason" defaultValue={text("reason", "")} fault={faults["reason"]}>
         <option value="">all were kept</option>
         {CULL_REASONS.map((r) => (
           <option key={r} value={r}>
@@ -75,7 +81,13 @@ export function LogForm({
         ))}
       </SelectField>
       <div className="col-span-2">
-        <Field label="Note" name="note" maxLength={4000} placeholder="seeing, trouble and cure" />
+        <Field
+          label="Note"
+          name="note"
+          defaultValue={text("note", "")}
+          maxLength={4000}
+          placeholder="seeing, trouble and cure"
+        />
       </div>
       <div className="flex items-end">
         <SaveButton look="quiet" className="w-full" words="Book it" />

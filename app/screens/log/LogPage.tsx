@@ -3,6 +3,7 @@ import { FileDrop } from "./FileDrop";
 import { IntakeReportView } from "./IntakeReport";
 import { LogForm } from "./LogForm";
 import { LogTable } from "./LogTable";
+import { WithDraft } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Empty, Section } from "~/components/ui/Panel";
@@ -38,14 +39,15 @@ export function LogPage({
       {files.answer?.report ? <IntakeReportView report={files.answer.report} /> : null}
       {project ? (
         <Section title="Or by hand">
-          <LogForm
-            projects={projects}
-            project={project}
-            onProject={setChosen}
-            night={night}
-            faults={answer?.faults ?? {}}
-            formKey={answer?.booked ?? ""}
-          />
+          <WithDraft key={answer?.booked ?? ""} name={isAll ? "log" : `log ${project.id}`} title="a log entry">
+            <LogForm
+              projects={projects}
+              project={project}
+              onProject={setChosen}
+              night={night}
+              faults={answer?.faults ?? {}}
+            />
+          </WithDraft>
         </Section>
       ) : null}
       <Section

@@ -6,6 +6,8 @@ import { answer, intentOf } from "~/desk/answer";
 import { intake } from "~/desk/intake";
 import { bookByHand, changeEntries, deleteEntries } from "~/desk/log";
 import { notify } from "~/desk/notices";
+import { textOf } from "~/components/forms/form-numbers";
+import { dropDraft } from "~/storage/drafts";
 import { libraryHere } from "~/desk/open-library";
 import type { ReadFile } from "~/workers/files";
 import type { LogAnswer, LogIntent } from "./intents";
@@ -16,6 +18,7 @@ async function bookWritten(form: FormData) {
   if (!entry.ok) return data<LogAnswer>({ refusal: null, faults: entry.error }, { status: 400 });
   const done = await bookByHand(await libraryHere(), entry.value);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error, faults: {} }, { status: 507 });
+  dropDraft(textOf(form, "draft"));
   notify("Booked.", done.value.undoId);
   return data<LogAnswer>({ refusal: null, faults: {}, booked: done.value.undoId });
 }

@@ -1,3 +1,4 @@
+import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { fixed, plain } from "~/components/numbers";
 import { useEffect, useState } from "react";
@@ -11,7 +12,6 @@ import { positionFaultWords } from "~/components/words/words";
 import { LIGHT_WORDS } from "./own-target-form";
 import { entryTitle } from "~/components/words/target-words";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
-import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
 
 /** The field of the chosen rig, for what fits beside a neighbour. */
 export interface FieldSize {
@@ -37,17 +37,28 @@ export function OwnTargetForm({
   readonly field: FieldSize | null;
   readonly findNear: (raDeg: number, decDeg: number, radiusDeg: number) => Promise<CatalogEntry[]>;
 }) {
+  const start = useFormStart();
+  const [base] = useState(start.text("baseRev", baseRev)); // what was on the page when typing began
   const [text, setText] = useState(
-    target ? `${formatRightAscension(target.raDeg, 2)} ${formatDeclination(target.decDeg, 1)}` : position,
+    start.text(
+      "position",
+      target ? `${formatRightAscension(target.raDeg, 2)} ${formatDeclination(target.decDeg, 1)}` : position,
+    ),
   );
-  const [size, setSize] = useState(target?.majorArcmin ? String(target.majorArcmin) : "");
+  const [size, setSize] = useState(start.text("size", target?.majorArcmin ? String(target.majorArcmin) : ""));
   const [isTouched, setIsTouched] = useState(false);
   const read = parsePosition(text);
   return (
     <Form method="post" className="max-w-[44rem] space-y-4">
-      <UnsavedGuard />
-      <input type="hidden" name="baseRev" value={baseRev} />
-      <Field label="Name" name="name" defaultValue={target?.name ?? ""} maxLength={120} fault={faults["name"]} />
+      <DraftMark />
+      <input type="hidden" name="baseRev" value={base} />
+      <Field
+        label="Name"
+        name="name"
+        defaultValue={start.text("name", target?.name ?? "")}
+        maxLength={120}
+        fault={faults["name"]}
+      />
       <Field
         label="Position"
         name="position"
@@ -67,14 +78,19 @@ export function OwnTargetForm({
         }
       />
       <div className="grid gap-4 sm:grid-cols-3">
-        <SelectField label="Kind" name="kind" defaultValue={target?.kind ?? "emissionNebula"} fault={faults["kind"]}>
+        <SelectField
+          label="Kind"
+          name="kind"
+          defaultValue={start.text("kind", target?.kind ?? "emissionNebula")}
+          fault={faults["kind"]}
+        >
           {KINDS.map((k) => (
             <option key={k} value={k}>
               {KIND_WORDS[k]}
             </option>
           ))}
         </SelectField>
-        <SelectField label="Light" name="light" defaultValue={target?.light ?? "Ha"}>
+        <SelectField label="Light" name="light" defaultValue={start.text("light", target?.light ?? "Ha")}>
           {(["Ha", "OIII", "mixed", "continuum"] as const).map((l) => (
             <option key={l} value={l}>
               {LIGHT_WORDS[l]}
@@ -95,11 +111,11 @@ export function OwnTargetForm({
         key={read.ok ? `${plain(read.value.raDeg, 3)} ${plain(read.value.decDeg, 3)}` : "none"}
         at={read.ok ? read.value : null}
         sizeArcmin={parseNumber(size) ?? 0}
-        chosen={target?.neighbourId ?? ""}
+        chosen={start.text("neighbourId", target?.neighbourId ?? "")}
         field={field}
         findNear={findNear}
       />
-      <TextField label="Note" name="note" rows={3} defaultValue={target?.note ?? ""} />
+      <TextField label="Note" name="note" rows={3} defaultValue={start.text("note", target?.note ?? "")} />
       <div className="flex justify-end">
         <SaveButton words={target ? "Save target" : "Add target"} />
       </div>

@@ -6,6 +6,7 @@ import { answer, intentOf } from "~/desk/answer";
 import { keptSearch } from "~/desk/choice";
 import { saveOwnTarget } from "~/desk/kit";
 import { notify } from "~/desk/notices";
+import { dropDraft } from "~/storage/drafts";
 import { newId } from "~/storage/session";
 import type { OwnTargetIntent } from "./intents";
 import { readOwnTarget } from "./own-target-form";
@@ -26,5 +27,6 @@ export async function ownTargetAction(request: Request, ownId: string) {
   const id = ownId === "new" ? newId("target") : ownId;
   const saved = await saveOwnTarget({ id, baseRev: textOf(form, "baseRev"), data: target.value });
   if (!saved.ok) return data<FormAnswer>({ faults: {}, refusal: saved.error }, { status: 507 });
+  dropDraft(textOf(form, "draft"));
   return redirect(`/targets/${id}${keptSearch(params, { low: params.get("low") ?? "" })}`);
 }

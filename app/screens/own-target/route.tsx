@@ -1,5 +1,6 @@
 import { useCallback } from "react";
 import { data, useSearchParams } from "react-router";
+import { WithDraft } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
@@ -53,15 +54,20 @@ export default function OwnTargetRoute({ loaderData, actionData }: Route.Compone
         are out of scope.
       </p>
       <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
-      <OwnTargetForm
-        key={target?.rev ?? "new"}
-        target={target?.data ?? null}
-        position={params.get("position") ?? ""}
-        baseRev={target?.rev ?? ""}
-        faults={actionData && "faults" in actionData ? actionData.faults : {}}
-        field={field}
-        findNear={findNear}
-      />
+      <WithDraft
+        key={target?.id ?? "new"}
+        name={`target ${target?.id ?? "new"}`}
+        title={target ? `the target ${target.data.name}` : "a new target"}
+      >
+        <OwnTargetForm
+          target={target?.data ?? null}
+          position={params.get("position") ?? ""}
+          baseRev={target?.rev ?? ""}
+          faults={actionData && "faults" in actionData ? actionData.faults : {}}
+          field={field}
+          findNear={findNear}
+        />
+      </WithDraft>
       {target ? (
         <div className="mt-6">
           <Button

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import type { ProjectData } from "~/core/plan";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
@@ -8,8 +8,32 @@ interface Named {
   readonly name: string;
 }
 
+/** A project as it is changed, and the version that was on the page when that began. */
+export interface ChangedProject {
+  readonly rev: string;
+  readonly data: ProjectData;
+}
+
+/** What was typed of a project is a change of it if it has the same texts. */
+const readChanged =
+  (kept: ProjectData) =>
+  (raw: unknown): ChangedProject | null => {
+    const { rev, data } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
+    const { name, notes, school, placeId, rigId } = (data ?? {}) as Partial<ProjectData>;
+    return typeof rev === "string" &&
+      typeof name === "string" &&
+      typeof notes === "string" &&
+      typeof placeId === "string" &&
+      typeof rigId === "string" &&
+      (school === "allPanelsEveryNight" || school === "panelAfterPanel")
+      ? { rev, data: { ...kept, name, notes, school, placeId, rigId } }
+      : null;
+  };
+
 /** A project's name and what it is shot with; everything can be changed in place. */
 export function ProjectHead({
+  id,
+  rev,
   project,
   targetName,
   places,
@@ -19,13 +43,15 @@ export function ProjectHead({
   onChange,
   onDelete,
 }: {
+  readonly id: string;
+  readonly rev: string;
   readonly project: ProjectData;
   readonly targetName: string;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
   readonly isEditing: boolean;
   readonly onEditing: (is: boolean) => void;
-  readonly onChange: (project: ProjectData) => void;
+  readonly onChange: (changed: ChangedProject) => void;
   readonly onDelete: () => void;
 }) {
   const name = (all: readonly Named[], id: string) => all.find((x) => x.id === id)?.name ?? "?";
@@ -47,14 +73,13 @@ export function ProjectHead({
       </div>
       {isEditing ? (
         <Editor
+          id={id}
+          rev={rev}
           project={project}
           places={places}
           rigs={rigs}
           onDelete={onDelete}
-          onChange={(p) => {
-            onChange(p);
-            onEditing(false);
-          }}
+          onChange={onChange}
         />
       ) : project.notes ? (
         <p className="text-soft max-w-prose">{project.notes}</p>
@@ -64,22 +89,37 @@ export function ProjectHead({
 }
 
 function Editor({
+  id,
+  rev,
   project,
   places,
   rigs,
   onChange,
   onDelete,
 }: {
+  readonly id: string;
+  readonly rev: string;
   readonly project: ProjectData;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
-  readonly onChange: (project: ProjectData) => void;
+  readonly onChange: (changed: ChangedProject) => void;
   readonly onDelete: () => void;
 }) {
-  const [draft, setDraft] = useState(project);
+  const {
+    value: { rev: base, data: draft },
+    set,
+    settle,
+    isRestored,
+  } = useDraftState<ChangedProject>(
+    { name: `project ${id}`, title: `changes to ${project.name}` },
+    { rev, data: project },
+    readChanged(project),
+  );
+  const setDraft = (data: ProjectData) => set({ rev: base, data });
   const hasName = draft.name.trim() !== "";
   return (
     <div className="border-rule bg-sheet mt-3 grid max-w-4xl gap-3 rounded-[10px] border p-4 sm:grid-cols-2">
+      {isRestored ? <RestoredNote onDiscard={() => settle()} /> : null}
       <Field
         label="Name"
         value={draft.name}
@@ -123,7 +163,11 @@ function Editor({
         />
       </div>
       <div className="flex gap-2 sm:col-span-2">
-        <Button look="main" disabled={!hasName} onClick={() => onChange({ ...draft, name: draft.name.trim() })}>
+        <Button
+          look="main"
+          disabled={!hasName}
+          onClick={() => onChange({ rev: base, data: { ...draft, name: draft.name.trim() } })}
+        >
           Save
         </Button>
         <Button look="stop" onClick={onDelete}>

@@ -3,6 +3,7 @@ import { answer, intentOf } from "~/desk/answer";
 import { keptSearch } from "~/desk/choice";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
+import { dropDraft } from "~/storage/drafts";
 import { requireContext } from "~/desk/project";
 import { deleteProject, saveProject } from "~/desk/projects";
 import type { ProjectIntent } from "./intents";
@@ -11,8 +12,11 @@ import type { ProjectIntent } from "./intents";
 export async function projectAction(request: Request, id: string) {
   const intent = await intentOf<ProjectIntent>(request);
   switch (intent.act) {
-    case "change":
-      return answer(await saveProject({ id, baseRev: intent.rev, data: intent.data }));
+    case "change": {
+      const done = await saveProject({ id, baseRev: intent.rev, data: intent.data });
+      if (done.ok) dropDraft(`project ${id}`);
+      return answer(done);
+    }
     case "delete": {
       const library = await libraryHere();
       const c = requireContext(library, id);

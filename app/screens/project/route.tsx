@@ -4,6 +4,8 @@ import { Copies } from "~/components/Copies";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TabLinks } from "~/components/TabLinks";
+import { draftOf } from "~/storage/drafts";
+import type { Answer } from "~/desk/answer";
 import { keptSearch } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
@@ -18,6 +20,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const c = requireContext(library, params.projectId);
   return {
     project: c.project,
+    isTyped: draftOf(`project ${c.id}`) !== null,
     targetName: targetNameOf(library, c.project.data.targetId),
     places: library.places.map((p) => ({ id: p.id, name: p.data.name })),
     rigs: library.rigs.map((r) => ({ id: r.id, name: r.data.name })),
@@ -33,8 +36,12 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 export default function ProjectRoute({ loaderData, params }: Route.ComponentProps) {
   const { project, targetName, places, rigs } = loaderData;
   const [search] = useSearchParams();
-  const { act, refusal } = useAct<ProjectIntent>();
-  const [isEditing, setEditing] = useState(false);
+  const { act, answer, refusal } = useAct<ProjectIntent, Answer>();
+  // Open until something was kept since it was opened; at once where something typed before is not saved yet.
+  const [opened, setOpened] = useState<{ readonly since: Answer | undefined } | null>(
+    loaderData.isTyped ? { since: undefined } : null,
+  );
+  const isEditing = opened !== null && (answer === opened.since || refusal !== null);
   const tabs = LEAVES.map((name) => ({
     to: `/projects/${params.projectId}/${name}`,
     word: `${name.slice(0, 1).toUpperCase()}${name.slice(1)}`,
@@ -43,13 +50,15 @@ export default function ProjectRoute({ loaderData, params }: Route.ComponentProp
     <>
       <ProjectHead
         key={project.id}
+        id={project.id}
+        rev={project.rev}
         project={project.data}
         targetName={targetName}
         places={places}
         rigs={rigs}
         isEditing={isEditing}
-        onEditing={setEditing}
-        onChange={(data) => void act({ act: "change", rev: project.rev, data })}
+        onEditing={(is) => setOpened(is ? { since: answer } : null)}
+        onChange={(changed) => void act({ act: "change", ...changed })}
         onDelete={() => void act({ act: "delete" })}
       />
       <StorageRefusal fault={refusal} />

@@ -16,8 +16,10 @@ import { ShellFrame, STATIONS } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
+import { DraftShelfProvider, readDraft, type DraftShelf } from "~/components/forms/drafts";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
+import { draftNames, draftOf, dropDraft, putDraft } from "~/storage/drafts";
 import { isDemo } from "~/storage/session";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
@@ -128,68 +130,77 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
 
   return (
     <Toasts onUndo={undo}>
-      <Notices />
-      <ShellFrame
-        search={search}
-        themes={<ThemeChoice />}
-        note={isDemo() ? <DemoNote /> : null}
-        onSearch={() => setSearching(true)}
-        onHelp={() => setHelping(true)}
-        isPending={navigation.state !== "idle"}
-        banner={fault ? <FaultBanner reason={fault} /> : library.isLasting ? null : <MemoryBanner />}
-        ribbon={
-          ribbon === null ? (
-            <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
-          ) : (
-            <Suspense fallback={<div className="h-[86px]" />}>
-              <Await
-                resolve={ribbon}
-                errorElement={
-                  <p className="text-note text-rust px-4 py-3">The nights of this place could not be worked out.</p>
-                }
-              >
-                {(nights) => (
-                  <>
-                    <NightRibbon
-                      nights={nights}
-                      chosen={choice.night}
-                      today={choice.today}
-                      planned={shot}
-                      linkTo={linkTo}
-                    />
-                    <RibbonWords />
-                  </>
-                )}
-              </Await>
-            </Suspense>
-          )
-        }
-      >
-        <Outlet />
-      </ShellFrame>
-      <Suspense>
-        {isSearching ? (
-          <SearchPalette
-            open
-            onOpenChange={setSearching}
-            own={own}
-            searchObjects={searchObjects}
-            onGo={(to) => {
-              isSought.current = true;
-              void navigate(to.includes("?") ? to : `${to}${search}`);
-            }}
-          />
-        ) : null}
-        {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
-      </Suspense>
+      <DraftShelfProvider value={SHELF}>
+        <Notices />
+        <ShellFrame
+          search={search}
+          themes={<ThemeChoice />}
+          note={isDemo() ? <DemoNote /> : null}
+          onSearch={() => setSearching(true)}
+          onHelp={() => setHelping(true)}
+          isPending={navigation.state !== "idle"}
+          banner={fault ? <FaultBanner reason={fault} /> : library.isLasting ? null : <MemoryBanner />}
+          ribbon={
+            ribbon === null ? (
+              <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
+            ) : (
+              <Suspense fallback={<div className="h-[86px]" />}>
+                <Await
+                  resolve={ribbon}
+                  errorElement={
+                    <p className="text-note text-rust px-4 py-3">The nights of this place could not be worked out.</p>
+                  }
+                >
+                  {(nights) => (
+                    <>
+                      <NightRibbon
+                        nights={nights}
+                        chosen={choice.night}
+                        today={choice.today}
+                        planned={shot}
+                        linkTo={linkTo}
+                      />
+                      <RibbonWords />
+                    </>
+                  )}
+                </Await>
+              </Suspense>
+            )
+          }
+        >
+          <Outlet />
+        </ShellFrame>
+        <Suspense>
+          {isSearching ? (
+            <SearchPalette
+              open
+              onOpenChange={setSearching}
+              own={own}
+              searchObjects={searchObjects}
+              onGo={(to) => {
+                isSought.current = true;
+                void navigate(to.includes("?") ? to : `${to}${search}`);
+              }}
+            />
+          ) : null}
+          {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
+        </Suspense>
+      </DraftShelfProvider>
     </Toasts>
   );
 }
 
-/** Says what the desk has done. */
+const SHELF: DraftShelf = { get: draftOf, put: putDraft, drop: dropDraft };
+
+/** Says what the desk has done, and, when the app opens, what was typed before and is not saved. */
 function Notices() {
   const say = useSay();
   useEffect(() => onNotice((notice) => say(notice.text, notice.undoId)), [say]);
+  useEffect(() => {
+    const titles = draftNames().flatMap((name) => readDraft(draftOf(name))?.title ?? []);
+    if (titles.length > 0)
+      say(`Not saved yet, from last time: ${titles.slice(0, 4).join(", ")}. It is there as you left it.`);
+  }, [say]);
   return null;
 }
 

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { RestoredNote, textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { Button } from "~/components/ui/Button";
 import { TextField } from "~/components/ui/Field";
@@ -11,9 +12,15 @@ const LARGEST_BYTES = 2_000_000;
 /** A forecast of one's own: a file, or a few typed lines. */
 export function OwnForecast() {
   const { act, answer, refusal, isBusy } = useAct<TonightIntent, TonightAnswer>();
-  const [text, setText] = useState("");
+  const {
+    value: text,
+    set: setText,
+    settle,
+    isRestored,
+  } = useDraftState({ name: "typed forecast", title: "a forecast of your own" }, "", textDraft);
+  const [wasTyped] = useState(isRestored);
   return (
-    <details className="border-rule mt-3 border-t pt-2">
+    <details open={wasTyped} className="border-rule mt-3 border-t pt-2">
       <summary className="text-soft hover:text-ink min-h-6 cursor-pointer">A forecast of your own</summary>
       <form
         className="mt-2 grid max-w-[60ch] gap-2"
@@ -22,6 +29,7 @@ export function OwnForecast() {
           void act({ act: "typed", text });
         }}
       >
+        {isRestored && !answer?.said ? <RestoredNote onDiscard={() => settle()} /> : null}
         <TextField
           label="Hours, cloud, gusts"
           rows={3}

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { type NightAccount } from "~/core/night";
 import { wetnessOf } from "~/core/weather";
@@ -77,6 +78,11 @@ export function TonightAside({
   readonly act: ReactNode;
 }) {
   const wish = useAct<TonightIntent, TonightAnswer>();
+  const typed = useDraftState(
+    { name: "wish hours", title: "the hours worth going out for" },
+    String(view.wishHours),
+    textDraft,
+  );
   const take = (hours: string) => {
     if (hours !== String(view.wishHours)) void wish.act({ act: "wish", hours });
   };
@@ -141,11 +147,11 @@ export function TonightAside({
         night={view.night}
       />
       <Field
-        key={view.wishHours}
         label="Worth going out for"
         unit="usable hours"
         inputMode="decimal"
-        defaultValue={view.wishHours}
+        value={typed.value}
+        onChange={(e) => typed.set(e.target.value)}
         fault={wish.answer?.fault}
         onBlur={(e) => take(e.target.value)}
         onKeyDown={(e) => {

@@ -10,6 +10,7 @@ import { intentOf } from "~/desk/answer";
 import { loadChoice } from "~/desk/choice";
 import { changeSettings } from "~/desk/kit";
 import { askAnew, forecastEdits } from "~/desk/weather";
+import { dropDraft } from "~/storage/drafts";
 import { now } from "~/storage/session";
 import type { TonightAnswer, TonightIntent } from "./intents";
 import { forecastFaultWords, forecastNoteWords, typedFaultWords } from "./weather-words";
@@ -45,7 +46,9 @@ export async function tonightAction(request: Request) {
       const hours = readTypedForecast(intent.text, { window, zone: place.data.timeZone, nowMs });
       if (!hours.ok) return wrong(typedFaultWords(hours.error));
       const read = { ...TYPED, issuedMs: nowMs, hours: hours.value, notes: [] };
-      return kept(forecastEdits(library, place, read), `${hours.value.length} hours taken.`);
+      const done = await kept(forecastEdits(library, place, read), `${hours.value.length} hours taken.`);
+      if (!done.data.refusal) dropDraft("typed forecast");
+      return done;
     }
     case "forecastFile": {
       const read = readForecast(intent.text, { ...place.data, nowMs: now() });
@@ -59,6 +62,7 @@ export async function tonightAction(request: Request) {
       const fault = numberFault(WISH_FIELD, intent.hours);
       if (fault) return wrong(fault);
       const done = await changeSettings(library, { wishHours: parseNumber(intent.hours) ?? 0 });
+      if (done.ok) dropDraft("wish hours");
       return done.ok
         ? data<TonightAnswer>({ said: "" })
         : data<TonightAnswer>({ refusal: done.error }, { status: 507 });

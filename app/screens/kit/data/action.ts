@@ -9,6 +9,7 @@ import { answer, intentOf, type Answer } from "~/desk/answer";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
 import { clearEverything, joinDemo, joinLookedInto, putBackEverything, writeEverything } from "~/desk/sharing";
+import { dropDraft } from "~/storage/drafts";
 import type { DataIntent, MendAnswer } from "./intents";
 
 function told<T>(done: Result<T, KeepFault>, words: (value: T) => string) {
@@ -23,11 +24,11 @@ export async function dataAction(request: Request) {
   const intent = await intentOf<DataIntent>(request);
   const library = await libraryHere();
   switch (intent.act) {
-    case "rename":
-      return answer(
-        await keep([{ kind: "member", id: intent.id, data: { name: intent.name }, baseRev: intent.rev }]),
-        "Your name is changed.",
-      );
+    case "rename": {
+      const done = await keep([{ kind: "member", id: intent.id, data: { name: intent.name }, baseRev: intent.rev }]);
+      if (done.ok) dropDraft("own name");
+      return answer(done, "Your name is changed.");
+    }
     case "join": {
       const joined = await joinLookedInto(library, intent);
       return joined

@@ -1,3 +1,4 @@
+import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
@@ -23,7 +24,12 @@ export function FilterRow({
   readonly isInUse: boolean;
   readonly onRemove?: () => void;
 }) {
-  const [channel, setChannel] = useState<Channel>(filter?.channel ?? "Ha");
+  const start = useFormStart();
+  const typed = start.text("channel", filter?.channel ?? "Ha");
+  const typedChannel = CHANNELS.find((c) => c === typed) ?? "Ha";
+  const [channel, setChannel] = useState<Channel>(typedChannel);
+  // Numbers typed before belong to the channel they were typed for.
+  const text = channel === typedChannel ? start.text : (_: string, kept: string) => kept;
   const usual = CHANNEL_FACTS[channel];
   const thicknessMm = filter?.thicknessMm ?? 0;
   const initial =
@@ -41,8 +47,14 @@ export function FilterRow({
       className="border-rule grid grid-cols-2 items-start gap-3 border-t py-3 md:grid-cols-[1.4fr_0.9fr_0.8fr_0.8fr_0.8fr_0.7fr_8.5rem]"
     >
       <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="baseRev" value={baseRev} />
-      <Field label="Name in its files" name="name" defaultValue={filter?.name ?? ""} fault={faults["name"]} />
+      <input type="hidden" name="baseRev" value={start.text("baseRev", baseRev)} />
+      <DraftMark />
+      <Field
+        label="Name in its files"
+        name="name"
+        defaultValue={start.text("name", filter?.name ?? "")}
+        fault={faults["name"]}
+      />
       <SelectField
         label="Channel"
         name="channel"
@@ -63,7 +75,7 @@ export function FilterRow({
           unit={s.unit}
           name={s.name}
           inputMode="decimal"
-          defaultValue={initial[s.name]}
+          defaultValue={text(s.name, String(initial[s.name]))}
           fault={faults[s.name]}
         />
       ))}

@@ -5,6 +5,7 @@ import { remove } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
 import { saveFilter } from "~/desk/kit";
 import { notify } from "~/desk/notices";
+import { dropDraft } from "~/storage/drafts";
 import { readFilter } from "./filter-form";
 import type { FiltersIntent } from "./intents";
 
@@ -25,6 +26,7 @@ export async function filtersAction(request: Request) {
   if (!filter.ok) return data<FilterAnswer>({ id, faults: filter.error, refusal: null }, { status: 400 });
   const saved = await saveFilter({ id, baseRev: textOf(form, "baseRev"), data: filter.value });
   if (!saved.ok) return data<FilterAnswer>({ id, faults: {}, refusal: saved.error }, { status: 507 });
+  dropDraft(textOf(form, "draft"));
   notify(`${filter.value.name} saved.`, saved.value.undoId);
   return data<FilterAnswer>({ id, faults: {}, refusal: null });
 }

@@ -1,4 +1,5 @@
 import type { Faults } from "~/components/forms/form-numbers";
+import { WithDraft } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { libraryHere } from "~/desk/open-library";
@@ -33,25 +34,21 @@ export default function FiltersRoute({ loaderData, actionData }: Route.Component
       <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
       <div className="mt-4">
         {filters.map((f) => (
-          <FilterRow
-            key={`${f.id} ${f.rev}`}
-            id={f.id}
-            baseRev={f.rev}
-            filter={f.data}
-            faults={faults(f.id)}
-            isInUse={inUse.includes(f.id)}
-            onRemove={() => void act({ act: "delete", id: f.id, rev: f.rev, data: f.data })}
-          />
+          <WithDraft key={`${f.id} ${f.rev}`} name={`filter ${f.id}`} title={`the filter ${f.data.name}`}>
+            <FilterRow
+              id={f.id}
+              baseRev={f.rev}
+              filter={f.data}
+              faults={faults(f.id)}
+              isInUse={inUse.includes(f.id)}
+              onRemove={() => void act({ act: "delete", id: f.id, rev: f.rev, data: f.data })}
+            />
+          </WithDraft>
         ))}
         <h2 className="text-section text-soft mt-6">A new filter</h2>
-        <FilterRow
-          key={`new ${filters.length}`}
-          id="new"
-          baseRev=""
-          filter={null}
-          faults={faults("new")}
-          isInUse={false}
-        />
+        <WithDraft key={`new ${filters.length}`} name="filter new" title="a new filter">
+          <FilterRow id="new" baseRev="" filter={null} faults={faults("new")} isInUse={false} />
+        </WithDraft>
       </div>
     </>
   );

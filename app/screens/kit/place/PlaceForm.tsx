@@ -1,7 +1,9 @@
+import { DraftMark, useFormStart, type FormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
 import type { Town } from "~/core/catalog";
+import { formatSkyline } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
 import { USUAL_CLEAR_CHANCE, type Place } from "~/core/night";
 import { USUAL_WIND_SHARE, type LearntChance } from "~/core/weather";
@@ -13,20 +15,33 @@ import { SkylineEditor } from "./SkylineEditor";
 import { TownField } from "./TownField";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
-import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
 
 /** Text boxes that other things on the page follow or fill. */
 const FOLLOWED = ["latitudeDeg", "longitudeDeg", "elevationM", "skyMagPerArcsec2", "minAltitudeDeg"] as const;
 type Followed = (typeof FOLLOWED)[number];
 const isFollowed = (name: string): name is Followed => (FOLLOWED as readonly string[]).includes(name);
 
-const startOf = (place: Place | null): Record<Followed, string> => ({
-  latitudeDeg: String(place?.latitudeDeg ?? ""),
-  longitudeDeg: String(place?.longitudeDeg ?? ""),
-  elevationM: String(place?.elevationM ?? ""),
-  skyMagPerArcsec2: String(place?.skyMagPerArcsec2 ?? ""),
-  minAltitudeDeg: String(place?.minAltitudeDeg ?? 25),
+const startOf = (place: Place | null, { text }: FormStart): Record<Followed, string> => ({
+  latitudeDeg: text("latitudeDeg", String(place?.latitudeDeg ?? "")),
+  longitudeDeg: text("longitudeDeg", String(place?.longitudeDeg ?? "")),
+  elevationM: text("elevationM", String(place?.elevationM ?? "")),
+  skyMagPerArcsec2: text("skyMagPerArcsec2", String(place?.skyMagPerArcsec2 ?? "")),
+  minAltitudeDeg: text("minAltitudeDeg", String(place?.minAltitudeDeg ?? 25)),
 });
+
+/** Things around a place as a draft has them, or as they are kept. */
+function aroundOf<T extends { readonly azimuthDeg: number }>(
+  start: FormStart,
+  name: string,
+  kept: readonly T[] | undefined,
+): readonly T[] {
+  try {
+    const raw: unknown = JSON.parse(start.text(name, JSON.stringify(kept ?? [])));
+    return Array.isArray(raw) ? (raw as T[]).filter((thing) => Number.isFinite(thing?.azimuthDeg)) : [];
+  } catch {
+    return kept ?? [];
+  }
+}
 
 /** Entering or changing a place. The time zone follows the coordinates until one types it. */
 export function PlaceForm({
@@ -45,10 +60,11 @@ export function PlaceForm({
   readonly findZone: (latitudeDeg: number, longitudeDeg: number) => Promise<string | null>;
   readonly findTowns: (query: string) => Promise<readonly Town[]>;
 }) {
-  const [base] = useState(baseRev); // what was on the page when typing began, whatever another tab stores meanwhile
-  const [typed, setTyped] = useState(startOf(place));
-  const [name, setName] = useState(place?.name ?? "");
-  const [zone, setZone] = useState(place?.timeZone ?? "");
+  const start = useFormStart();
+  const [base] = useState(start.text("baseRev", baseRev)); // what was on the page when typing began, whatever another tab stores meanwhile
+  const [typed, setTyped] = useState(() => startOf(place, start));
+  const [name, setName] = useState(start.text("name", place?.name ?? ""));
+  const [zone, setZone] = useState(start.text("timeZone", place?.timeZone ?? ""));
   const locate = async (latitude: string, longitude: string) => {
     const [lat, lon] = [parseNumber(latitude), parseNumber(longitude)];
     if (lat === null || lon === null || Math.abs(lat) > 90 || Math.abs(lon) > 180) return;
@@ -78,7 +94,8 @@ export function PlaceForm({
       inputMode: "decimal" as const,
     };
     const { name: key } = spec;
-    if (!isFollowed(key)) return <Field key={key} {...about} defaultValue={other[key] ?? ""} />;
+    if (!isFollowed(key))
+      return <Field key={key} {...about} defaultValue={start.text(key, String(other[key] ?? ""))} />;
     return (
       <Field
         key={key}
@@ -111,7 +128,7 @@ export function PlaceForm({
   );
   return (
     <Form method="post" className="max-w-[60rem]">
-      <UnsavedGuard />
+      <DraftMark />
       <input type="hidden" name="baseRev" value={base} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Name" name="name" value={name} onChange={(e) => setName(e.target.value)} fault={faults["name"]} />
@@ -132,10 +149,11 @@ export function PlaceForm({
         <SkylineEditor
           start={{
             skyline: place?.skyline ?? [],
-            landmarks: place?.landmarks ?? [],
-            domes: place?.domes ?? [],
-            lamps: place?.lamps ?? [],
+            landmarks: aroundOf(start, "landmarks", place?.landmarks),
+            domes: aroundOf(start, "domes", place?.domes),
+            lamps: aroundOf(start, "lamps", place?.lamps),
           }}
+          startText={start.text("skyline", formatSkyline(place?.skyline ?? []))}
           fault={faults["skyline"]}
           minAltitudeDeg={parseNumber(typed.minAltitudeDeg) ?? 0}
           zenithSkyMag={mag ?? 20}
@@ -150,7 +168,10 @@ export function PlaceForm({
               label={month}
               name={`clear${i}`}
               inputMode="numeric"
-              defaultValue={Math.round(100 * (place?.clearChance[i] ?? USUAL_CLEAR_CHANCE))}
+              defaultValue={start.text(
+                `clear${i}`,
+                String(Math.round(100 * (place?.clearChance[i] ?? USUAL_CLEAR_CHANCE))),
+              )}
               fault={faults[`clear${i}`]}
               hint={
                 learnt && learnt[i]!.nights > 0

@@ -1,7 +1,7 @@
 import { wrap360 } from "~/core/units";
 import { plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
-import { useCallback, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { useHistory } from "~/components/use-history";
 import { formatSkyline, readSkyline } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
@@ -41,18 +41,25 @@ const wholeSilhouette = (now: Surroundings): string =>
 /** Draws what stands and shines around a place; the same as text, to and fro. Everything can be undone. */
 export function SkylineEditor({
   start,
+  startText,
   fault,
   minAltitudeDeg,
   zenithSkyMag,
   placeName,
 }: {
   readonly start: Surroundings;
+  /** The points as text; what is right of it is the skyline it starts with. */
+  readonly startText: string;
   readonly fault: string | undefined;
   readonly minAltitudeDeg: number;
   readonly zenithSkyMag: number;
   readonly placeName: string;
 }) {
-  const [text, setText] = useState(formatSkyline(start.skyline));
+  const [text, setText] = useState(startText);
+  const [first] = useState<Surroundings>(() => {
+    const { skyline } = readSkyline(startText);
+    return { ...start, skyline: skyline.length === 1 ? [] : skyline };
+  });
   const [pick, setPick] = useState<Pick | null>(null);
   const [tool, setTool] = useState<Tool>("line");
   const [turn, setTurn] = useState({ declination: "", byDeg: "", upDeg: "" });
@@ -67,7 +74,15 @@ export function SkylineEditor({
     setText(formatSkyline(then.skyline));
     setPick(null);
   }, []);
-  const { now, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory(start, travel);
+  const { now, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory(first, travel);
+  // Boxes that nobody types into say by themselves that they changed.
+  const mark = useRef<HTMLInputElement>(null);
+  const shown = useRef(now);
+  useEffect(() => {
+    if (shown.current === now) return;
+    shown.current = now;
+    mark.current?.dispatchEvent(new Event("change", { bubbles: true }));
+  }, [now]);
   const step = (next: Surroundings, picked: Pick | null = pick) => {
     put(next);
     if (next.skyline !== now.skyline) setText(formatSkyline(next.skyline));
@@ -99,7 +114,7 @@ export function SkylineEditor({
   const wrong = fault ?? read.faults.map(skylineFaultWords).join(" ");
   return (
     <section aria-label="Skyline">
-      <input type="hidden" name="landmarks" value={JSON.stringify(now.landmarks)} />
+      <input ref={mark} type="hidden" name="landmarks" value={JSON.stringify(now.landmarks)} />
       <input type="hidden" name="domes" value={JSON.stringify(now.domes)} />
       <input type="hidden" name="lamps" value={JSON.stringify(now.lamps)} />
       <div className="mb-2 flex flex-wrap items-end gap-3">

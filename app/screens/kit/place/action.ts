@@ -3,6 +3,7 @@ import type { FormAnswer } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
 import { keptSearch } from "~/desk/choice";
 import { savePlace } from "~/desk/kit";
+import { dropDraft } from "~/storage/drafts";
 import { libraryHere } from "~/desk/open-library";
 import { readPlace } from "./place-form";
 
@@ -13,5 +14,6 @@ export async function placeAction(request: Request, id: string) {
   if (!place.ok) return data<FormAnswer>({ faults: place.error, refusal: null }, { status: 400 });
   const saved = await savePlace(await libraryHere(), { id, baseRev: textOf(form, "baseRev"), data: place.value });
   if (!saved.ok) return data<FormAnswer>({ faults: {}, refusal: saved.error }, { status: 507 });
+  dropDraft(textOf(form, "draft"));
   return redirect(`/kit${keptSearch(new URL(request.url).searchParams)}`);
 }

@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
+import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { learntChances } from "~/desk/learnt";
 import { libraryHere } from "~/desk/open-library";
@@ -37,15 +38,20 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
       <h1 className="text-headline mb-3">{place ? place.data.name : "A new place"}</h1>
       <StorageRefusal fault={actionData?.refusal ?? null} />
       {place ? <Copies kind="place" of={place} /> : null}
-      <PlaceForm
+      <WithDraft
         key={place?.id ?? "new"}
-        place={place?.data ?? null}
-        baseRev={place?.rev ?? ""}
-        faults={actionData && "faults" in actionData ? actionData.faults : {}}
-        learnt={loaderData.learnt}
-        findZone={findZone}
-        findTowns={findTowns}
-      />
+        name={`place ${place?.id ?? "new"}`}
+        title={place ? `the place ${place.data.name}` : "a new place"}
+      >
+        <PlaceForm
+          place={place?.data ?? null}
+          baseRev={place?.rev ?? ""}
+          faults={actionData && "faults" in actionData ? actionData.faults : {}}
+          learnt={loaderData.learnt}
+          findZone={findZone}
+          findTowns={findTowns}
+        />
+      </WithDraft>
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { formatSkyline } from "~/core/formats";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
@@ -19,7 +20,16 @@ const lines = () => points().value.trim().split("\n");
 const handle = (name: RegExp) => screen.getByRole("button", { name });
 
 beforeEach(() => {
-  render(<SkylineEditor start={start} fault={undefined} minAltitudeDeg={25} zenithSkyMag={20.4} placeName="Orchard" />);
+  render(
+    <SkylineEditor
+      start={start}
+      startText={formatSkyline(start.skyline)}
+      fault={undefined}
+      minAltitudeDeg={25}
+      zenithSkyMag={20.4}
+      placeName="Orchard"
+    />,
+  );
 });
 
 describe("the skyline, by keys", () => {

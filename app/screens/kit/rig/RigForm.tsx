@@ -1,3 +1,4 @@
+import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
@@ -9,7 +10,6 @@ import { CAMERA_NUMBERS, OPTICS_NUMBERS, OVERHEAD_NUMBERS, rigTexts, SENSOR_NUMB
 import { RigView } from "./RigView";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
-import { UnsavedGuard } from "~/components/ui/UnsavedGuard";
 
 const SWITCHES = [
   { name: "isColour", label: "Colour camera" },
@@ -30,8 +30,11 @@ export function RigForm({
   readonly filters: readonly { readonly id: string; readonly data: Filter }[];
   readonly faults: Faults;
 }) {
-  const [base] = useState(baseRev);
-  const [texts, setTexts] = useState(() => rigTexts(rig));
+  const start = useFormStart();
+  const [base] = useState(start.text("baseRev", baseRev));
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(Object.entries(rigTexts(rig)).map(([name, text]) => [name, start.text(name, text)])),
+  );
   const boxes = (specs: readonly NumberSpec[]) =>
     specs.map((s) => {
       const text = texts[s.name] ?? "";
@@ -52,10 +55,10 @@ export function RigForm({
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
   return (
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <UnsavedGuard />
+      <DraftMark />
       <input type="hidden" name="baseRev" value={base} />
       <div className="space-y-5">
-        <Field label="Name" name="name" defaultValue={rig?.name ?? ""} fault={faults["name"]} />
+        <Field label="Name" name="name" defaultValue={start.text("name", rig?.name ?? "")} fault={faults["name"]} />
         <fieldset>
           <legend className="text-section text-soft mb-1 font-serif">Optics</legend>
           <div className={group}>{boxes(OPTICS_NUMBERS)}</div>
@@ -71,7 +74,7 @@ export function RigForm({
             <Field
               label="Name in its files"
               name="cameraName"
-              defaultValue={rig?.cameraName ?? ""}
+              defaultValue={start.text("cameraName", rig?.cameraName ?? "")}
               hint="Keyword INSTRUME; empty = any"
             />
           </div>
@@ -85,7 +88,7 @@ export function RigForm({
                   type="checkbox"
                   name="filterIds"
                   value={f.id}
-                  defaultChecked={rig?.filterIds.includes(f.id) ?? false}
+                  defaultChecked={start.texts("filterIds", rig?.filterIds ?? []).includes(f.id)}
                 />
                 {f.data.name} <span className="text-note text-faint">{f.data.channel}</span>
               </label>
@@ -102,11 +105,17 @@ export function RigForm({
           <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
             {SWITCHES.map((s) => (
               <label key={s.name} className="flex items-center gap-2 py-1">
-                <input type="checkbox" name={s.name} defaultChecked={rig?.[s.name] ?? s.name !== "isColour"} />
+                <input
+                  type="checkbox"
+                  name={s.name}
+                  defaultChecked={
+                    start.texts(s.name, (rig?.[s.name] ?? s.name !== "isColour") ? ["on"] : []).length > 0
+                  }
+                />
                 {s.label}
               </label>
             ))}
-            <SelectField label="Rotator" name="rotator" defaultValue={rig?.rotator ?? "manual"}>
+            <SelectField label="Rotator" name="rotator" defaultValue={start.text("rotator", rig?.rotator ?? "manual")}>
               <option value="none">none</option>
               <option value="manual">by hand</option>
               <option value="motor">motor</option>

@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
+import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { usualFilters } from "~/desk/kit";
 import { libraryHere } from "~/desk/open-library";
@@ -30,13 +31,18 @@ export default function RigRoute({ loaderData, actionData }: Route.ComponentProp
       <h1 className="text-headline mb-3">{rig ? rig.data.name : "A new rig"}</h1>
       <StorageRefusal fault={actionData?.refusal ?? null} />
       {rig ? <Copies kind="rig" of={rig} /> : null}
-      <RigForm
+      <WithDraft
         key={rig?.id ?? "new"}
-        rig={rig?.data ?? null}
-        baseRev={rig?.rev ?? ""}
-        filters={filters}
-        faults={actionData && "faults" in actionData ? actionData.faults : {}}
-      />
+        name={`rig ${rig?.id ?? "new"}`}
+        title={rig ? `the rig ${rig.data.name}` : "a new rig"}
+      >
+        <RigForm
+          rig={rig?.data ?? null}
+          baseRev={rig?.rev ?? ""}
+          filters={filters}
+          faults={actionData && "faults" in actionData ? actionData.faults : {}}
+        />
+      </WithDraft>
     </>
   );
 }

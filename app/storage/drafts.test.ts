@@ -1,0 +1,84 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+
+/** The storage code as a new page has it, over the same browser; pages before it count as gone. */
+async function page() {
+  vi.resetModules();
+  const drafts = await import("./drafts");
+  await drafts.openDrafts();
+  return { ...drafts, driver: await import("./driver") };
+}
+beforeEach(async () => {
+  const last = await page();
+  last.dropAllDrafts();
+  await last.draftsWritten();
+});
+
+describe("drafts", () => {
+  it("lie in localStorage before the key press is over, and are there on the next page", async () => {
+    const first = await page();
+    first.putDraft("place new", { title: "a new place", value: "Yard" });
+    expect(Object.values({ ...localStorage }).join()).toContain("Yard"); // nothing awaited
+    const second = await page();
+    expect(second.draftOf("place new")).toEqual({ title: "a new place", value: "Yard" });
+    const third = await page();
+    expect(third.draftNames()).toEqual(["place new"]);
+  });
+
+  it("outlive a browser that was killed before it wrote localStorage down: the database has them", async () => {
+    const first = await page();
+    first.putDraft("place new", "Yard");
+    await first.draftsWritten();
+    localStorage.clear();
+    expect((await page()).draftOf("place new")).toBe("Yard");
+  });
+
+  it("are taken from whichever copy is later", async () => {
+    const first = await page();
+    first.putDraft("a", "early");
+    await first.draftsWritten();
+    const kept = { ...localStorage } as Record<string, string>;
+    first.putDraft("a", "late");
+    await first.draftsWritten();
+    for (const [key, text] of Object.entries(kept)) localStorage.setItem(key, text);
+    expect((await page()).draftOf("a")).toBe("late");
+  });
+
+  it("are gone once taken away, unless they changed since the state that was saved", async () => {
+    const first = await page();
+    const saved = first.putDraft("a", 1);
+    first.putDraft("a", 2);
+    first.dropDraft("a", saved);
+    expect(first.draftOf("a")).toBe(2);
+    first.dropDraft("a");
+    await first.draftsWritten();
+    expect((await page()).draftNames()).toEqual([]);
+  });
+
+  it("of a page that is still open are left to it", async () => {
+    const held = { held: [] as { name: string }[] };
+    vi.stubGlobal("navigator", {
+      ...navigator,
+      locks: {
+        query: () => Promise.resolve(held),
+        request: (name: string) => {
+          held.held.push({ name });
+          return new Promise(() => undefined);
+        },
+      },
+    });
+    const first = await page();
+    first.putDraft("a", "being typed");
+    const second = await page();
+    expect(second.draftNames()).toEqual([]);
+    held.held.shift(); // the page before this test
+    held.held.shift(); // the first one is closed
+    expect((await page()).draftOf("a")).toBe("being typed");
+    vi.unstubAllGlobals();
+  });
+
+  it("that are no drafts do no harm", async () => {
+    localStorage.setItem("zenithar.draft.x|a", "{");
+    localStorage.setItem("zenithar.draft.x|b", '{"stamp":"late"}');
+    expect((await page()).draftNames()).toEqual([]);
+  });
+});

@@ -1,0 +1,195 @@
+import { execFileSync } from "node:child_process";
+import { By } from "selenium-webdriver";
+import type * as chrome from "selenium-webdriver/chrome.js";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+
+/** Edits and typed text outlive reloads, closed tabs, typed addresses, the way back, and a killed browser. */
+
+// Rounds of every way of leaving: few in `npm test`, 20 each with SURVIVAL_ROUNDS=20.
+const ROUNDS = Number(process.env["SURVIVAL_ROUNDS"] ?? 2);
+
+const COLUMNS = "Columns";
+
+describe("what is not saved yet", () => {
+  const profile = newProfile();
+  let app: RunningApp;
+  let driver: chrome.Driver;
+  let me: ReturnType<typeof hands>;
+  const open = async () => {
+    driver = await openBrowser(profile.path);
+    me = hands(driver);
+  };
+  const at = async (path: string) => driver.get(`${app.url}${path}`);
+  /** Chooses how many columns the frame has and does something in the very same step of the page, before any timer or answer. */
+  const chooseAndThen = (columns: string, then: string): Promise<void> =>
+    driver.executeScript(
+      `const words = [...document.querySelectorAll('label')].find((l) => l.textContent === ${JSON.stringify(COLUMNS)});
+       const box = document.getElementById(words.htmlFor);
+       Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(box, arguments[0]);
+       box.dispatchEvent(new Event('change', { bubbles: true }));
+       ${then}`,
+      columns,
+    );
+  const valueOf = async (label: string) => (await me.box(label)).getAttribute("value");
+
+  beforeAll(async () => {
+    app = await startApp();
+    await open();
+    await at("");
+    await me.see("Go, from");
+  });
+  afterAll(async () => {
+    await driver.quit();
+    await app.stop();
+    profile.remove();
+  });
+
+  const FRAME = "/projects/project-loop/frame";
+
+  const ways: readonly (readonly [string, (columns: string) => Promise<void>])[] = [
+    ["a reload", (columns) => chooseAndThen(columns, "location.reload();")],
+    ["a typed address", (columns) => chooseAndThen(columns, "location.href = '/kit';")],
+    ["the way back", (columns) => chooseAndThen(columns, "history.back();")],
+    [
+      "a closed tab",
+      async (columns) => {
+        const before = await driver.getWindowHandle();
+        await driver.switchTo().newWindow("tab");
+        await at(FRAME);
+        await me.box(COLUMNS);
+        await chooseAndThen(columns, "");
+        await driver.close();
+        await driver.switchTo().window(before);
+      },
+    ],
+    [
+      "a killed browser",
+      async (columns) => {
+        await chooseAndThen(columns, "");
+        execFileSync("pkill", ["-9", "-f", profile.path]);
+        await driver.quit().catch(() => undefined);
+        await open();
+      },
+    ],
+  ];
+  it.each(ways)("a frame's last edit outlives %s", async (_, leave) => {
+    for (let round = 0; round < ROUNDS; round++) {
+      await at("/kit");
+      await at(FRAME);
+      await me.box(COLUMNS);
+      const columns = String((Number(await valueOf(COLUMNS)) % 4) + 1);
+      await leave(columns);
+      await at(FRAME);
+      expect(await valueOf(COLUMNS)).toBe(columns);
+      expect(await driver.findElements(me.byText("h2", "Changed in two places at once"))).toEqual([]);
+    }
+  });
+
+  /** Every form that keeps what is typed: where it is, a box of it, and what opens it. */
+  const forms = [
+    ["a place", "/kit/places/place-garden", "Name", "Typed place"],
+    ["a new place", "/kit/places/new", "Name", "Typed new place"],
+    ["a rig", "/kit/rigs/rig-refractor", "Focal length", "417"],
+    ["a new filter", "/kit/filters", "Name in its files", "Typed filter"],
+    ["a target", "/targets/own/new", "Name", "Typed target"],
+    ["a log entry", "/log", "Note", "Typed note"],
+    ["a project's notes", "/projects/project-loop/plan", "Notes", "Typed notes", "Change"],
+    ["a budget", "/projects/project-loop/budget", "Stars that must not clip", "7.5"],
+    ["a frame's number", "/projects/project-loop/frame", "Position angle", "77"],
+    ["one's own name", "/kit/data", "Your name", "Typed name"],
+    ["a typed forecast", "/", "Hours, cloud, gusts", "19-23 44", "A forecast of your own"],
+    ["the hours worth going out for", "/", "Worth going out for", "3.25"],
+  ] as const;
+  it.each(forms)("%s that was typed is there again after a reload, and goes when it is discarded", async (...form) => {
+    const [, path, label, value, opener] = form;
+    await at(path);
+    /** The last box of that label: a new filter's is below the others. */
+    const last = () =>
+      driver.executeScript<string | null>(
+        `const labels = [...document.querySelectorAll('label')].filter((l) => l.textContent === arguments[0] || l.textContent.startsWith(arguments[0] + ' ·'));
+         const box = document.getElementById(labels.at(-1)?.htmlFor);
+         return box && box.checkVisibility() ? box.value : null`,
+        label,
+      );
+    const opened = async () => {
+      if ((await last()) !== null) return true;
+      if (opener)
+        await driver.executeScript(
+          "[...document.querySelectorAll('button, summary')].find((e) => e.textContent.includes(arguments[0]))?.click()",
+          opener,
+        );
+      return false;
+    };
+    await driver.wait(opened, WAIT_MS, `no box “${label}”`);
+    const before = await last();
+    await me.fill(label, value);
+    await driver.navigate().refresh();
+    await driver.wait(async () => (await last()) === value, WAIT_MS, "what was typed should be there again");
+    if (["the hours worth going out for", "a frame's number"].includes(form[0])) {
+      await me.fill(label, before ?? "");
+      return; // a single box: typed back, it is as it was
+    }
+    await me.press("Discard it");
+    await driver.wait(async () => (await last()) === before, WAIT_MS, "it should be discarded");
+  });
+
+  it("is not wiped by what another tab saves of the same thing, and both versions are kept", async () => {
+    await at("/kit/filters");
+    const name = async () => driver.findElement(By.css("form input[name=name]"));
+    await me.see("A new filter");
+    const box = await name();
+    const old = (await box.getAttribute("value"))!;
+    await box.sendKeys(" typed");
+    const first = await driver.getWindowHandle();
+    await driver.switchTo().newWindow("tab");
+    await at("/kit/filters");
+    await me.see("A new filter");
+    await (await name()).sendKeys(" elsewhere");
+    await driver.findElement(By.css("form button[type=submit]")).click();
+    await me.see(`${old} elsewhere saved.`);
+    await driver.close();
+    await driver.switchTo().window(first);
+    await driver.wait(
+      async () => (await (await name()).getAttribute("value")) === `${old} typed`,
+      WAIT_MS,
+      "what is typed should stand",
+    );
+    await driver.findElement(By.css("form button[type=submit]")).click();
+    await me.see(`${old} typed saved.`);
+    await at("/kit/data");
+    await me.see("Changed in two places at once");
+    await me.see(`${old} elsewhere`);
+    await me.press("Keep what counts now");
+    await me.gone("Changed in two places at once");
+  });
+
+  it("is kept when the browser's data is cleared while the tab is open, and so is everything else", async () => {
+    await at("/kit");
+    await me.see("Garden behind the mill");
+    await driver.sendDevToolsCommand("Storage.clearDataForOrigin", { origin: app.url, storageTypes: "indexeddb" });
+    await me.press("Garden behind the mill");
+    await me.fill("Elevation", "251");
+    await me.press("Save place");
+    await me.see("Tomasz’s terrace");
+    await driver.navigate().refresh();
+    await me.press("Garden behind the mill");
+    expect(await valueOf("Elevation")).toBe("251");
+    await at("/kit/data");
+    await me.see("4 places, 4 rigs, 3 projects");
+  });
+
+  it("does not keep the app from opening when the database never answers: it works in memory and says so", async () => {
+    await driver.sendDevToolsCommand("Page.enable", {});
+    const { identifier } = (await driver.sendAndGetDevToolsCommand("Page.addScriptToEvaluateOnNewDocument", {
+      source: "indexedDB.open = () => new EventTarget();",
+    })) as unknown as { identifier: string };
+    await at("/kit");
+    await me.see("does not let the app store anything");
+    await me.see("Garden behind the mill");
+    await driver.sendDevToolsCommand("Page.removeScriptToEvaluateOnNewDocument", { identifier });
+    await at("/kit");
+    await me.see("Garden behind the mill");
+    await me.gone("does not let the app store anything");
+  });
+});
