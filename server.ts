@@ -20,11 +20,8 @@ const { requestContext } = build.entry.module as AppEntry;
 const app = express();
 app.disable("x-powered-by");
 
-app.get("/healthz", (_req, res) => {
-  res.type("text/plain").set("Cache-Control", "no-store").send("ok\n");
-});
-
-app.get("/favicon.ico", (_req, res) => res.redirect(301, "/mark.svg"));
+/** One line in the log for a fault; never a stack, never what the request held. */
+const logFault = (what: string) => console.error(`${new Date().toISOString()} ${what}`);
 
 app.use((_req: Request, res: Response, next: NextFunction) => {
   res.locals["nonce"] = randomBytes(16).toString("base64");
@@ -51,6 +48,7 @@ app.use(
       },
     },
     referrerPolicy: { policy: "no-referrer" },
+    xFrameOptions: { action: "deny" }, // as frame-ancestors has it
     strictTransportSecurity: false, // the front that terminates TLS decides
   }),
 );
@@ -58,6 +56,25 @@ app.use((_req, res, next) => {
   res.set("Permissions-Policy", "camera=(), geolocation=(), microphone=(), payment=(), usb=()");
   next();
 });
+
+const METHODS = ["GET", "HEAD"];
+const HOST_NAME = /^[A-Za-z0-9.-]+(?::\d{1,5})?$|^\[[0-9A-Fa-f:.]+\](?::\d{1,5})?$/;
+const refuse = (res: Response, status: number, words: string) =>
+  res.status(status).set("Cache-Control", "no-store").type("text/plain").send(`${words}\n`);
+
+app.use((req, res, next) => {
+  if (!METHODS.includes(req.method)) {
+    res.set("Allow", METHODS.join(", "));
+    refuse(res, 405, "Only GET and HEAD are answered here.");
+  } else if (!HOST_NAME.test(req.headers.host ?? "")) refuse(res, 400, "The request names no host.");
+  else next();
+});
+
+app.get("/healthz", (_req, res) => {
+  res.type("text/plain").set("Cache-Control", "no-store").send("ok\n");
+});
+
+app.get("/favicon.ico", (_req, res) => res.redirect(301, "/mark.svg"));
 
 app.use(
   "/assets",
@@ -88,16 +105,64 @@ app.all(
   }),
 );
 
-const server = createServer(app);
+// Express knows an error handler by its four arguments.
+app.use((error: unknown, req: Request, res: Response, next: NextFunction) => {
+  const { status = 500 } = (error ?? {}) as { readonly status?: number };
+  if (status >= 500)
+    logFault(
+      `${req.method} ${req.path.slice(0, 120)}: ${error instanceof Error ? error.message.split("\n")[0] : "fault"}`,
+    );
+  if (res.headersSent) next(error);
+  else
+    refuse(
+      res,
+      status,
+      status === 404 ? "Nothing is here." : status < 500 ? "That request does not read." : "Something went wrong here.",
+    );
+});
+
+/** A client has so long to send its headers, its request, and to take the next piece of an answer, in ms. */
+const [HEADERS_WITHIN_MS, REQUEST_WITHIN_MS, IDLE_MS] = [10_000, 15_000, 30_000];
+const server = createServer(
+  {
+    headersTimeout: HEADERS_WITHIN_MS,
+    requestTimeout: REQUEST_WITHIN_MS,
+    connectionsCheckingInterval: 1000,
+    maxHeaderSize: 16_384,
+  },
+  app,
+);
+server.keepAliveTimeout = 5000;
+server.setTimeout(IDLE_MS);
+server.maxRequestsPerSocket = 1000;
+
+/** What is no HTTP at all is answered in one line, with the headers every answer has. */
+server.on("clientError", (error: NodeJS.ErrnoException, socket) => {
+  if (error.code === "ECONNRESET" || !socket.writable) return void socket.destroy();
+  const status =
+    error.code === "HPE_INVALID_METHOD"
+      ? "405 Method Not Allowed\r\nAllow: GET, HEAD"
+      : error.code === "HPE_HEADER_OVERFLOW"
+        ? "431 Request Header Fields Too Large"
+        : error.code === "ERR_HTTP_REQUEST_TIMEOUT"
+          ? "408 Request Timeout"
+          : "400 Bad Request";
+  socket.end(
+    `HTTP/1.1 ${status}\r\nContent-Type: text/plain\r\nX-Content-Type-Options: nosniff\r\nX-Frame-Options: DENY\r\nContent-Security-Policy: default-src 'none'; frame-ancestors 'none'\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`,
+  );
+});
+
 server.listen(PORT, HOST, () => {
   const address = server.address();
   const port = typeof address === "object" && address ? address.port : PORT;
   console.log(`Zenithar is ready: http://${HOST === "0.0.0.0" ? "localhost" : HOST}:${port}/`);
 });
 
+/** How long what is in flight may take to end once the server is told to stop, ms. */
+const GRACE_MS = 10_000;
 for (const signal of ["SIGTERM", "SIGINT"] as const)
   process.once(signal, () => {
     server.close(() => process.exit(0));
     server.closeIdleConnections();
-    setTimeout(() => server.closeAllConnections(), 2000).unref();
+    setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
   });

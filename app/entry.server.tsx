@@ -2,7 +2,7 @@ import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
-import { RouterContextProvider, ServerRouter, type EntryContext } from "react-router";
+import { isRouteErrorResponse, RouterContextProvider, ServerRouter, type EntryContext } from "react-router";
 import { NonceContext } from "~/components/nonce";
 import { demoNow, nonceContext, nowContext } from "~/server/context.server";
 
@@ -43,10 +43,24 @@ export default function handleRequest(
         },
         onShellError: reject,
         onError(error: unknown) {
-          if (hasShell) console.error(error);
+          if (hasShell && !request.signal.aborted) logFault(request, error);
         },
       },
     );
     setTimeout(abort, RENDER_LIMIT_MS + 1000).unref();
   });
+}
+
+/** One line in the log for a fault; never a stack. A client that has gone away is none. */
+function logFault(request: Request, error: unknown): void {
+  const words = error instanceof Error ? error.message.split("\n")[0] : "fault";
+  console.error(
+    `${new Date().toISOString()} ${request.method} ${new URL(request.url).pathname.slice(0, 120)}: ${words}`,
+  );
+}
+
+/** Faults of loaders and of rendering; an answer that a loader chose to give, such as 404, is none. */
+export function handleError(error: unknown, { request }: { readonly request: Request }): void {
+  if (request.signal.aborted || isRouteErrorResponse(error)) return;
+  logFault(request, error);
 }

@@ -29,6 +29,8 @@ export interface RunningApp {
 export async function startApp(
   environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" },
   services = "tern:fine,larch:fine,quartz:fine",
+  /** Gets what the server writes into its log. */
+  log?: string[],
 ): Promise<RunningApp> {
   const port = Number(environment["PORT"] ?? (await freePort()));
   const root = new URL("..", import.meta.url).pathname;
@@ -42,8 +44,9 @@ export async function startApp(
       ZENITHAR_SERVICES: services,
       ...environment,
     },
-    stdio: ["ignore", "pipe", "inherit"],
+    stdio: ["ignore", "pipe", log ? "pipe" : "inherit"],
   });
+  child.stderr?.on("data", (piece: Buffer) => log?.push(piece.toString()));
   const url = `http://127.0.0.1:${port}`;
   for (let i = 0; ; i++) {
     const answer = await fetch(`${url}/healthz`).catch(() => null);

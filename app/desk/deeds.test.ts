@@ -238,7 +238,7 @@ describe("everything at once", () => {
     expect([(await d.library()).projects.length, d.sharing.canPutBack()]).toEqual([1, false]);
     done(await d.sharing.clearEverything());
     const elsewhere = await desk();
-    const bundle = await elsewhere.sharing.readBundle(new Blob([file.text]));
+    const bundle = await elsewhere.sharing.readBundle(new Blob([file.text]), AbortSignal.timeout(9000));
     if (!bundle.ok) throw new Error(bundle.error.code);
     const view = await elsewhere.sharing.lookInto(await elsewhere.library(), bundle.value, "all.json");
     expect([view.fresh, view.owner, view.news[0]?.keptMin]).toEqual([bundle.value.records.length - 1, "mine", 50]);
@@ -327,7 +327,7 @@ describe("everything at once", () => {
     const bad = { kind: "place", id: "place-bad", rev: "00000000a.0000.x", author: "x", seen: { x: "00000000a.0000.x" }, data: { ...testPlace, latitudeDeg: 95 } }; // prettier-ignore
     const text = JSON.stringify({ format: "zenithar-bundle", version: 1, scope: "everything", exportedAt: "", records: [bad] }); // prettier-ignore
     const read = async (t: string) => {
-      const bundle = await d.sharing.readBundle(new Blob([t]));
+      const bundle = await d.sharing.readBundle(new Blob([t]), AbortSignal.timeout(9000));
       if (!bundle.ok) throw new Error(bundle.error.code);
       return bundle.value;
     };

@@ -9,7 +9,7 @@ import {
   type RecordKind,
   type StoredRecord,
 } from "~/core/crew";
-import { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
+import { encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
 import type { ContributionData } from "~/core/ledger";
 import type { KeepFault, Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
@@ -18,6 +18,7 @@ import { dropAllDrafts } from "~/storage/drafts";
 import { putBackPictures, takePictures } from "~/storage/pictures";
 import { now } from "~/storage/session";
 import { empty, join, openStore, refill, type Joined } from "~/storage/store";
+import { readBundleInWorker } from "~/workers/files";
 import { changeSettings } from "./kit";
 import type { Library } from "./library";
 
@@ -65,10 +66,10 @@ export async function writeEverything(library: Library): Promise<Written> {
   return { name: `zenithar-everything-${at.slice(0, 10)}.zenithar.json`, text };
 }
 
-/** Reads a file of records; one that is too large is refused unread. */
-export async function readBundle(file: Blob): Promise<Result<Bundle, BundleFault>> {
+/** Reads a file of records off the main thread; one that is too large is refused unread. */
+export async function readBundle(file: Blob, signal: AbortSignal): Promise<Result<Bundle, BundleFault>> {
   if (file.size > MAX_BUNDLE_BYTES) return err({ code: "bundleTooLarge", found: `${Math.round(file.size / 1e6)} MB` });
-  return decodeBundle(await file.text());
+  return readBundleInWorker(file, signal);
 }
 
 /** A record of a file as it is called on a page. */

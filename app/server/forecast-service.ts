@@ -5,10 +5,14 @@ import type { Route } from "./+types/forecast-service";
 const refuse = (status: number, error: string) => Response.json({ error }, { status });
 let attempts = 0;
 
+/** A parameter given once, as a plain number; NaN otherwise: an empty one is not 0°. */
+const degreesOf = ([text = "", ...more]: readonly string[]): number =>
+  more.length === 0 && /^[+-]?\d{1,3}(?:\.\d{1,12})?$/.test(text) ? Number(text) : NaN;
+
 /** The simulated forecast services: the outside world as it ships with the app. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const url = new URL(request.url);
-  const [lat, lon] = ["lat", "lon"].map((name) => Number(url.searchParams.get(name) ?? "none")) as [number, number];
+  const [lat, lon] = ["lat", "lon"].map((name) => degreesOf(url.searchParams.getAll(name))) as [number, number];
   if (!isStandIn(params.sourceId)) return refuse(404, "no such service");
   if (!(Math.abs(lat) <= 90 && Math.abs(lon) <= 180))
     return refuse(400, "give lat from -90 to 90 and lon from -180 to 180, in degrees");

@@ -1,10 +1,21 @@
 import { proxy } from "comlink";
-import type { FitsHeader, FrameFault } from "~/core/formats";
+import type {
+  Bundle,
+  BundleFault,
+  FitsHeader,
+  ForecastFault,
+  FrameFault,
+  OpenedPanelList,
+  ReadForecast,
+} from "~/core/formats";
+import type { UtcMs } from "~/core/time";
 import type { Result } from "~/core/result";
 import type { FilesApi, HeaderFault, ReadFile, StretchedImage } from "./files.worker";
 import { runJob } from "./job";
 
 export type { HeaderFault, ReadFile, StretchedImage } from "./files.worker";
+
+const filesWorker = () => new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" });
 
 /** Reads the headers of dropped files off the main thread; cancels by `signal`. */
 export const readFilesInWorker = (
@@ -12,19 +23,11 @@ export const readFilesInWorker = (
   signal: AbortSignal,
   onProgress: (done: number) => void,
 ): Promise<ReadFile[]> =>
-  runJob<FilesApi, ReadFile[]>(
-    new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" }),
-    signal,
-    (api) => api.read(files, proxy(onProgress)),
-  );
+  runJob<FilesApi, ReadFile[]>(filesWorker(), signal, (api) => api.read(files, proxy(onProgress)));
 
 /** The header of one file, FITS or text. */
 export const readHeaderInWorker = (file: File, signal: AbortSignal): Promise<Result<FitsHeader, HeaderFault>> =>
-  runJob<FilesApi, Result<FitsHeader, HeaderFault>>(
-    new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" }),
-    signal,
-    (api) => api.header(file),
-  );
+  runJob<FilesApi, Result<FitsHeader, HeaderFault>>(filesWorker(), signal, (api) => api.header(file));
 
 /** A solved FITS image, small and stretched. */
 export const readImageInWorker = (
@@ -32,8 +35,22 @@ export const readImageInWorker = (
   signal: AbortSignal,
   onProgress: (share: number) => void,
 ): Promise<Result<StretchedImage, HeaderFault | FrameFault>> =>
-  runJob<FilesApi, Result<StretchedImage, HeaderFault | FrameFault>>(
-    new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" }),
-    signal,
-    (api) => api.image(file, proxy(onProgress)),
+  runJob<FilesApi, Result<StretchedImage, HeaderFault | FrameFault>>(filesWorker(), signal, (api) =>
+    api.image(file, proxy(onProgress)),
   );
+
+/** A list of panels, CSV or VOTable. */
+export const readPanelsInWorker = (file: File, signal: AbortSignal): Promise<OpenedPanelList> =>
+  runJob<FilesApi, OpenedPanelList>(filesWorker(), signal, (api) => api.panels(file));
+
+/** A file of records. */
+export const readBundleInWorker = (file: Blob, signal: AbortSignal): Promise<Result<Bundle, BundleFault>> =>
+  runJob<FilesApi, Result<Bundle, BundleFault>>(filesWorker(), signal, (api) => api.bundle(file));
+
+/** A forecast file, for a place. */
+export const readForecastInWorker = (
+  file: File,
+  at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  signal: AbortSignal,
+): Promise<Result<ReadForecast, ForecastFault>> =>
+  runJob<FilesApi, Result<ReadForecast, ForecastFault>>(filesWorker(), signal, (api) => api.forecast(file, at));

@@ -1,6 +1,14 @@
 import { expose, transfer } from "comlink";
 import {
+  decodeBundle,
   decodeRow,
+  openPanelList,
+  readForecast,
+  type Bundle,
+  type BundleFault,
+  type ForecastFault,
+  type OpenedPanelList,
+  type ReadForecast,
   exposureFactsOf,
   frameOfHeader,
   pixelPlan,
@@ -15,6 +23,7 @@ import {
 import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
 import type { ExposureFacts } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
+import type { UtcMs } from "~/core/time";
 
 /** What one dropped file turned out to be. */
 export interface ReadFile {
@@ -95,6 +104,21 @@ const api = {
     const header = await headerOf(file);
     if (header.ok || header.error.code !== "notFits" || file.size > MOST_BYTES) return header;
     return readHeaderText(await file.text());
+  },
+  /** A list of panels, CSV or VOTable. */
+  async panels(file: File): Promise<OpenedPanelList> {
+    return openPanelList(await file.text());
+  },
+  /** A file of records. */
+  async bundle(file: Blob): Promise<Result<Bundle, BundleFault>> {
+    return decodeBundle(await file.text());
+  },
+  /** A forecast file. */
+  async forecast(
+    file: File,
+    at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  ): Promise<Result<ReadForecast, ForecastFault>> {
+    return readForecast(await file.text(), at);
   },
   async read(files: readonly File[], onProgress: (done: number) => void): Promise<ReadFile[]> {
     const results: ReadFile[] = [];

@@ -10,7 +10,7 @@ export function BundleDrop({
   onBundle,
 }: {
   readonly words: string;
-  readonly read: (file: File) => Promise<Result<Bundle, BundleFault>>;
+  readonly read: (file: File, signal: AbortSignal) => Promise<Result<Bundle, BundleFault>>;
   /** A text that comes back is why it was not taken after all. */
   readonly onBundle: (bundle: Bundle, fileName: string) => Promise<string | undefined | void>;
 }) {
@@ -19,8 +19,8 @@ export function BundleDrop({
       label={words}
       words={words}
       types={{ "application/json": [".json"] }}
-      onFiles={async ([file]) => {
-        const bundle = await read(file);
+      onFiles={async ([file], signal) => {
+        const bundle = await read(file, signal);
         return bundle.ok ? onBundle(bundle.value, file.name) : `${file.name}: ${bundleFaultWords(bundle.error)}`;
       }}
     />

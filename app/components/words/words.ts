@@ -42,6 +42,8 @@ export function skylineFaultWords(f: SkylineFault): string {
       return `${where}this azimuth already has another altitude. For a vertical edge use two azimuths 0.1° apart.`;
     case "skylineTooFew":
       return "One point would wall in the whole sky. Give at least two, or none for a level horizon.";
+    case "skylineTooMany":
+      return `${where}more than 3600 points; the rest is left out. One every tenth of a degree is plenty.`;
   }
 }
 
@@ -71,6 +73,8 @@ export function fileFaultWords(code: FitsFault["code"] | "unreadable"): string {
       return "the header is cut short";
     case "truncatedData":
       return "the file is cut short: fewer pixels than its header promises";
+    case "brokenHeader":
+      return "its header gives sizes that cannot be";
     case "unreadable":
       return "the browser could not read it";
   }

@@ -1,5 +1,6 @@
 import { keyOfRaw, type StoredRecord } from "~/core/crew";
 import { err, ok, type Result } from "~/core/result";
+import { readJson } from "./json-text";
 import { decodeRecord, type RecordFault } from "~/core/records";
 
 /** What a file holds: one project with all it needs, or everything. */
@@ -44,13 +45,13 @@ export function decodeBundle(text: string): Result<Bundle, BundleFault> {
   if (text.trim() === "") return err({ code: "bundleEmpty", found: "" });
   if (text.length > MAX_BUNDLE_BYTES)
     return err({ code: "bundleTooLarge", found: `${Math.round(text.length / 1e6)} MB` });
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    return err({ code: "bundleNotJson", found: text.slice(0, 40) });
-  }
-  const outer = value as {
+  const json = readJson(text);
+  if (!json.ok)
+    return err({
+      code: json.error.code === "jsonTooDeep" ? "bundleForeign" : "bundleNotJson",
+      found: json.error.found,
+    });
+  const outer = json.value as {
     format?: unknown;
     version?: unknown;
     scope?: unknown;

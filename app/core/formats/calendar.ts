@@ -1,5 +1,32 @@
 import { createEvents, type DateTime } from "ics";
 import type { RunSheet } from "~/core/night";
+import { printable } from "./votable";
+
+const LONGEST_OCTETS = 75;
+const octets = new TextEncoder();
+
+/** Lines folded anew at 75 octets, never within a letter (RFC 5545, § 3.1): the library counts letters. */
+function folded(text: string): string {
+  const lines = text.replaceAll(/\r\n[ \t]/g, "").split("\r\n");
+  return lines
+    .map((line) => {
+      let [out, length] = ["", 0];
+      for (const letter of line) {
+        const size = octets.encode(letter).length;
+        if (length + size > LONGEST_OCTETS) {
+          out += "\r\n ";
+          length = 1;
+        }
+        out += letter;
+        length += size;
+      }
+      return out;
+    })
+    .join("\r\n");
+}
+
+/** A text of one line, without what a calendar cannot hold. */
+const line = (text: string): string => printable(text).replaceAll(/\s+/g, " ");
 
 /**
  * A night as iCalendar (RFC 5545): one event a block, in UTC. `uidBase` makes the identifiers, so that importing a later
@@ -18,9 +45,9 @@ export function runSheetToCalendar(
     blocks.map((b, i) => ({
       uid: `${about.uidBase}-${i + 1}@zenithar`,
       productId: "zenithar",
-      title: `${about.title}: ${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`,
-      description: `${b.subs} subs of ${b.subSec} s through ${b.filterName}, panel ${b.panel}`,
-      location: about.place,
+      title: line(`${about.title}: ${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`),
+      description: line(`${b.subs} subs of ${b.subSec} s through ${b.filterName}, panel ${b.panel}`),
+      location: line(about.place),
       start: utc(b.startMs),
       startInputType: "utc" as const,
       startOutputType: "utc" as const,
@@ -32,5 +59,5 @@ export function runSheetToCalendar(
     })),
   );
   if (error || !value) throw new RangeError(`calendar refused: ${error?.message ?? "no value"}`);
-  return value;
+  return folded(value);
 }

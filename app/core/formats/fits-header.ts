@@ -3,9 +3,9 @@ import { err, ok, type Result } from "~/core/result";
 /** Value of a header card. */
 export type FitsValue = string | number | boolean;
 
-/** Why a file is not a usable FITS file. "needMore" asks for a longer piece of the file. */
+/** Why a file is not a usable FITS file. "needMore" asks for a longer piece of the file; "brokenHeader" = sizes that cannot be. */
 export interface FitsFault {
-  readonly code: "notFits" | "truncatedHeader" | "truncatedData" | "needMore";
+  readonly code: "notFits" | "truncatedHeader" | "truncatedData" | "needMore" | "brokenHeader";
 }
 
 /** Keywords of the image in a file: those of its own HDU over those of the primary. */
@@ -17,6 +17,8 @@ export interface FitsHeader {
   readonly dataOffset: number;
 }
 
+/** Longest text that CONTINUE cards make, letters. */
+const LONGEST_TEXT = 8000;
 const BLOCK = 2880;
 const CARD = 80;
 
@@ -47,20 +49,26 @@ function readUnit(
 ): Result<{ values: Map<string, FitsValue>; next: number }, FitsFault> {
   const values = new Map<string, FitsValue>();
   let continued: string | null = null;
+  let parts: string[] = [];
+  /** Puts a long text down in one piece: put together card by card it would be copied with each. */
+  const finish = () => {
+    if (continued !== null && parts.length > 0) values.set(continued, parts.join("").slice(0, LONGEST_TEXT));
+    [continued, parts] = [null, []];
+  };
   for (let at = offset; ; at += CARD) {
     if (at + CARD > fileSize) return err({ code: "truncatedHeader" });
     if (at + CARD > bytes.length) return err({ code: "needMore" });
     const card = String.fromCharCode(...bytes.subarray(at, at + CARD));
     const keyword = card.slice(0, 8).trimEnd();
+    if (keyword === "END") finish();
     if (keyword === "END") return ok({ values, next: offset + Math.ceil((at + CARD - offset) / BLOCK) * BLOCK });
     if (keyword === "CONTINUE" && continued !== null) {
       const more = quoted(card.slice(8));
-      const before = values.get(continued);
-      if (more && typeof before === "string") values.set(continued, before.replace(/&$/, "") + more.value);
-      if (!more?.continues) continued = null;
+      if (more) parts.push(parts.pop()?.replace(/&$/, "") ?? "", more.value);
+      if (!more?.continues) finish();
       continue;
     }
-    continued = null;
+    finish();
     const hierarch = /^HIERARCH\s+([^=]+?)\s*=(.*)$/.exec(card);
     const [name, text] = hierarch
       ? [hierarch[1]!, hierarch[2]!]
@@ -70,7 +78,7 @@ function readUnit(
     if (name === "") continue;
     const value = parseValue(text);
     if (value !== null) values.set(name, value);
-    if (quoted(text)?.continues) continued = name;
+    if (typeof value === "string" && quoted(text)?.continues) [continued, parts] = [name, [value]];
   }
 }
 
@@ -109,6 +117,8 @@ export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<Fits
     const axes = axesOf(values);
     if (hdu === 0) values.forEach((v, k) => primary.set(k, v));
     const size = dataBytes(values, axes);
+    // Sizes below nothing would lead back to where one was.
+    if (!(size >= 0) || axes.some((n) => n < 0 || !Number.isInteger(n))) return err({ code: "brokenHeader" });
     const isImage = axes.length >= 2 && (hdu === 0 || values.get("XTENSION") === "IMAGE");
     if (isImage) {
       if (fileSize < next + size) return err({ code: "truncatedData" });
@@ -119,15 +129,20 @@ export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<Fits
   }
 }
 
+const MOST_LINES = 20_000;
+const LONGEST_LINE = 400;
+
 /**
  * Reads header cards given as text, a card a line (as solvers and viewers write them) or run together in 80 columns. Without
  * NAXIS1 and NAXIS2 the size is taken from IMAGEW and IMAGEH; an image without any has no axes. "notFits" when no card is found.
  */
 export function readHeaderText(text: string): Result<FitsHeader, FitsFault> {
-  const lines = text.includes("\n") ? text.split(/\r?\n/) : (text.match(/.{1,80}/gs) ?? []);
+  const lines = text.includes("\n")
+    ? text.split(/\r?\n/, MOST_LINES)
+    : (text.slice(0, MOST_LINES * CARD).match(/.{1,80}/gs) ?? []);
   const values = new Map<string, FitsValue>();
-  for (const line of lines.slice(0, 20_000)) {
-    const match = /^\s*([A-Z][A-Z0-9_-]{0,7})\s*=\s*(.*)$/.exec(line);
+  for (const line of lines) {
+    const match = /^\s*([A-Z][A-Z0-9_-]{0,7})\s*=\s*(.*)$/.exec(line.slice(0, LONGEST_LINE));
     const value = match ? parseValue(match[2]!) : null;
     if (match && value !== null) values.set(match[1]!, value);
   }

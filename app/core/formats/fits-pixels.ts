@@ -12,11 +12,14 @@ export interface PixelPlan {
 
 const BYTES: Readonly<Record<number, number>> = { 8: 1, 16: 2, 32: 4, "-32": 4, "-64": 8 };
 
+/** No camera is that wide; a row is read whole. */
+const MOST_AXIS = 200_000;
+
 /** Plans reading an image no larger than `mostPx` a side; null for a pixel type that does not exist or without pixels. Of a cube, the first plane. */
 export function pixelPlan(header: FitsHeader, mostPx: number): PixelPlan | null {
   const [nx, ny] = header.axes;
   const bytes = BYTES[Number(header.values.get("BITPIX"))];
-  if (!nx || !ny || !bytes || header.dataOffset === 0) return null;
+  if (!nx || !ny || !bytes || header.dataOffset === 0 || Math.max(nx, ny) > MOST_AXIS) return null;
   const bin = Math.max(1, Math.ceil(Math.max(nx, ny) / mostPx));
   const [width, height] = [Math.floor(nx / bin), Math.floor(ny / bin)];
   if (width === 0 || height === 0) return null;

@@ -1,7 +1,8 @@
 import Joi from "joi";
 import type { ForecastHour } from "~/core/weather";
+import { readJson } from "./json-text";
 import { err, ok, type Result } from "~/core/result";
-import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
+import { FIRST_INSTANT_MS, HOUR_MS, LAST_INSTANT_MS, utcMs, type UtcMs } from "~/core/time";
 
 /** Why nothing of a forecast can be used. */
 export interface ForecastFault {
@@ -79,6 +80,8 @@ export const FORECAST_VARIABLES: readonly Variable[] = [
 ];
 
 const MAX_HOURS = 400;
+/** A forecast of 400 hours has about 50 kB. */
+export const MAX_FORECAST_BYTES = 2_000_000;
 const SCHEMA = Joi.object({
   format: Joi.string().valid("zenithar-forecast").required(),
   version: Joi.number().integer().required(),
@@ -162,7 +165,7 @@ function readTimes(times: readonly unknown[]): { rows: { row: number; atMs: UtcM
   let doubled = 0;
   times.forEach((t, row) => {
     const ms = typeof t === "string" && /T.*(Z|[+-]\d\d:?\d\d)$/.test(t) ? Date.parse(t) : Number.NaN;
-    if (!Number.isFinite(ms) || ms % HOUR_MS !== 0) bad.push(t);
+    if (!(ms >= FIRST_INSTANT_MS && ms <= LAST_INSTANT_MS) || ms % HOUR_MS !== 0) bad.push(t);
     else if (seen.has(ms)) doubled++;
     else {
       seen.add(ms);
@@ -188,17 +191,22 @@ export function readForecast(
   text: string,
   at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
 ): Result<ReadForecast, ForecastFault> {
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(text.replaceAll(/(?<=[[,:]\s*)(-?Infinity|NaN)(?=\s*[\],}])/g, "null"));
-  } catch {
-    return err({ code: "forecastNotJson", found: text.slice(0, 40) });
-  }
-  const checked = SCHEMA.validate(parsed, { convert: false, errors: { wrap: { label: false } } });
+  if (text.length > MAX_FORECAST_BYTES)
+    return err({ code: "forecastForeign", found: `${Math.round(text.length / 1e6)} MB` });
+  const json = readJson(text);
+  if (!json.ok)
+    return err({
+      code: json.error.code === "jsonTooDeep" ? "forecastForeign" : "forecastNotJson",
+      found: json.error.found,
+    });
+  const checked = SCHEMA.validate(json.value, { convert: false, errors: { wrap: { label: false } } });
   if (checked.error) return err({ code: "forecastForeign", found: checked.error.message });
   const wire = checked.value as Wire & { readonly version: number };
   if (wire.version > 1) return err({ code: "forecastNewer", found: String(wire.version) });
-  const issuedMs = utcMs(Date.parse(wire.issued));
+  const issued = Date.parse(wire.issued);
+  if (!(issued >= FIRST_INSTANT_MS && issued <= LAST_INSTANT_MS))
+    return err({ code: "forecastForeign", found: `issued ${wire.issued.slice(0, 40)}` });
+  const issuedMs = utcMs(issued);
   const times = readTimes(wire.time);
   if (times.rows.length === 0)
     return err({ code: "forecastNoTimes", found: JSON.stringify(wire.time[0] ?? "").slice(0, 40) });

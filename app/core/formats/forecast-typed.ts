@@ -11,6 +11,9 @@ export interface TypedFault {
   readonly text: string;
 }
 
+/** A stretch an hour is 24 lines. */
+const MOST_LETTERS = 20_000;
+const LONGEST_LINE = 80;
 const LINE = /^(\d{1,2})(?::?00)?\s*[-–]\s*(\d{1,2})(?::?00)?\s+(\S+?)\s*%?(?:\s+(\S+?)\s*(?:km\/h)?)?$/;
 
 /**
@@ -23,11 +26,11 @@ export function readTypedForecast(
   at: { readonly window: UtcInterval; readonly zone: string; readonly nowMs: UtcMs },
 ): Result<readonly ForecastHour[], TypedFault> {
   const byHour = new Map<number, { cloud: number; gustMs: number | null }>();
-  for (const [i, raw] of text.split(/\r?\n/).entries()) {
+  for (const [i, raw] of text.slice(0, MOST_LETTERS).split(/\r?\n/).entries()) {
     const content = raw.split("#")[0]!.trim();
     if (content === "") continue;
-    const fault = (code: TypedFault["code"]) => err({ code, line: i + 1, text: raw.trim() });
-    const match = LINE.exec(content);
+    const fault = (code: TypedFault["code"]) => err({ code, line: i + 1, text: raw.trim().slice(0, LONGEST_LINE) });
+    const match = content.length > LONGEST_LINE ? null : LINE.exec(content);
     if (!match) return fault("typedLine");
     const [from, to] = [Number(match[1]), Number(match[2])];
     const cloud = parseNumber(match[3]!);

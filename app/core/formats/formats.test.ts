@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
 import fc from "fast-check";
+import ICAL from "ical.js";
 import { describe, expect, it } from "vitest";
 import reference from "../../../reference/tables/fits.json";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
@@ -19,6 +20,7 @@ import {
   parseSkyline,
   readFitsHeader,
   readWcs,
+  printable,
   runSheetToCalendar,
 } from ".";
 
@@ -174,23 +176,24 @@ describe("files out", () => {
     expect(rows.map((r) => r["panel"])).toEqual(["P1", "P2", "P3", "P4"]);
   });
 
+  const start = utcMs(Date.UTC(2026, 11, 5, 18));
+  const sheet = runSheet(
+    [
+      {
+        panel: "P1",
+        channel: "Ha",
+        filterName: "Ha 5 nm",
+        subSec: 300,
+        exposureMin: 60,
+        windows: [{ startMs: start, endMs: utcMs(start + 3 * 3_600_000) }],
+        transitMs: null,
+      },
+    ],
+    DEFAULT_OVERHEADS,
+    { flips: true },
+  );
+
   it("writes an RFC 5545 calendar: UTC times, CRLF, folded lines, one event a block", () => {
-    const start = utcMs(Date.UTC(2026, 11, 5, 18));
-    const sheet = runSheet(
-      [
-        {
-          panel: "P1",
-          channel: "Ha",
-          filterName: "Ha 5 nm",
-          subSec: 300,
-          exposureMin: 60,
-          windows: [{ startMs: start, endMs: utcMs(start + 3 * 3_600_000) }],
-          transitMs: null,
-        },
-      ],
-      DEFAULT_OVERHEADS,
-      { flips: true },
-    );
     const text = runSheetToCalendar(sheet, {
       title: "A nebula; long, with commas and a very long name that needs folding",
       place: "Yard",
@@ -202,6 +205,31 @@ describe("files out", () => {
     expect(text).toMatch(/DTSTART:20261205T\d{6}Z\r\n/);
     expect(text.split("\r\n").every((l) => new TextEncoder().encode(l).length <= 75)).toBe(true);
     expect(text).toContain("A nebula\\; long\\, with");
+  });
+
+  it("is read by an independent reader as it was meant, whatever the names are (ical.js)", () => {
+    fc.assert(
+      fc.property(
+        fc.string({ unit: "binary", maxLength: 80 }),
+        fc.string({ unit: "grapheme", maxLength: 80 }),
+        (title, place) => {
+          const text = runSheetToCalendar(sheet, { title, place, uidBase: "n1", stampMs: start });
+          expect(text.split("\r\n").every((l) => new TextEncoder().encode(l).length <= 75)).toBe(true);
+          // eslint-disable-next-line no-control-regex -- none may be there
+          expect(text).not.toMatch(/[\u0000-\u0008\u000B\u000C\u000E-\u001F]/);
+          const events = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents("vevent");
+          const blocks = sheet.lines.filter((l) => l.kind === "block");
+          expect(events).toHaveLength(blocks.length);
+          const words = printable(title).replaceAll(/\s+/g, " ");
+          events.forEach((event, i) => {
+            const { summary, startDate } = new ICAL.Event(event);
+            expect(summary.startsWith(`${words}: `)).toBe(true);
+            expect(startDate.toUnixTime()).toBe(Math.floor(blocks[i]!.startMs / 60_000) * 60);
+          });
+        },
+      ),
+      { numRuns: 100 },
+    );
   });
 });
 

@@ -11,13 +11,21 @@ export {
   type PanelListFault,
   type PanelRow,
 } from "./panel-list";
-export { panelsToVotable, readPanelVotable } from "./votable";
+export { panelsToVotable, printable, readPanelVotable } from "./votable";
+export { openPanelList, type OpenedPanelList } from "./panel-file";
+export { readJson, type JsonFault } from "./json-text";
 export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar } from "./calendar";
 export { parseSkyline, readSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
 export { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "./bundle";
-export { readForecast, type ForecastFault, type ForecastNote, type ReadForecast } from "./forecast-json";
+export {
+  MAX_FORECAST_BYTES,
+  readForecast,
+  type ForecastFault,
+  type ForecastNote,
+  type ReadForecast,
+} from "./forecast-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
 export { deviationsOf, frameOfHeader, type FrameFault, type RigDeviation } from "./frame-from-header";
 export { decodeRow, pixelPlan, stretchPixels } from "./fits-pixels";

@@ -23,6 +23,11 @@ const frame = (more: Partial<FrameData> = {}): FrameData => ({
   ...more,
 });
 const rowsOf = (f: FrameData): PanelRow[] => panelRows(panelsOf(f, optics), layoutOf(f, optics), f.names ?? {});
+const framed = (rows: readonly PanelRow[]) => {
+  const made = frameOfPanels(rows, optics);
+  if (!made.ok) throw new Error(made.error.code);
+  return made.value;
+};
 const readCsv = (text: string) => {
   const table = csvTable(text);
   if (!table.ok) throw new Error(table.error.code);
@@ -74,7 +79,7 @@ describe("panel lists", () => {
           });
           const back = readCsv(panelsToCsv(rowsOf(start)));
           if (!back.ok) throw new Error(back.error.code);
-          const again = { ...frame(), ...frameOfPanels(back.value, optics) };
+          const again = { ...frame(), ...framed(back.value) };
           expect([again.columns, again.rows, again.skipped, again.extra?.length]).toEqual([columns, rows, [2], 1]);
           const [a, b] = [panelsOf(start, optics), panelsOf(again, optics)];
           expect(b.map((p) => p.number)).toEqual(a.map((p) => p.number));
@@ -88,7 +93,7 @@ describe("panel lists", () => {
     const back = readCsv("Tile;RA;Dec;PA\nA;20h45m00s;+30 30 00;12\nB;20:49:00;+30:30:00;12.4");
     expect(back.ok && back.value.map((r) => [r.name, r.raDeg])).toEqual([["A", 311.25], ["B", 312.25]]); // prettier-ignore
     if (!back.ok) return;
-    const made = { ...frame(), ...frameOfPanels(back.value, optics) };
+    const made = { ...frame(), ...framed(back.value) };
     const panels = panelsOf(made, optics);
     expect(panels.map((p) => p.number)).toEqual([2, 3]);
     panels.forEach((p, i) => expect(arcsec(p.centre, back.value[i]!)).toBeLessThan(0.01));

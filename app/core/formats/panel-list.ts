@@ -74,8 +74,11 @@ export const panelCells = (p: PanelRow): Readonly<Record<(typeof PANEL_COLUMNS)[
   mosaic_position_angle_deg: fineTurn(p.mosaic?.positionAngleDeg),
 });
 
+/** What makes a spreadsheet take a cell for a formula; also after apostrophes, so that taking one away gives back what was there. */
+const FORMULA = /^(?:'*)[=+\-@\t\r\n＝＋－＠]/;
 /** Text cells that a spreadsheet would take for a formula begin with an apostrophe. */
-const safe = (text: string): string => (/^[=+\-@\t]/.test(text) ? `'${text}` : text);
+const safe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
+const unsafe = (text: string): string => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text);
 
 /** Panels as CSV: sexagesimal and degrees (ICRS), each panel's own position angle, field on the plane in arcmin. */
 export const panelsToCsv = (rows: readonly PanelRow[]): string =>
@@ -97,14 +100,26 @@ export interface ColumnMapping {
 /** Why a panel list is not read. */
 export interface PanelListFault {
   readonly code:
-    "listEmpty" | "listNoColumns" | "listRaUnclear" | "listCell" | "listNotXml" | "listNotVotable" | "listTooLong";
+    | "listEmpty"
+    | "listNoColumns"
+    | "listRaUnclear"
+    | "listCell"
+    | "listNotXml"
+    | "listNotVotable"
+    | "listTooLong"
+    | "listTooMany"
+    | "listTooFar";
   readonly found: string;
   /** Line of the file, from 1; 0 for the file as a whole. */
   readonly line: number;
 }
 
-const MOST_ROWS = 200;
-const MOST_BYTES = 2_000_000;
+/** A grid of 10 × 10 and 100 panels beside it. */
+const MOST_PANELS = 200;
+const MOST_HEADS = 200;
+/** A list of 200 panels has about 40 kB. */
+const MOST_BYTES = 1_000_000;
+const LONGEST_NAME = 60;
 
 /** Guesses which columns hold what from their heads. */
 export function guessColumns(heads: readonly string[]): ColumnMapping {
@@ -128,14 +143,23 @@ export function guessColumns(heads: readonly string[]): ColumnMapping {
 export function csvTable(text: string): Result<{ heads: string[]; rows: Record<string, string>[] }, PanelListFault> {
   if (text.length > MOST_BYTES)
     return err({ code: "listTooLong", found: `${Math.round(text.length / 1e6)} MB`, line: 0 });
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, "").trim(), {
+  const plain = text.replace(/^\uFEFF/, "").trim();
+  // Before anything is parsed: a first line of very many heads, and quotes that never end, would take seconds.
+  const first = plain.slice(0, plain.search(/\r|\n|$/));
+  const headCount = first.split(/[,;\t|]/, MOST_HEADS + 2).length;
+  if (headCount > MOST_HEADS || first.length > 20_000)
+    return err({ code: "listTooLong", found: `more than ${MOST_HEADS} columns`, line: 1 });
+  const lineCount = plain.split("\n", 20 * MOST_PANELS).length;
+  if (lineCount >= 20 * MOST_PANELS) return err({ code: "listTooLong", found: "thousands of lines", line: 0 });
+  const parsed = Papa.parse<Record<string, string>>(plain, {
     header: true,
     skipEmptyLines: true,
+    preview: MOST_PANELS + 1,
   });
   const heads = parsed.meta.fields ?? [];
   if (parsed.data.length === 0) return err({ code: "listEmpty", found: "", line: 0 });
-  if (parsed.data.length > MOST_ROWS)
-    return err({ code: "listTooLong", found: `${parsed.data.length} lines`, line: 0 });
+  if (parsed.data.length > MOST_PANELS)
+    return err({ code: "listTooLong", found: `more than ${MOST_PANELS} lines`, line: 0 });
   return ok({ heads, rows: parsed.data });
 }
 
@@ -162,18 +186,31 @@ export function readPanelRows(
     if (angleText !== "" && angle === null) return fault(angleText);
     const number = (name: string) => parseNumber(cell(name));
     const [mRa, mDec, mPa] = ["mosaic_ra_deg", "mosaic_dec_deg", "mosaic_position_angle_deg"].map(number);
+    if (
+      /^P\d+$/.test(cell("panel")) &&
+      !(Number(cell("panel").slice(1)) >= 1 && Number(cell("panel").slice(1)) <= MOST_PANELS)
+    )
+      return fault(cell("panel"));
+    if (Math.abs(mDec ?? 0) > 90 || (mRa ?? 0) < 0 || (mRa ?? 0) >= 360) return fault(cell("mosaic_ra_deg"));
+    const name = unsafe(cell(mapping.name === "panel" ? "name" : mapping.name));
+    if (name.length > LONGEST_NAME) return fault(name);
+    const [row, column] = [number("row") ?? 0, number("column") ?? 0];
+    if (![row, column].every((n) => Number.isInteger(n) && n >= 0 && n <= MOST_PANELS))
+      return fault(`${row}, ${column}`);
     rows.push({
       panel: cell("panel"),
-      name: cell(mapping.name === "panel" ? "name" : mapping.name).replace(/^'(?=[=+\-@])/, ""),
-      row: number("row") ?? 0,
-      column: number("column") ?? 0,
+      name,
+      row,
+      column,
       raDeg,
       decDeg: dec.value,
       positionAngleDeg: angle === null ? null : wrap360(angle),
       widthArcmin: number("field_width_arcmin"),
       heightArcmin: number("field_height_arcmin"),
       mosaic:
-        mRa !== null && mDec !== null && mPa !== null ? { raDeg: mRa!, decDeg: mDec!, positionAngleDeg: mPa! } : null,
+        mRa !== null && mDec !== null && mPa !== null
+          ? { raDeg: mRa!, decDeg: mDec!, positionAngleDeg: wrap360(mPa!) }
+          : null,
     });
   }
   return ok(rows);

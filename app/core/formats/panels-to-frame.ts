@@ -1,8 +1,10 @@
 import { mosaicPanels, skyToFrame, type MosaicLayout, type Optics } from "~/core/framing";
 import type { FrameData } from "~/core/plan";
+import { MOST_EXTRA_PANELS } from "~/core/records";
+import { err, ok, type Result } from "~/core/result";
 import { positionAngleDeg, separationDeg, unitVector, directionOf } from "~/core/sky";
 import { wrap360 } from "~/core/units";
-import type { PanelRow } from "./panel-list";
+import type { PanelListFault, PanelRow } from "./panel-list";
 
 /** The part of a frame that a list of panels says. */
 export type FrameOfPanels = Pick<
@@ -12,13 +14,16 @@ export type FrameOfPanels = Pick<
   Partial<Pick<FrameData, "overlapRows" | "rowShift" | "names" | "order">>;
 
 const MATCH_ARCSEC = 0.5;
+/** No mosaic reaches further from its middle: 45° on the plane. */
+const FURTHEST_ARCMIN = 3600;
 
 /** Tangent point and angle for panels from elsewhere: their middle, and the mean of their angles mod 180 (of the first, when they do not say). */
 function tangentOf(rows: readonly PanelRow[]): NonNullable<PanelRow["mosaic"]> {
   const sum = rows
     .map((r) => unitVector(r))
     .reduce((s, v) => [s[0] + v[0], s[1] + v[1], s[2] + v[2]] as const, [0, 0, 0] as const);
-  const { raDeg, decDeg } = directionOf(sum);
+  // Panels all round the sky have no middle.
+  const { raDeg, decDeg } = Math.hypot(...sum) < 1e-6 ? rows[0]! : directionOf(sum);
   const centre = { frame: "icrs", raDeg, decDeg } as const;
   // A panel's own angle differs from the mosaic's by the turn of north between both places.
   const angles = rows.flatMap((r) => {
@@ -40,7 +45,7 @@ function tangentOf(rows: readonly PanelRow[]): NonNullable<PanelRow["mosaic"]> {
  * A frame from a list of panels: the same grid when the list is one of ours and the field is this rig's (to 0.5″), else every
  * panel put down by hand where the list says, all at the angle of the mosaic.
  */
-export function frameOfPanels(rows: readonly PanelRow[], optics: Optics): FrameOfPanels {
+export function frameOfPanels(rows: readonly PanelRow[], optics: Optics): Result<FrameOfPanels, PanelListFault> {
   const tangent = rows[0]?.mosaic ?? tangentOf(rows);
   const base: MosaicLayout = {
     centre: { frame: "icrs", raDeg: tangent.raDeg, decDeg: tangent.decDeg },
@@ -51,16 +56,21 @@ export function frameOfPanels(rows: readonly PanelRow[], optics: Optics): FrameO
     rows: 1,
     overlap: 0.15,
   };
-  const points = rows.map(
-    (r) => skyToFrame(base, { frame: "icrs", raDeg: r.raDeg, decDeg: r.decDeg }) ?? { xArcmin: 0, yArcmin: 0 },
-  );
+  const points: { readonly xArcmin: number; readonly yArcmin: number }[] = [];
+  for (const [i, r] of rows.entries()) {
+    const point = skyToFrame(base, { frame: "icrs", raDeg: r.raDeg, decDeg: r.decDeg });
+    if (!point || !(Math.hypot(point.xArcmin, point.yArcmin) < FURTHEST_ARCMIN))
+      return err({ code: "listTooFar", found: `${r.raDeg.toFixed(2)}°, ${r.decDeg.toFixed(2)}°`, line: i + 2 });
+    points.push(point);
+  }
   const where = { raDeg: tangent.raDeg, decDeg: tangent.decDeg, positionAngleDeg: tangent.positionAngleDeg };
   const grid = gridOf(rows, points, base);
-  if (grid) return { ...where, ...grid, ...named(rows, (r) => numberOf(r)) };
+  if (grid) return ok({ ...where, ...grid, ...named(rows, (r) => numberOf(r)) });
   // One panel of a 1 × 1 grid is left out so that only the ones put down by hand are shot.
   const extra = points.map((p) => ({ xArcmin: p.xArcmin, yArcmin: p.yArcmin }));
+  if (rows.length > MOST_EXTRA_PANELS) return err({ code: "listTooMany", found: String(rows.length), line: 0 });
   if (rows.length === 1)
-    return {
+    return ok({
       ...where,
       raDeg: rows[0]!.raDeg,
       decDeg: rows[0]!.decDeg,
@@ -70,8 +80,8 @@ export function frameOfPanels(rows: readonly PanelRow[], optics: Optics): FrameO
       extra: [],
       skipped: [],
       ...named(rows, () => 1),
-    };
-  return { ...where, columns: 1, rows: 1, overlap: 0.15, extra, skipped: [1], ...named(rows, (_, i) => i + 2) };
+    });
+  return ok({ ...where, columns: 1, rows: 1, overlap: 0.15, extra, skipped: [1], ...named(rows, (_, i) => i + 2) });
 }
 
 const numberOf = (r: PanelRow): number | null => (/^P\d+$/.test(r.panel) ? Number(r.panel.slice(1)) : null);
@@ -125,7 +135,9 @@ function gridOf(
   const step = base.planeWidthArcmin * (1 - overlap);
   const rowShift = shift === null ? 0 : Math.round((shift / step) * 1e4) / 1e4;
   const present = new Set(rows.map((r) => numberOf(r)!));
+  if (columns < 1 || rowCount < 1) return null;
   const last = Math.max(columns * rowCount, ...present);
+  if (last - columns * rowCount > MOST_EXTRA_PANELS) return null;
   const skipped = Array.from({ length: last }, (_, i) => i + 1).filter((n) => !present.has(n));
   const extra = Array.from({ length: last - columns * rowCount }, (_, i) => {
     const found = extras.find((g) => numberOf(g.r) === columns * rowCount + i + 1);

@@ -23,6 +23,11 @@ const FIELDS: Readonly<Record<(typeof PANEL_COLUMNS)[number], Readonly<Record<st
 const attributes = (of: Readonly<Record<string, string>>) =>
   Object.fromEntries(Object.entries(of).map(([name, value]) => [`@_${name}`, value]));
 
+/** A text without what XML 1.0 cannot hold: control characters, halves of a pair, and the two that are no character. */
+export const printable = (text: string): string =>
+  // eslint-disable-next-line no-control-regex -- these are what is taken out
+  text.toWellFormed().replaceAll(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, "");
+
 /** Panels as a VOTable 1.4 (IVOA 2019): the columns of the CSV with units, UCDs and the ICRS frame. */
 export function panelsToVotable(rows: readonly PanelRow[], title: string): string {
   const xml = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: true }).build({
@@ -35,10 +40,10 @@ export function panelsToVotable(rows: readonly PanelRow[], title: string): strin
         COOSYS: attributes({ ID: "icrs", system: "ICRS", epoch: "J2000" }),
         TABLE: {
           "@_name": "panels",
-          DESCRIPTION: title,
+          DESCRIPTION: printable(title),
           FIELD: PANEL_COLUMNS.map((name) => attributes({ name, ...FIELDS[name] })),
           DATA: {
-            TABLEDATA: { TR: rows.map((r) => ({ TD: PANEL_COLUMNS.map((name) => panelCells(r)[name]) })) },
+            TABLEDATA: { TR: rows.map((r) => ({ TD: PANEL_COLUMNS.map((name) => printable(panelCells(r)[name])) })) },
           },
         },
       },
@@ -56,11 +61,36 @@ const textOf = (value: unknown): string => {
   return typeof inner === "string" || typeof inner === "number" ? String(inner) : "";
 };
 
+const MOST_BYTES = 1_000_000;
+const MOST_DEPTH = 30;
+
+/** Whether elements nest deeper than any table of panels does; the parser works by recursion. */
+function isTooDeep(text: string): boolean {
+  let depth = 0;
+  for (let i = text.indexOf("<"); i >= 0; i = text.indexOf("<", i + 1)) {
+    const after = text[i + 1];
+    if (after === "/") depth--;
+    else if (after === "!" || after === "?") {
+      const close = text.startsWith("<!--", i) ? "-->" : text.startsWith("<![CDATA[", i) ? "]]>" : ">";
+      const end = text.indexOf(close, i);
+      if (end < 0) return false; // never ends: the parser says so
+      i = end;
+    } else if (++depth > MOST_DEPTH) return true;
+    else {
+      const end = text.indexOf(">", i);
+      if (end > 0 && text[end - 1] === "/") depth--;
+      if (end > i) i = end - 1;
+    }
+  }
+  return false;
+}
+
 /** Reads the first table of a VOTable with TABLEDATA; other serialisations and files with a DOCTYPE are refused. */
 export function readPanelVotable(text: string): Result<PanelRow[], PanelListFault> {
-  if (text.length > 4_000_000)
+  if (text.length > MOST_BYTES)
     return err({ code: "listTooLong", found: `${Math.round(text.length / 1e6)} MB`, line: 0 });
   if (/<!DOCTYPE/i.test(text)) return err({ code: "listNotXml", found: "DOCTYPE", line: 0 });
+  if (isTooDeep(text)) return err({ code: "listNotVotable", found: `more than ${MOST_DEPTH} levels`, line: 0 });
   const valid = XMLValidator.validate(text);
   if (valid !== true) return err({ code: "listNotXml", found: valid.err.msg.slice(0, 80), line: valid.err.line });
   const parser = new XMLParser({
@@ -69,7 +99,13 @@ export function readPanelVotable(text: string): Result<PanelRow[], PanelListFaul
     removeNSPrefix: true,
     trimValues: true,
   });
-  const root = nodeOf((parser.parse(text) as Node)["VOTABLE"]);
+  let parsed: Node;
+  try {
+    parsed = parser.parse(text) as Node;
+  } catch (error) {
+    return err({ code: "listNotXml", found: error instanceof Error ? error.message.slice(0, 80) : "", line: 0 });
+  }
+  const root = nodeOf(nodeOf(parsed)["VOTABLE"]);
   const table = listOf(root["RESOURCE"]).flatMap((r) => listOf(nodeOf(r)["TABLE"]))[0];
   const data = nodeOf(nodeOf(nodeOf(table)["DATA"])["TABLEDATA"]);
   const heads = listOf(nodeOf(table)["FIELD"]).map((f) => textOf(nodeOf(f)["@_name"]));
@@ -77,6 +113,7 @@ export function readPanelVotable(text: string): Result<PanelRow[], PanelListFaul
   if (!table || heads.length === 0)
     return err({ code: "listNotVotable", found: Object.keys(root).join(", ").slice(0, 80), line: 0 });
   if (trs.length === 0) return err({ code: "listEmpty", found: "", line: 0 });
+  if (heads.length > 200) return err({ code: "listTooLong", found: `${heads.length} columns`, line: 0 });
   if (trs.length > 200) return err({ code: "listTooLong", found: `${trs.length} rows`, line: 0 });
   const rows = trs.map((tr) => {
     const cells = listOf(nodeOf(tr)["TD"]).map(textOf);

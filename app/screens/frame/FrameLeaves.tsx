@@ -183,15 +183,12 @@ export function FrameLeaves(props: Props) {
               }}
               title={view.title}
               onPicture={onPicture}
-              onRows={(rows) =>
-                change({
-                  rowShift: 0,
-                  names: {},
-                  order: [],
-                  overlapRows: undefined,
-                  ...frameOfPanels(rows, optics),
-                })
-              }
+              onRows={(rows) => {
+                const made = frameOfPanels(rows, optics);
+                if (!made.ok) return made.error;
+                change({ rowShift: 0, names: {}, order: [], overlapRows: undefined, ...made.value });
+                return null;
+              }}
             />
           </div>
         </>

@@ -1,15 +1,12 @@
 import { useState } from "react";
 import { FilePick } from "~/components/forms/FilePick";
 import {
-  csvTable,
-  guessColumns,
   headerCards,
   panelRows,
   panelsToCsv,
   panelsToVotable,
   readPanelRows,
-  readPanelVotable,
-  type ColumnMapping,
+  type OpenedPanelList,
   type PanelListFault,
   type PanelRow,
 } from "~/core/formats";
@@ -19,7 +16,10 @@ import { download, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Refusal } from "~/components/ui/Panel";
+import { readPanelsInWorker } from "~/workers/files";
 import { useSay } from "~/components/ui/Toasts";
+
+const LARGEST_BYTES = 1_000_000;
 
 /** Why a list of panels is not read. */
 function listFaultWords(f: PanelListFault): string {
@@ -38,10 +38,12 @@ function listFaultWords(f: PanelListFault): string {
       return `This does not read as XML (${f.found}).`;
     case "listNotVotable":
       return "This is XML, but no VOTable with a table of panels in plain cells.";
+    case "listTooMany":
+      return `${f.found} panels that make no grid of this rig; 100 can be put down by hand. Nothing was changed.`;
+    case "listTooFar":
+      return `Line ${f.line}: ${f.found} lies more than 45° from the middle of the list. Nothing was changed.`;
   }
 }
-
-type Table = { readonly heads: readonly string[]; readonly rows: readonly Readonly<Record<string, string>>[] };
 
 /** Panels out as CSV, VOTable, header cards and picture; panels in from CSV and VOTable, of ours or from elsewhere. */
 export function PanelFiles({
@@ -61,11 +63,12 @@ export function PanelFiles({
   readonly sensor: { readonly widthPx: number; readonly heightPx: number };
   readonly title: string;
   readonly onPicture: () => void;
-  readonly onRows: (rows: readonly PanelRow[]) => void;
+  /** Takes the panels into the frame; what comes back is why it cannot. */
+  readonly onRows: (rows: readonly PanelRow[]) => PanelListFault | null;
 }) {
   const say = useSay();
   const [fault, setFault] = useState<PanelListFault | null>(null);
-  const [asked, setAsked] = useState<{ readonly table: Table; readonly mapping: ColumnMapping } | null>(null);
+  const [asked, setAsked] = useState<OpenedPanelList["asked"]>(null);
   const rows = () => panelRows(panels, layout, frame.names ?? {});
   const csv = () => panelsToCsv(rows());
   const cards = () =>
@@ -87,26 +90,20 @@ export function PanelFiles({
       () => say("Panel list copied."),
       () => say("The browser did not let the list be copied. Download it instead."),
     );
-  const take = (read: ReturnType<typeof readPanelRows>) => {
-    setFault(read.ok ? null : read.error);
-    if (!read.ok) return false;
+  const take = (read: OpenedPanelList["rows"]) => {
+    const wrong = read.ok ? onRows(read.value) : read.error;
+    setFault(wrong);
+    if (wrong || !read.ok) return;
     setAsked(null);
-    onRows(read.value);
     say(`${read.value.length} panels taken. Ctrl Z goes back.`);
-    return true;
   };
-  const open = async (file: File) => {
+  const open = async (file: File, signal: AbortSignal) => {
     setAsked(null);
-    if (file.size > 4_000_000)
+    if (file.size > LARGEST_BYTES)
       return setFault({ code: "listTooLong", found: `${Math.round(file.size / 1e6)} MB`, line: 0 });
-    const text = await file.text();
-    if (/^\s*</.test(text)) return void take(readPanelVotable(text));
-    const table = csvTable(text);
-    if (!table.ok) return setFault(table.error);
-    const mapping = guessColumns(table.value.heads);
-    const read = readPanelRows(table.value, mapping);
-    if (!take(read) && !read.ok && (read.error.code === "listNoColumns" || read.error.code === "listRaUnclear"))
-      setAsked({ table: table.value, mapping });
+    const opened = await readPanelsInWorker(file, signal);
+    take(opened.rows);
+    setAsked(opened.asked);
   };
   const column = (key: "ra" | "dec" | "positionAngle" | "name", label: string) => (
     <SelectField
@@ -141,7 +138,7 @@ export function PanelFiles({
           label="Panel list"
           words="Read panels from a file"
           types={{ "text/csv": [".csv", ".txt"], "application/xml": [".xml", ".vot"] }}
-          onFiles={([file]) => open(file)}
+          onFiles={([file], signal) => open(file, signal)}
         />
       </div>
       {fault ? (

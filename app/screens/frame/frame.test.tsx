@@ -66,7 +66,7 @@ describe("the table of panels", () => {
 });
 
 describe("panel files", () => {
-  const onRows = vi.fn<(rows: readonly PanelRow[]) => void>();
+  const onRows = vi.fn<(rows: readonly PanelRow[]) => null>(() => null);
   const show = () =>
     render(
       <Toasts onUndo={() => undefined}>

@@ -1,16 +1,22 @@
 import { useState } from "react";
 import { RestoredNote, textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
+import { MAX_FORECAST_BYTES } from "~/core/formats";
+import type { UtcMs } from "~/core/time";
+import { readForecastInWorker } from "~/workers/files";
+import { forecastFaultWords } from "./weather-words";
 import { Button } from "~/components/ui/Button";
 import { TextField } from "~/components/ui/Field";
 import { FilePick } from "~/components/forms/FilePick";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import type { TonightAnswer, TonightIntent } from "./intents";
 
-const LARGEST_BYTES = 2_000_000;
-
 /** A forecast of one's own: a file, or a few typed lines. */
-export function OwnForecast() {
+export function OwnForecast({
+  at,
+}: {
+  readonly at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number };
+}) {
   const { act, answer, refusal, isBusy } = useAct<TonightIntent, TonightAnswer>();
   const {
     value: text,
@@ -48,10 +54,13 @@ export function OwnForecast() {
             label="Forecast file"
             words="or read a forecast file"
             types={{ "application/json": [".json"] }}
-            mostBytes={LARGEST_BYTES}
+            mostBytes={MAX_FORECAST_BYTES}
             look="plain"
-            onFiles={async ([file]) => {
-              await act({ act: "forecastFile", name: file.name, text: await file.text() });
+            onFiles={async ([file], signal) => {
+              const read = await readForecastInWorker(file, at, signal);
+              if (!read.ok) return `${file.name}: ${forecastFaultWords(read.error)}.`;
+              await act({ act: "forecastFile", read: read.value });
+              return undefined;
             }}
           />
         </div>

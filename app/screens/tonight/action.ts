@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { numberFault } from "~/components/forms/form-numbers";
 import type { Edit } from "~/core/crew";
-import { readForecast, readTypedForecast } from "~/core/formats";
+import { readTypedForecast } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
 import { WISH_FIELD } from "~/core/records";
 import { DAY_MS, nightWindow } from "~/core/time";
@@ -13,7 +13,7 @@ import { askAnew, forecastEdits } from "~/desk/weather";
 import { dropDraft } from "~/storage/drafts";
 import { now } from "~/storage/session";
 import type { TonightAnswer, TonightIntent } from "./intents";
-import { forecastFaultWords, forecastNoteWords, typedFaultWords } from "./weather-words";
+import { forecastNoteWords, typedFaultWords } from "./weather-words";
 
 const TYPED = { sourceId: "typed", sourceName: "Typed in by hand" } as const;
 
@@ -51,11 +51,10 @@ export async function tonightAction(request: Request) {
       return done;
     }
     case "forecastFile": {
-      const read = readForecast(intent.text, { ...place.data, nowMs: now() });
-      if (!read.ok) return wrong(`${intent.name}: ${forecastFaultWords(read.error)}.`);
-      const edits = forecastEdits(library, place, { ...read.value, sourceId: `file ${read.value.sourceId}` });
-      const left = read.value.notes.map((n) => ` ${forecastNoteWords(n)};`).join("");
-      const count = `${read.value.hours.length} hours from “${read.value.sourceName}”.`;
+      const { read } = intent;
+      const edits = forecastEdits(library, place, { ...read, sourceId: `file ${read.sourceId}` });
+      const left = read.notes.map((n) => ` ${forecastNoteWords(n)};`).join("");
+      const count = `${read.hours.length} hours from “${read.sourceName}”.`;
       return kept(edits, left === "" ? count : `${count} Left out:${left}`);
     }
     case "wish": {

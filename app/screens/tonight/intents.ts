@@ -1,10 +1,11 @@
+import type { ReadForecast } from "~/core/formats";
 import type { KeepFault } from "~/core/records";
 
 /** What Tonight asks to be written down, and what it asks for again. */
 export type TonightIntent =
   | { readonly act: "look"; readonly isClear: boolean }
   | { readonly act: "typed"; readonly text: string }
-  | { readonly act: "forecastFile"; readonly name: string; readonly text: string }
+  | { readonly act: "forecastFile"; readonly read: ReadForecast }
   | { readonly act: "wish"; readonly hours: string }
   | { readonly act: "again" };
 

@@ -79,7 +79,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
             window={verdict.kind === "go" || verdict.kind === "goLate" ? verdict.window : null}
           />
         ) : null}
-        {steps.count > 0 && hasForecasts ? (
+        {steps.count > 0 ? (
           <>
             <WeatherBoard
               hours={weighed.hours}
@@ -96,16 +96,18 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
                 </button>
               }
             />
-            <WhenSeen heightPx={184}>
-              <HourLines
-                hours={weighed.hours}
-                zone={place.timeZone}
-                windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
-                gustLimitKmh={view.rules.gustLimitKmh}
-              />
-            </WhenSeen>
+            {hasForecasts ? (
+              <WhenSeen heightPx={184}>
+                <HourLines
+                  hours={weighed.hours}
+                  zone={place.timeZone}
+                  windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
+                  gustLimitKmh={view.rules.gustLimitKmh}
+                />
+              </WhenSeen>
+            ) : null}
             <Records sources={weather.sources} />
-            <OwnForecast />
+            <OwnForecast at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }} />
           </>
         ) : null}
       </div>
