@@ -163,6 +163,7 @@ const GRACE_MS = 10_000;
 for (const signal of ["SIGTERM", "SIGINT"] as const)
   process.once(signal, () => {
     server.close(() => process.exit(0));
-    server.closeIdleConnections();
+    // Connections fall idle one by one as what is in flight ends.
+    setInterval(() => server.closeIdleConnections(), 50).unref();
     setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
   });

@@ -157,7 +157,7 @@ describe("the server", () => {
         page.headers.get("x-content-type-options"),
         page.headers.get("referrer-policy"),
         page.headers.get("x-frame-options"),
-      ]).toEqual(["nosniff", "no-referrer", "SAMEORIGIN"]);
+      ]).toEqual(["nosniff", "no-referrer", "DENY"]);
       expect((await (await fetch(app.url)).text()).includes(nonce)).toBe(false);
       const asset = /\/assets\/[^"']+\.js/.exec(html)![0];
       const script = await fetch(app.url + asset, { headers: { "accept-encoding": "br" } });

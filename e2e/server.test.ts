@@ -77,7 +77,10 @@ describe("the server", () => {
 
   it("gives a forecast for a place that is one", async () => {
     const answer = await fetch(`${app.url}/services/forecast/tern?lat=45.5&lon=-9`);
-    expect([answer.status, answer.headers.get("content-type")]).toEqual([200, "application/json"]);
+    expect([answer.status, answer.headers.get("content-type")]).toEqual([
+      200,
+      expect.stringMatching(/^application\/json/),
+    ]);
   });
 
   it("lets go of a client that is slow to say what it wants", async () => {
