@@ -19,6 +19,7 @@ async function desk() {
     acts: await import("./acts"),
     aside: await import("./aside"),
     pending: await import("./pending"),
+    backup: await import("./backup"),
     kit: await import("./kit"),
     projects: await import("./projects"),
     project: await import("./project"),
@@ -357,6 +358,24 @@ describe("everything at once", () => {
     const ids = (JSON.parse(file.text) as { records: { id: string; kind: string }[] }).records;
     expect(ids.some((r) => r.id === first) && !ids.some((r) => r.id === second)).toBe(true);
     expect(new Set(ids.map((r) => r.kind))).toEqual(new Set(["project", "frame", "goal", "place", "rig", "filter", "member"])); // prettier-ignore
+  });
+});
+
+describe("backups", () => {
+  it("are called for once there is much to lose, not while nothing changes, and again a month after changes", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    const day = (n: number) => Date.now() + n * 86_400_000;
+    const state = async (ms: number) => d.backup.backupState(await d.library(), ms);
+    expect(await state(day(0))).toEqual({ ageDays: null, changes: 6, isDue: false });
+    for (let i = 0; i < 4; i++) done(await d.log.bookByHand(await d.library(), written(projectId)));
+    expect(await state(day(0))).toEqual({ ageDays: null, changes: 10, isDue: true });
+    await d.sharing.writeEverything(await d.library());
+    expect(await state(day(40))).toEqual({ ageDays: 40, changes: 0, isDue: false });
+    await new Promise((r) => setTimeout(r, 5)); // the clock's next millisecond
+    done(await d.log.bookByHand(await d.library(), written(projectId)));
+    expect(await state(day(29))).toMatchObject({ changes: 1, isDue: false });
+    expect(await state(day(31))).toMatchObject({ changes: 1, isDue: true });
   });
 });
 

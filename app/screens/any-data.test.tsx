@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it, vi } from "vitest";
-import type { RecordKind, StoredRecord } from "~/core/crew";
+import type { RecordKind } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
 import { decodeData } from "~/core/records";
 import demo from "~/data/demo.json";
@@ -64,7 +64,7 @@ function oddLibrary(changes: readonly { readonly record: number; readonly path: 
     const paths = pathsOf(r.data);
     const data = withValue(r.data, paths[path % paths.length]!, value);
     if (!decodeData(r.kind, data).ok) continue;
-    all[i] = { ...r, data } as StoredRecord;
+    all[i] = { ...r, data };
     made++;
   }
   return { library: libraryOfRecords(all), made };

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   Await,
+  Link,
   Outlet,
   useFetcher,
   useLocation,
@@ -14,15 +15,19 @@ import { RibbonWords } from "./RibbonWords";
 import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
+import { fetchAhead } from "~/components/fetch-ahead";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { DraftShelfProvider, readDraft, type DraftShelf } from "~/components/forms/drafts";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { draftNames, draftOf, dropDraft, putDraft } from "~/storage/drafts";
-import { isDemo } from "~/storage/session";
+import { isDemo, now } from "~/storage/session";
 import { ribbonOf, skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
+import { Button } from "~/components/ui/Button";
+import { backupWords } from "~/components/words/words";
+import { backupState } from "~/desk/backup";
 import { keptSearch, loadShellChoice } from "~/desk/choice";
 import { onNotice } from "~/desk/notices";
 import { onLibrary } from "~/desk/open-library";
@@ -38,7 +43,8 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const ahead = nightsBetween(choice.today, choice.night);
   const from = addNights(choice.today, ahead >= -1 && ahead < NIGHTS - 2 ? -1 : ahead - 3);
   const ribbon = choice.place ? ribbonOf({ place: choice.place.data, from, count: NIGHTS }) : null;
-  return { library, choice, ribbon, fault };
+  const backup = backupState(library, now());
+  return { library, choice, ribbon, fault, backup };
 }
 clientLoader.hydrate = true as const;
 
@@ -60,7 +66,8 @@ export function HydrateFallback() {
 }
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
-  const { library, choice, ribbon, fault } = loaderData;
+  const { library, choice, ribbon, fault, backup } = loaderData;
+  const [isLater, setLater] = useState(false);
   const [params] = useSearchParams();
   const location = useLocation();
   const navigate = useNavigate();
@@ -75,6 +82,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     [location.pathname, params],
   );
 
+  useEffect(fetchAhead, []);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary((by) => by === "elsewhere" && void revalidator.revalidate()), [revalidator]);
   useEffect(() => {
@@ -139,7 +147,15 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
           onSearch={() => setSearching(true)}
           onHelp={() => setHelping(true)}
           isPending={navigation.state !== "idle"}
-          banner={fault ? <FaultBanner reason={fault} /> : library.isLasting ? null : <MemoryBanner />}
+          banner={
+            fault ? (
+              <FaultBanner reason={fault} />
+            ) : !library.isLasting ? (
+              <MemoryBanner />
+            ) : backup.isDue && !isDemo() && !isLater ? (
+              <BackupBanner words={backupWords(backup)} search={search} onLater={() => setLater(true)} />
+            ) : null
+          }
           ribbon={
             ribbon === null ? (
               <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
@@ -222,6 +238,31 @@ function FaultBanner({ reason }: { readonly reason: string }) {
       Tonight&apos;s place could not be worked out from what is stored ({reason}). It is all kept: look under Kit, Data
       in and out.
     </p>
+  );
+}
+
+/** Reminds of a backup until one is taken; "Later" lasts until the app is opened again. */
+function BackupBanner({
+  words,
+  search,
+  onLater,
+}: {
+  readonly words: string;
+  readonly search: string;
+  readonly onLater: () => void;
+}) {
+  return (
+    <div role="status" className="border-rule bg-raised flex flex-wrap items-center gap-x-4 border-b px-5 py-2">
+      <p>
+        {words} All of it lies in this browser alone.{" "}
+        <Link to={`/kit/data${search}`} className="underline underline-offset-4">
+          Take a backup
+        </Link>
+      </p>
+      <Button look="plain" className="min-h-0 py-0" onClick={onLater}>
+        Later
+      </Button>
+    </div>
   );
 }
 

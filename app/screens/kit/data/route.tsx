@@ -7,7 +7,7 @@ import { counted } from "~/components/numbers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
-import { DAY_MS } from "~/core/time";
+import { backupState } from "~/desk/backup";
 import { tornIn } from "~/desk/library";
 import { libraryHere } from "~/desk/open-library";
 import { canPutBack, lookInto, nameOf, readBundle, type FileView } from "~/desk/sharing";
@@ -15,6 +15,7 @@ import { now } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { dataAction } from "./action";
 import type { DataIntent } from "./intents";
+import { backupWords } from "~/components/words/words";
 import { OwnName } from "./OwnName";
 import { SetAside } from "./SetAside";
 
@@ -35,9 +36,7 @@ export async function clientLoader() {
     quarantine: library.quarantine,
     me: library.members.find((m) => m.id === library.settings?.data.memberId) ?? null,
     canPutBack: canPutBack(),
-    ageDays: library.settings?.data.lastBackupMs
-      ? Math.floor((now() - library.settings.data.lastBackupMs) / DAY_MS)
-      : null,
+    backup: backupState(library, now()),
   };
 }
 clientLoader.hydrate = true as const;
@@ -48,7 +47,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zeni
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
-  const { library, members, torn, summary, isEmpty, quarantine, me, ageDays, canPutBack: isCleared } = loaderData;
+  const { library, members, torn, summary, isEmpty, quarantine, me, backup, canPutBack: isCleared } = loaderData;
   const { act, refusal, isBusy } = useAct<DataIntent>();
   const [view, setView] = useState<FileView | null>(null);
   const join = async (how: JoinChoice) => {
@@ -60,9 +59,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
       <h1 className="text-headline">Data in and out</h1>
       <p className="text-soft mt-1 max-w-prose">
         Everything stays in this browser: {summary}.{" "}
-        {ageDays === null
-          ? "No backup has been taken yet."
-          : `The last backup is ${ageDays === 0 ? "of today" : `${ageDays} days old`}.`}
+        <span className={backup.isDue ? "text-lamp" : ""}>{backupWords(backup)}</span>
         {quarantine.length > 0
           ? ` ${counted(quarantine.length, "stored thing does", "stored things do")} not read; see below.`
           : ""}

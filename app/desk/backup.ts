@@ -1,0 +1,40 @@
+import { instantOfRev } from "~/core/crew";
+import { DAY_MS } from "~/core/time";
+import type { Entity, Library } from "./library";
+
+/** How things stand with backups. */
+export interface BackupState {
+  /** Days since the last one; null = there never was one. */
+  readonly ageDays: number | null;
+  /** What was entered, logged or changed since; forecasts do not count, since nobody typed them. */
+  readonly changes: number;
+  /** Whether it is time for one. */
+  readonly isDue: boolean;
+}
+
+/** A backup is called for after a month with changes; common practice, no source. */
+const DUE_AFTER_DAYS = 30;
+/** Before the first one, once there is so much that it would hurt to lose it. */
+const WORTH_KEEPING = 10;
+
+/** Whether it is time for a backup, and what it would save. */
+export function backupState(library: Library, nowMs: number): BackupState {
+  const last = library.settings?.data.lastBackupMs ?? null;
+  const own: readonly (readonly Entity<unknown>[])[] = [
+    library.places,
+    library.rigs,
+    library.filters,
+    library.projects,
+    library.frames,
+    library.goals,
+    library.contributions,
+    library.calibrations,
+    library.looks,
+    library.ownTargets,
+  ];
+  let changes = 0;
+  for (const list of own) for (const { rev } of list) if (last === null || instantOfRev(rev) > last) changes++;
+  const ageDays = last === null ? null : Math.max(0, Math.floor((nowMs - last) / DAY_MS));
+  const isDue = ageDays === null ? changes >= WORTH_KEEPING : ageDays >= DUE_AFTER_DAYS && changes > 0;
+  return { ageDays, changes, isDue };
+}
