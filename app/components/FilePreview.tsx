@@ -98,8 +98,9 @@ export function FilePreview({
       {view.ahead.length > 0 ? (
         <div className="mt-3">
           <p className="text-rust">
-            {counted(view.ahead.length, "version says", "versions say")} that they were written more than a day from
-            now: a clock was wrong there. They would count before everything you change until then.
+            {view.ahead.length === 1
+              ? "One version says that it was written more than a day from now: a clock was wrong there. Let in, it counts before whatever you change until then."
+              : `${view.ahead.length} versions say that they were written more than a day from now: a clock was wrong there. Let in, they count before whatever you change until then.`}
           </p>
           <ul className="text-note list-disc pl-5">
             {view.ahead.slice(0, FEW).map((r, i) => (
@@ -111,13 +112,14 @@ export function FilePreview({
           </ul>
           <label className="mt-1 flex gap-2">
             <input type="checkbox" checked={letsAheadIn} onChange={(e) => setLetsAheadIn(e.target.checked)} />
-            <span>Let them in all the same</span>
+            <span>Let {view.ahead.length === 1 ? "it" : "them"} in all the same</span>
           </label>
         </div>
       ) : null}
       {refused.length > 0 ? (
         <p className="text-note text-rust mt-2">
-          {refused.length} do not read and are {isMine ? "set aside here" : "left out"}:{" "}
+          {refused.length === 1 ? "One does not read and is" : `${refused.length} do not read and are`}{" "}
+          {isMine ? "set aside here" : "left out"}:{" "}
           {refused
             .slice(0, 3)
             .map((r) => `${r.key.slice(0, 60)} (${r.fault.path}: ${r.fault.message})`)

@@ -257,14 +257,14 @@ describe("crew", () => {
       />,
     );
     expect(screen.getByText("Wren: 9 subs, 0 h 09 of L")).toBeTruthy();
-    expect(screen.getByText(/1 do not read and are left out: place\/x \(data.kept: too many\)/)).toBeTruthy();
+    expect(screen.getByText(/One does not read and is left out: place\/x \(data.kept: too many\)/)).toBeTruthy();
     expect(screen.getByText(/about another project/)).toBeTruthy();
     expect(screen.getByText("place Far, 2031-01-01")).toBeTruthy();
     expect(screen.queryByText("You are: Ines → Wren")).toBeNull();
     await user.click(screen.getByRole("radio", { name: /My own backup/ }));
     expect(screen.getByText("You are: Ines → Wren")).toBeTruthy();
-    expect(screen.getByText(/1 do not read and are set aside here/)).toBeTruthy();
-    await user.click(screen.getByRole("checkbox", { name: /Let them in/ }));
+    expect(screen.getByText(/One does not read and is set aside here/)).toBeTruthy();
+    await user.click(screen.getByRole("checkbox", { name: /Let it in/ }));
     await user.click(screen.getByRole("button", { name: "Join it" }));
     expect(onJoin).toHaveBeenCalledWith({ owner: "mine", letsAheadIn: true });
   });

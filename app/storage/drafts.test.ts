@@ -54,6 +54,20 @@ describe("drafts", () => {
     expect((await page()).draftNames()).toEqual([]);
   });
 
+  it("stay gone when the page is closed before the database has heard of it", async () => {
+    const first = await page();
+    first.putDraft("a", "saved");
+    await first.draftsWritten();
+    const drop = vi.spyOn(IDBObjectStore.prototype, "delete").mockImplementation(() => {
+      throw new DOMException("closing", "AbortError");
+    });
+    first.dropDraft("a");
+    await first.draftsWritten();
+    drop.mockRestore();
+    expect((await page()).draftNames()).toEqual([]);
+    expect((await page()).draftNames()).toEqual([]);
+  });
+
   it("of a page that is still open are left to it", async () => {
     const held = { held: [] as { name: string }[] };
     vi.stubGlobal("navigator", {

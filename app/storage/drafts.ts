@@ -11,6 +11,8 @@ interface Draft {
   /** Rises with every change; of two copies the later one counts. */
   readonly stamp: number;
   readonly value: unknown;
+  /** It was taken away: said where it lay until the database has heard of it, so that no earlier copy there comes back. */
+  readonly isGone?: boolean;
 }
 
 const pageId = crypto.randomUUID().slice(0, 8);
@@ -44,13 +46,21 @@ async function writeWaiting(): Promise<void> {
     waiting.clear();
     const kept = new Map([...batch].flatMap(([key, draft]) => (draft ? [[key, draft] as const] : [])));
     if (kept.size > 0) await to.write(kept);
-    for (const [key, draft] of batch) if (!draft) await to.drop(key);
+    for (const [key, draft] of batch) {
+      if (draft) continue;
+      const done = await to.drop(key);
+      if (done.ok && waiting.get(key) !== null)
+        local((s) => {
+          if (parse(s.getItem(prefix() + key))?.isGone) s.removeItem(prefix() + key);
+        });
+    }
   }
   writing = null;
 }
 
 function put(key: string, draft: Draft | null): void {
-  local((s) => (draft ? s.setItem(prefix() + key, JSON.stringify(draft)) : s.removeItem(prefix() + key)));
+  const text = JSON.stringify(draft ?? { stamp: nextStamp(), value: null, isGone: true });
+  local((s) => s.setItem(prefix() + key, text));
   waiting.set(key, draft);
   writing ??= writeWaiting();
 }
@@ -83,7 +93,9 @@ export const dropAllDrafts = (): void => draftNames().forEach((name) => dropDraf
 function parse(text: string | null): Draft | null {
   try {
     const raw = JSON.parse(text ?? "") as Partial<Draft> | null;
-    return typeof raw?.stamp === "number" ? { stamp: raw.stamp, value: raw.value } : null;
+    return typeof raw?.stamp === "number"
+      ? { stamp: raw.stamp, value: raw.value, ...(raw.isGone === true ? { isGone: true } : {}) }
+      : null;
   } catch {
     return null;
   }
@@ -138,6 +150,10 @@ export async function openDrafts(): Promise<void> {
     const name = rest.join("|");
     if (page === pageId || open.has(page)) continue;
     lastStamp = Math.max(lastStamp, draft.stamp);
+    if (draft.isGone) {
+      put(key, null);
+      continue;
+    }
     own.set(name, draft);
     put(keyOf(pageId, name), draft);
     put(key, null);

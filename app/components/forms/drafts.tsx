@@ -31,6 +31,9 @@ export function readDraft(raw: unknown): KeptDraft | null {
 /** Drafts that are on the page now: one that is only drawn anew is not left. */
 const onPage = new Map<string, number>();
 
+/** Whether the boxes of a draft are on the page now. */
+export const isOnPage = (name: string): boolean => (onPage.get(name) ?? 0) > 0;
+
 /** Says, when somebody leaves a page, that what was typed there is kept and not saved. */
 function useSaidWhenLeft(name: string, title: string) {
   const shelf = useContext(ShelfContext);
@@ -40,8 +43,7 @@ function useSaidWhenLeft(name: string, title: string) {
     return () => {
       onPage.set(name, (onPage.get(name) ?? 1) - 1);
       setTimeout(() => {
-        if (onPage.get(name) === 0 && readDraft(shelf.get(name)))
-          say(`Not saved yet: ${title}. It stays as you left it.`);
+        if (!isOnPage(name) && readDraft(shelf.get(name))) say(`Not saved yet: ${title}. It stays as you left it.`);
       }, 400);
     };
   }, [name, title, shelf, say]);

@@ -18,7 +18,7 @@ import { ThemeChoice } from "./ThemeChoice";
 import { fetchAhead } from "~/components/fetch-ahead";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
-import { DraftShelfProvider, readDraft, type DraftShelf } from "~/components/forms/drafts";
+import { DraftShelfProvider, isOnPage, readDraft, type DraftShelf } from "~/components/forms/drafts";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { draftNames, draftOf, dropDraft, putDraft } from "~/storage/drafts";
@@ -213,9 +213,14 @@ function Notices() {
   const say = useSay();
   useEffect(() => onNotice((notice) => say(notice.text, notice.undoId)), [say]);
   useEffect(() => {
-    const titles = draftNames().flatMap((name) => readDraft(draftOf(name))?.title ?? []);
-    if (titles.length > 0)
-      say(`Not saved yet, from last time: ${titles.slice(0, 4).join(", ")}. It is there as you left it.`);
+    // What is on the page by then says so itself.
+    const timer = setTimeout(() => {
+      const names = draftNames().filter((name) => !isOnPage(name));
+      const titles = names.flatMap((name) => readDraft(draftOf(name))?.title ?? []);
+      if (titles.length > 0)
+        say(`Not saved yet, from last time: ${titles.slice(0, 4).join("; ")}. It is there as you left it.`);
+    }, 1500);
+    return () => clearTimeout(timer);
   }, [say]);
   return null;
 }

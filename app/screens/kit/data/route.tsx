@@ -65,6 +65,16 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           : ""}
       </p>
       <StorageRefusal fault={refusal} />
+      {view ? (
+        <FilePreview
+          key={view.fileName}
+          view={view}
+          members={members}
+          canBeMine
+          onJoin={(how) => void join(how)}
+          onLeave={() => setView(null)}
+        />
+      ) : null}
       <div className="mt-5 grid gap-5 md:grid-cols-2">
         <Panel title="Take it with you">
           <p className="text-soft mb-3">
@@ -85,16 +95,6 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
             read={readBundle}
             onBundle={async (bundle, fileName) => setView(await lookInto(library, bundle, fileName))}
           />
-          {view ? (
-            <FilePreview
-              key={view.fileName}
-              view={view}
-              members={members}
-              canBeMine
-              onJoin={(how) => void join(how)}
-              onLeave={() => setView(null)}
-            />
-          ) : null}
         </Panel>
         {me ? (
           <Panel title="Who you are">
