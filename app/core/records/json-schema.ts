@@ -88,6 +88,7 @@ export function bundleSchema(): Json {
       scope: { enum: ["project", "everything"] },
       exportedAt: { type: "string", format: "date-time" },
       records: { type: "array", items: { $ref: "#/$defs/record" } },
+      unread: { type: "array", description: "Things that were stored and do not read, as they are." },
     },
     $defs: {
       rev: { type: "string", pattern: "^[0-9a-z]{9}\\.[0-9a-z]{4}\\.[0-9A-Za-z-]+$" },
