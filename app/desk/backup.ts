@@ -1,6 +1,7 @@
 import { instantOfRev } from "~/core/crew";
 import { DAY_MS } from "~/core/time";
 import type { Entity, Library } from "./library";
+import { recaller } from "./recall";
 
 /** How things stand with backups. */
 export interface BackupState {
@@ -11,6 +12,8 @@ export interface BackupState {
   /** Whether it is time for one. */
   readonly isDue: boolean;
 }
+
+const counts = recaller<number>(1);
 
 /** A backup is called for after a month with changes; common practice, no source. */
 const DUE_AFTER_DAYS = 30;
@@ -32,8 +35,9 @@ export function backupState(library: Library, nowMs: number): BackupState {
     library.looks,
     library.ownTargets,
   ];
-  let changes = 0;
-  for (const list of own) for (const { rev } of list) if (last === null || instantOfRev(rev) > last) changes++;
+  const changes = counts("changes", [last, ...own], () =>
+    own.reduce((sum, list) => sum + list.filter(({ rev }) => last === null || instantOfRev(rev) > last).length, 0),
+  );
   const ageDays = last === null ? null : Math.max(0, Math.floor((nowMs - last) / DAY_MS));
   const isDue = ageDays === null ? changes >= WORTH_KEEPING : ageDays >= DUE_AFTER_DAYS && changes > 0;
   return { ageDays, changes, isDue };
