@@ -41,6 +41,8 @@ export interface ProjectContext {
 
 const NONE: Library["contributions"] = [];
 const contexts = recaller<ProjectContext>(500);
+/** Projects that could not be worked out, and why: set aside, so that they take no screen down. */
+const broken = new Map<string, string>();
 
 /** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
 export interface ProjectGap {
@@ -68,10 +70,11 @@ export function gapOf(library: Library, projectId: string): ProjectGap | null {
     return of("frame", (raw) => raw["projectId"] === projectId);
   if (!library.goals.some((g) => g.data.projectId === projectId))
     return of("goal", (raw) => raw["projectId"] === projectId);
-  return null;
+  const reason = broken.get(projectId);
+  return reason === undefined ? null : { part: "project", reason };
 }
 
-/** Puts a project together; null when its rig, place, frame or goals are gone. The same object until something in it changes. */
+/** Puts a project together; null when its rig, place, frame or goals are gone, or do not go together (`gapOf` says which). The same object until something in it changes. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
   const frames = library.frames.filter((f) => f.data.projectId === projectId);
@@ -83,7 +86,8 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
   const place = withLearntChances(library, home);
   const filters = rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
   const contributions = library.log.byProject.get(projectId) ?? NONE;
-  return contexts(projectId, [project, goal, rig, place, contributions, ...frames, "filters", ...filters], () => {
+  const parts = [project, goal, rig, place, contributions, ...frames, "filters", ...filters];
+  const work = (): ProjectContext => {
     const optics = opticsOf(rig.data);
     const panels = panelsOf(frame.data, optics);
     const kept = keptByCell(contributions.map((c) => c.data));
@@ -108,7 +112,15 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       ),
       rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
     };
-  });
+  };
+  try {
+    const context = contexts(projectId, parts, work);
+    broken.delete(projectId);
+    return context;
+  } catch (error) {
+    broken.set(projectId, error instanceof Error ? error.message : "it cannot be worked out");
+    return null;
+  }
 }
 
 /** All projects that can be put together. */

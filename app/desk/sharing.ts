@@ -228,12 +228,16 @@ export async function joinLookedInto(
 }
 
 /** Joins the demo group; with nothing here yet one looks around as one of it. */
-export const joinDemo = async (library: Library): Promise<Result<Joined, KeepFault>> =>
-  joinFile(
-    library,
-    { scope: "everything", exportedAt: "", records: await demoRecords(), refused: [] },
-    { owner: library.settings ? "friend" : "mine", letsAheadIn: true },
-  );
+export async function joinDemo(library: Library): Promise<Result<Joined, KeepFault>> {
+  let records: readonly StoredRecord[];
+  try {
+    records = await demoRecords();
+  } catch {
+    return err({ code: "notFetched" });
+  }
+  const bundle: Bundle = { scope: "everything", exportedAt: "", records, refused: [] };
+  return joinFile(library, bundle, { owner: library.settings ? "friend" : "mine", letsAheadIn: true });
+}
 
 let cleared: {
   readonly records: ReadonlyMap<string, unknown>;

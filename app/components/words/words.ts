@@ -140,6 +140,8 @@ export function keepFaultWords(f: KeepFault): string {
       return "The browser refused to store this (a private window, or storage is switched off). What you typed is still here. Export your data under Kit, Data before you close the tab.";
     case "storageNewer":
       return "A newer version of this app has written here from another tab: this was not saved. What you typed is still here; copy it, then load the page again.";
+    case "notFetched":
+      return "The server cannot be reached, so this could not be fetched. Nothing was changed; try again later.";
     case "clockOutOfRange":
       return "This machine's clock, or the one this was written by before, stands past the year 2200: this was not saved. What you typed is still here. Set the clock right, then save again.";
     case "recordRefused":

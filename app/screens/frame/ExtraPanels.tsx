@@ -1,5 +1,6 @@
 import { plain } from "~/components/numbers";
 import type { FrameData } from "~/core/plan";
+import { MOST_EXTRA_PANELS } from "~/core/records";
 import { Button } from "~/components/ui/Button";
 
 /** Panels put down by hand beside the grid: moved by number. */
@@ -47,9 +48,12 @@ export function ExtraPanels({
           </button>
         </div>
       ))}
-      <Button className="mt-2" onClick={onAdd}>
+      <Button className="mt-2" onClick={onAdd} disabled={extra.length >= MOST_EXTRA_PANELS}>
         Add a panel by hand
       </Button>
+      {extra.length >= MOST_EXTRA_PANELS ? (
+        <p className="text-note text-soft mt-1">{MOST_EXTRA_PANELS} panels by hand are the most a frame takes.</p>
+      ) : null}
       {extra.length > 0 ? (
         <p className="text-note text-soft mt-1">Drag it on the chart, or move it by number.</p>
       ) : null}

@@ -45,9 +45,11 @@ export function useUnderlay(frameId: string, kept: KeptPicture | null, action: s
     return () => clearTimeout(timer);
   }, [underlay, save]);
   useEffect(() => {
-    window.addEventListener("pagehide", save); // closed within the half second: it is still begun
+    // Hidden or left within the half second it is kept at once; a picture is too large to be written down as a draft.
+    const onHidden = () => document.visibilityState === "hidden" && save();
+    document.addEventListener("visibilitychange", onHidden);
     return () => {
-      window.removeEventListener("pagehide", save);
+      document.removeEventListener("visibilitychange", onHidden);
       save();
     };
   }, [save]);
