@@ -10,6 +10,5 @@ export {
   unsoundness,
   winnerOf,
   type ClockFault,
-  type Writer,
 } from "./merge";
 export { memberTotals, type MemberTotal } from "./totals";

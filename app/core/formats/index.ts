@@ -7,13 +7,11 @@ export {
   panelRows,
   panelsToCsv,
   readPanelRows,
-  type ColumnMapping,
   type PanelListFault,
   type PanelRow,
 } from "./panel-list";
 export { panelsToVotable, printable, readPanelVotable } from "./votable";
 export { openPanelList, type OpenedPanelList } from "./panel-file";
-export { readJson, type JsonFault } from "./json-text";
 export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar } from "./calendar";
