@@ -216,8 +216,11 @@ export function readPanelRows(
   return ok(rows);
 }
 
+const LONGEST_ANGLE = 80;
+
 /** Right ascension in degrees: a plain number in the unit asked for, anything else by its own marks, sexagesimal as hours. */
 function rightAscension(text: string, unit: ColumnMapping["raUnit"]): number | null {
+  if (text.length > LONGEST_ANGLE) return null;
   const plain = parseNumber(text);
   const angle = plain === null ? parseAngle(text.replace(/\s*(deg|°)\s*$/i, "")) : null;
   const isDegrees = plain !== null ? unit !== "hours" : /(deg|°|d)/i.test(text);

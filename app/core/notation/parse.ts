@@ -6,6 +6,9 @@ export interface AngleFault {
   readonly text: string;
 }
 
+/** No angle or number is longer; the patterns below may go back over blanks. */
+const LONGEST = 80;
+
 const PARTS =
   /^([+\-−]?)\s*(\d+(?:\.\d+)?)(?:\s*[hHdD°:\s]\s*(\d+(?:\.\d+)?))?(?:\s*[m'′:\s]\s*(\d+(?:\.\d+)?))?\s*[hHdD°m'′s"″]*\s*([NSEW]?)$/;
 
@@ -15,10 +18,12 @@ const PARTS =
  * holds for the whole, so "-00 30" is −0.5.
  */
 export function parseAngle(text: string): Result<number, AngleFault> {
-  const match = PARTS.exec(text.trim().replaceAll(",", "."));
+  const match = text.length > LONGEST ? null : PARTS.exec(text.trim().replaceAll(",", "."));
   if (!match) return err({ code: "angleUnreadable", text });
   const [, sign, first, second, third, side] = match;
   const [a, b, c] = [first, second, third].map((p) => (p === undefined ? 0 : Number(p))) as [number, number, number];
+  // "59′30" has seconds without minutes.
+  if (third !== undefined && second === undefined) return err({ code: "angleUnreadable", text });
   const decimalsInside =
     (second !== undefined && first!.includes(".")) || (third !== undefined && second!.includes("."));
   if (b >= 60 || c >= 60 || decimalsInside) return err({ code: "angleUnreadable", text });
@@ -46,6 +51,8 @@ export function parseDeclinationDeg(text: string): Result<number, AngleFault> {
 
 /** A plain decimal number with point or comma, or null. */
 export function parseNumber(text: string): number | null {
+  if (text.length > LONGEST) return null;
   const trimmed = text.trim().replace(",", ".").replace("−", "-");
-  return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(trimmed) ? Number(trimmed) : null;
+  const value = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(trimmed) ? Number(trimmed) : NaN;
+  return Number.isFinite(value) ? value : null;
 }

@@ -28,12 +28,16 @@ function halves(text: string): readonly [string, string] | null {
     : null;
 }
 
+/** No position is longer. */
+const LONGEST = 200;
+
 /**
  * Reads right ascension and declination in any usual way of writing: "20h50m33s +31°10′", "20 50 33 +31 10 03",
  * "20:50:33, +31:10:03", "J205033.4+311003", "312.64 31.17", "RA 5h35 Dec -5.4". One plain number for right ascension
  * is degrees, several are hours, minutes, seconds; "h" and "°" or "d" decide otherwise.
  */
 export function parsePosition(text: string): Result<ReadPosition, PositionFault> {
+  if (text.length > LONGEST) return err({ code: "positionUnreadable", text: text.slice(0, LONGEST) });
   const tidy = text
     .trim()
     .replaceAll("−", "-")
