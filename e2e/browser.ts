@@ -183,6 +183,19 @@ export function hands(driver: chrome.Driver) {
       const box = await self.box(label);
       await box.findElement(By.xpath(`./option[contains(normalize-space(.), ${JSON.stringify(option)})]`)).click();
     },
+    /** The value of a labelled box, read in one step, so that a page that draws itself anew meanwhile does no harm. */
+    async value(label: string): Promise<string> {
+      let found: string | null = null;
+      await done(async () => {
+        found = await driver.executeScript<string | null>(
+          `const label = [...document.querySelectorAll('label')].find((l) => l.textContent.trim().startsWith(arguments[0]));
+           return document.getElementById(label?.htmlFor)?.value ?? null`,
+          label,
+        );
+        return found !== null;
+      }, `no value of “${label}”`);
+      return found ?? "";
+    },
     text: async () => driver.findElement(By.css("main")).getText(),
     byText,
   };

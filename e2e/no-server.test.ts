@@ -57,7 +57,7 @@ describe("an open page without its server", () => {
     await me.press("Save place");
     await me.see("Garden behind the mill");
     await me.press("Tomasz’s terrace");
-    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("77");
+    expect(await me.value("Elevation")).toBe("77");
   });
 
   it("says beside each forecast that it could not be reached, keeps the verdict, and lets one ask again or type", async () => {

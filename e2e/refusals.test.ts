@@ -95,11 +95,12 @@ describe("what goes wrong", () => {
     await me.see("Not saved yet: the place Garden behind the mill.");
     await driver.get(`${app.url}/kit/places/place-garden`);
     await me.see("this is what you typed here before");
-    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("263");
+    expect(await me.value("Elevation")).toBe("263");
     await me.press("Discard it");
-    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("240");
+    await me.gone("this is what you typed here before");
+    expect(await me.value("Elevation")).toBe("240");
     await driver.navigate().refresh();
-    expect(await (await me.box("Elevation")).getAttribute("value")).toBe("240");
+    expect(await me.value("Elevation")).toBe("240");
   });
 
   it("deletes at once and brings back with Undo", async () => {

@@ -41,7 +41,7 @@ describe("what is not saved yet", () => {
        ${then}`,
       columns,
     );
-  const valueOf = async (label: string) => (await me.box(label)).getAttribute("value");
+  const valueOf = (label: string) => me.value(label);
 
   beforeAll(async () => {
     app = await startApp();
@@ -146,26 +146,22 @@ describe("what is not saved yet", () => {
 
   it("is not wiped by what another tab saves of the same thing, and both versions are kept", async () => {
     await at("/kit/filters");
-    const name = async () => driver.findElement(By.css("form input[name=name]"));
+    const name = () => driver.findElement(By.css("form input[name=name]"));
+    const typed = () => driver.executeScript<string>("return document.querySelector('form input[name=name]')?.value");
     await me.see("A new filter");
-    const box = await name();
-    const old = (await box.getAttribute("value"))!;
-    await box.sendKeys(" typed");
+    const old = await typed();
+    await name().sendKeys(" typed");
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow("tab");
     await at("/kit/filters");
     await me.see("A new filter");
-    await (await name()).sendKeys(" elsewhere");
-    await driver.findElement(By.css("form button[type=submit]")).click();
+    await name().sendKeys(" elsewhere");
+    await me.press("Save");
     await me.see(`${old} elsewhere saved.`);
     await driver.close();
     await driver.switchTo().window(first);
-    await driver.wait(
-      async () => (await (await name()).getAttribute("value")) === `${old} typed`,
-      WAIT_MS,
-      "what is typed should stand",
-    );
-    await driver.findElement(By.css("form button[type=submit]")).click();
+    await driver.wait(async () => (await typed()) === `${old} typed`, WAIT_MS, "what is typed should stand");
+    await me.press("Save");
     await me.see(`${old} typed saved.`);
     await at("/kit/data");
     await me.see("Changed in two places at once");
