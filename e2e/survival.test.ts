@@ -170,6 +170,58 @@ describe("what is not saved yet", () => {
     await me.gone("Changed in two places at once");
   });
 
+  it("is no draft any more once it is saved: nobody is told of it, on this page or the next", async () => {
+    await at("/kit/places/place-barn");
+    await me.fill("Elevation", "311");
+    await me.press("Save place");
+    await me.see("Garden behind the mill");
+    await driver.sleep(800); // a note about it would have come by then
+    const body = () => driver.findElement(By.css("body")).getText();
+    const told = async () => (await body()).split("\n").filter((line) => line.includes("Not saved yet"));
+    expect(await told()).toEqual([]);
+    await at("/kit/places/place-barn");
+    expect(await me.value("Elevation")).toBe("311");
+    await driver.sleep(2000);
+    expect(await told()).toEqual([]);
+    await at("/kit/filters");
+    await me.see("A new filter");
+    await driver.findElement(By.css("form input[name=name]")).sendKeys("x");
+    await me.press("Save");
+    await me.see("x saved.");
+    await driver.sleep(300);
+    expect(await told()).toEqual([]);
+  });
+
+  it("is followed by the frame when a copy of it is taken, and the next edit builds upon that", async () => {
+    await at("/kit");
+    await at(FRAME);
+    await me.value(COLUMNS);
+    const first = await driver.getWindowHandle();
+    await driver.switchTo().newWindow("tab");
+    await at(FRAME);
+    await me.value(COLUMNS);
+    const shown = await me.value(COLUMNS);
+    const [one, other] = shown === "1" ? ["2", "3"] : shown === "2" ? ["1", "3"] : ["1", "2"];
+    // Both at once: the second tab's page does not hear of the first before it saves.
+    await chooseAndThen(one, "");
+    await driver.switchTo().window(first);
+    await chooseAndThen(other, "");
+    await me.see("Changed in two places at once");
+    const now = await me.value(COLUMNS);
+    await me.press("Take this one instead");
+    await me.gone("Changed in two places at once");
+    const taken = now === one ? other : one;
+    await driver.wait(async () => (await me.value(COLUMNS)) === taken, WAIT_MS, "the frame should be the one taken");
+    await chooseAndThen("4", "");
+    await me.see("Kept.");
+    await driver.sleep(700);
+    expect(await driver.findElement(By.css("body")).getText()).not.toContain("Changed in two places at once");
+    await driver.switchTo().window((await driver.getAllWindowHandles()).at(-1)!);
+    await driver.wait(async () => (await me.value(COLUMNS)) === "4", WAIT_MS, "the other tab should follow");
+    await driver.close();
+    await driver.switchTo().window(first);
+  });
+
   it("is kept when the browser's data is cleared while the tab is open, and so is everything else", async () => {
     await at("/kit");
     await me.see("Garden behind the mill");

@@ -425,11 +425,42 @@ describe("edits that a page could not keep any more", () => {
       data: { ...frame.data, positionAngleDeg: 33 },
       baseRev: frame.rev,
     };
-    const stamp = d.pending.putDown(edit);
-    done(await d.acts.keep([edit]));
-    d.pending.crossOut(edit, stamp);
+    d.pending.putDown(edit);
+    done(await d.projects.saveFrame(edit));
     const { rev } = await frameOf(d);
     expect((await frameOf(await desk())).rev).toBe(rev);
+  });
+
+  it("that changed while they were being kept build upon what was kept, and are no copy beside it", async () => {
+    const d = await desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const turned = (positionAngleDeg: number) => ({
+      kind: "frame" as const,
+      id: frame.id,
+      data: { ...frame.data, positionAngleDeg },
+      baseRev: frame.rev,
+    });
+    d.pending.putDown(turned(33));
+    const saving = d.projects.saveFrame(turned(33));
+    d.pending.putDown(turned(44));
+    done(await saving);
+    const kept = await frameOf(await desk());
+    expect([kept.data.positionAngleDeg, kept.copies]).toEqual([44, []]);
+  });
+
+  it("that were kept do not come back when somebody changes the frame afterwards", async () => {
+    const d = await desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const edit = { kind: "frame" as const, id: frame.id, data: { ...frame.data, positionAngleDeg: 33 }, baseRev: frame.rev }; // prettier-ignore
+    d.pending.putDown(edit);
+    done(await d.projects.saveFrame(edit)); // the page is left before it hears of it
+    const other = await desk();
+    const now = await frameOf(other);
+    done(await other.acts.keep([{ ...edit, data: { ...now.data, positionAngleDeg: 55 }, baseRev: now.rev }]));
+    const later = await frameOf(await desk());
+    expect([later.data.positionAngleDeg, later.copies]).toEqual([55, []]);
   });
 
   it("are set aside, not lost, when they would not read again", async () => {

@@ -9,13 +9,6 @@ import { act, openStore, setAside } from "~/storage/store";
  */
 const LEAD = "edit ";
 
-/** Writes an edit down; what comes back names this state of it. */
-export const putDown = (edit: Edit): number => putDraft(LEAD + recordKey(edit), edit);
-
-/** Crosses an edit out that was kept, unless it has changed since. */
-export const crossOut = (edit: Pick<Edit, "kind" | "id">, stamp: number): void =>
-  dropDraft(LEAD + recordKey(edit), stamp);
-
 const isEdit = (value: unknown): value is Edit => {
   const { kind, id, data, baseRev } = (typeof value === "object" && value !== null ? value : {}) as Partial<Edit>;
   return (
@@ -25,6 +18,18 @@ const isEdit = (value: unknown): value is Edit => {
     (baseRev === null || typeof baseRev === "string")
   );
 };
+
+/** Writes an edit down. */
+export const putDown = (edit: Edit): void => putDraft(LEAD + recordKey(edit), edit);
+
+/** Crosses an edit out that was kept as version `rev`; one that has changed since builds upon that. */
+export function crossOut(kept: Edit, rev: string): void {
+  const name = LEAD + recordKey(kept);
+  const edit = draftOf(name);
+  if (!isEdit(edit)) return;
+  if (stableText(edit.data) === stableText(kept.data)) dropDraft(name);
+  else if (edit.baseRev === kept.baseRev) putDraft(name, { ...edit, baseRev: rev });
+}
 
 /** Takes over what pages left behind that are gone, and keeps the edits among it. */
 export async function keepLeftBehind(): Promise<void> {

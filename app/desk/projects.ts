@@ -10,6 +10,7 @@ import { skyWorker } from "~/workers/sky";
 import { keep, remove, type Kept } from "./acts";
 import type { Choice } from "./choice";
 import type { Library } from "./library";
+import { crossOut } from "./pending";
 import type { ProjectContext } from "./project";
 
 /** Where to aim for a target of one's own that is shot beside a listed neighbour; the long side turned to it where that is needed. */
@@ -75,9 +76,14 @@ export function deleteProject(library: Library, c: ProjectContext): Promise<Resu
   ]);
 }
 
-/** Keeps a frame. */
-export const saveFrame = ({ id, baseRev, data }: Draft<FrameData>): Promise<Result<Kept, KeepFault>> =>
-  keep([{ kind: "frame", id, data, baseRev }]);
+/** Keeps a frame, and crosses out what was written down of it. */
+export async function saveFrame({ id, baseRev, data }: Draft<FrameData>): Promise<Result<Kept, KeepFault>> {
+  const edit = { kind: "frame", id, data, baseRev } as const;
+  const done = await keep([edit]);
+  const rev = done.ok ? done.value.revs[id] : undefined;
+  if (rev !== undefined) crossOut(edit, rev);
+  return done;
+}
 
 /** Adds a frame like the one shown. */
 export const addFrame = (data: FrameData): Promise<Result<Kept, KeepFault>> =>

@@ -43,12 +43,9 @@ describe("drafts", () => {
     expect((await page()).draftOf("a")).toBe("late");
   });
 
-  it("are gone once taken away, unless they changed since the state that was saved", async () => {
+  it("are gone once taken away", async () => {
     const first = await page();
-    const saved = first.putDraft("a", 1);
-    first.putDraft("a", 2);
-    first.dropDraft("a", saved);
-    expect(first.draftOf("a")).toBe(2);
+    first.putDraft("a", 1);
     first.dropDraft("a");
     await first.draftsWritten();
     expect((await page()).draftNames()).toEqual([]);

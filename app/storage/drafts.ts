@@ -71,20 +71,16 @@ export const draftOf = (name: string): unknown => own.get(name)?.value ?? null;
 /** Names of all drafts of this page. */
 export const draftNames = (): readonly string[] => [...own.keys()];
 
-/** Writes a draft down; what comes back names this state of it. */
-export function putDraft(name: string, value: unknown): number {
+/** Writes a draft down. */
+export function putDraft(name: string, value: unknown): void {
   const draft = { stamp: nextStamp(), value };
   own.set(name, draft);
   put(keyOf(pageId, name), draft);
-  return draft.stamp;
 }
 
-/** Takes a draft away: it was saved or is not wanted. With a stamp only if it has not changed since. */
-export function dropDraft(name: string, stamp?: number): void {
-  const draft = own.get(name);
-  if (!draft || (stamp !== undefined && draft.stamp !== stamp)) return;
-  own.delete(name);
-  put(keyOf(pageId, name), null);
+/** Takes a draft away: it was saved or is not wanted. */
+export function dropDraft(name: string): void {
+  if (own.delete(name)) put(keyOf(pageId, name), null);
 }
 
 /** Takes all drafts of this page away. */

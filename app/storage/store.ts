@@ -96,8 +96,9 @@ async function asWriter<T>(work: (store: Opened) => Promise<Result<T, KeepFault>
   try {
     const store = await open();
     return await exclusively(() => work(store));
-  } catch {
-    // The database went away meanwhile, or another tab does not let go of the pen.
+  } catch (error) {
+    // The database went away meanwhile, or another tab does not let go of the pen; a fault of one's own is not hidden either.
+    console.error(error);
     return err({ code: "storageBlocked" });
   }
 }
@@ -334,20 +335,53 @@ function versionsOf(store: Store, edits: readonly Edit[], news: ReadonlyMap<stri
   return ok({ records, done: { before, collided, revs } });
 }
 
-/** Does an act: every edit checked first, then all stored in one transaction. A record changed elsewhere since the page showed it keeps both versions. */
-export const act = (edits: readonly Edit[]): Promise<Result<Done, KeepFault>> =>
+/** What is to be kept at one stroke. */
+interface Work extends Aside {
+  readonly records?: readonly StoredRecord[];
+  readonly edits?: readonly Edit[];
+}
+
+/** Keeps records of a file and edits upon them in one transaction, every edit checked first; what it did, and what it joined. */
+const keepAll = ({ records = [], edits = [], ...aside }: Work) =>
   asWriter(async (store) => {
     const fault = refused(edits);
     if (fault) return err(fault);
     const heard = await catchUp(store);
-    const versions = versionsOf(store, edits);
+    const joined = { added: 0, changed: 0, known: 0 };
+    const news: StoredRecord[] = [];
+    const incoming = headsByKey(records);
+    for (const [key, versions] of incoming) {
+      const heads = store.heads(key);
+      const all = joinHeads(heads ?? [], versions);
+      if (!heads) joined.added++;
+      else if (all.length === heads.length && all.every((head, i) => head.rev === heads[i]?.rev)) {
+        joined.known++;
+        continue;
+      } else joined.changed++;
+      news.push(...versions);
+    }
+    const versions = versionsOf(store, edits, incoming);
     if (!versions.ok) return versions;
-    const done = await put(store, versions.value.records);
+    const done = await put(store, [...news, ...versions.value.records], aside);
     if (!done.ok) return done;
-    tell([...heard, ...done.value]);
-    announce();
-    return ok(versions.value.done);
+    told([...heard, ...done.value]);
+    return ok({ done: versions.value.done, joined });
   });
+
+/** Says, here and to other tabs, that records have changed. */
+function told(keys: readonly string[]): void {
+  tell(keys);
+  announce();
+}
+
+const part = async <A, B>(kept: Promise<Result<A, KeepFault>>, of: (a: A) => B): Promise<Result<B, KeepFault>> => {
+  const result = await kept;
+  return result.ok ? ok(of(result.value)) : result;
+};
+
+/** Does an act: all or nothing. A record changed elsewhere since the page showed it keeps both versions. */
+export const act = (edits: readonly Edit[]): Promise<Result<Done, KeepFault>> =>
+  part(keepAll({ edits }), (k) => k.done);
 
 /** What comes in by a file. */
 export interface Incoming {
@@ -358,59 +392,26 @@ export interface Incoming {
   readonly unread?: readonly unknown[];
 }
 
+const aside = (raw: unknown, reason: string): Unread => ({ key: keyOfRaw(raw), reason, raw });
+
 /** Joins what a file brings: nothing doubled, nothing newer overwritten. */
 export const join = ({ records, edits = [], unread = [] }: Incoming): Promise<Result<Joined, KeepFault>> =>
-  asWriter(async (store) => {
-    const fault = refused(edits);
-    if (fault) return err(fault);
-    const heard = await catchUp(store);
-    const report = { added: 0, changed: 0, known: 0 };
-    const news: StoredRecord[] = [];
-    const incoming = headsByKey(records);
-    for (const [key, versions] of incoming) {
-      const heads = store.heads(key);
-      const joined = joinHeads(heads ?? [], versions);
-      if (!heads) report.added++;
-      else if (joined.length === heads.length && joined.every((head, i) => head.rev === heads[i]?.rev)) {
-        report.known++;
-        continue;
-      } else report.changed++;
-      news.push(...versions);
-    }
-    const versions = versionsOf(store, edits, incoming);
-    if (!versions.ok) return versions;
-    const aside = unread.map((raw) => ({ key: keyOfRaw(raw), reason: "came with a file and does not read", raw }));
-    const done = await put(store, [...news, ...versions.value.records], { unread: aside });
-    if (!done.ok) return done;
-    tell([...heard, ...done.value]);
-    announce();
-    return ok(report);
-  });
+  part(
+    keepAll({ records, edits, unread: unread.map((raw) => aside(raw, "came with a file and does not read")) }),
+    (k) => k.joined,
+  );
 
 /** Takes a thing that does not read away; `edits` put a record in its place. */
 export const takeAside = (thing: Unread, edits: readonly Edit[] = []): Promise<Result<null, KeepFault>> =>
-  changeAside({ without: thing }, edits);
+  part(keepAll({ without: thing, edits }), () => null);
 
 /** Puts a thing that does not read back where it was. */
-export const putAside = (thing: Unread): Promise<Result<null, KeepFault>> => changeAside({ unread: [thing] });
+export const putAside = (thing: Unread): Promise<Result<null, KeepFault>> =>
+  part(keepAll({ unread: [thing] }), () => null);
 
 /** Sets a thing aside that would not read again if it were kept. */
 export const setAside = (raw: unknown): Promise<Result<null, KeepFault>> =>
-  putAside({ key: keyOfRaw(raw), reason: "was not saved, and could not be", raw });
-
-const changeAside = (aside: Aside, edits: readonly Edit[] = []): Promise<Result<null, KeepFault>> =>
-  asWriter(async (store) => {
-    const fault = refused(edits);
-    if (fault) return err(fault);
-    const heard = await catchUp(store);
-    const versions = versionsOf(store, edits);
-    if (!versions.ok) return versions;
-    const done = await put(store, versions.value.records, aside);
-    if (!done.ok) return done;
-    tell([...heard, ...done.value]);
-    announce();
-    return ok(null);
-  });
+  putAside(aside(raw, "was not saved, and could not be"));
 
 /** Empties the store and hands back what was in it. */
 export const empty = (): Promise<Result<ReadonlyMap<string, unknown>, KeepFault>> =>
@@ -425,8 +426,7 @@ export const empty = (): Promise<Result<ReadonlyMap<string, unknown>, KeepFault>
     store.sums.clear();
     store.foreign.clear();
     renewSessionNode();
-    tell(keys);
-    announce();
+    told(keys);
     return ok(all);
   });
 
@@ -450,7 +450,6 @@ export const refill = (all: ReadonlyMap<string, unknown>): Promise<Result<null, 
     if (!done.ok) return done;
     if (foreign.size > 0) await store.drawer.write(foreign);
     foreign.forEach((_, name) => store.foreign.add(name));
-    tell([...heard, ...done.value]);
-    announce();
+    told([...heard, ...done.value]);
     return ok(null);
   });

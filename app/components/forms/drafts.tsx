@@ -107,16 +107,22 @@ function readFields(raw: unknown): Fields | null {
 export function WithDraft({
   name,
   title,
+  rev,
   children,
 }: {
   readonly name: string;
   readonly title: string;
+  /** The version that is kept: the form follows a new one, unless something is typed. */
+  readonly rev: string;
   readonly children: ReactNode;
 }) {
+  const shelf = useContext(ShelfContext);
   const [round, setRound] = useState(0);
+  const [shown, setShown] = useState(rev);
   const again = useCallback(() => setRound((r) => r + 1), []);
+  if (shown !== rev && readDraft(shelf.get(name)) === null) setShown(rev);
   return (
-    <DraftRound key={`${name} ${round}`} name={name} title={title} onAgain={again}>
+    <DraftRound key={`${name} ${shown} ${round}`} name={name} title={title} onAgain={again}>
       {children}
     </DraftRound>
   );
@@ -161,9 +167,11 @@ export function DraftMark() {
   const mark = useRef<HTMLInputElement>(null);
   const start = useRef<string | null>(null);
   const isTouched = useRef(isRestored);
+  /** Sent, and not typed into since: its action has the word on the draft, and what is drawn meanwhile is not typed. */
+  const isSent = useRef(false);
   const follow = useCallback(() => {
     const form = mark.current?.form;
-    if (!form || name === "" || !isTouched.current) return;
+    if (!form || name === "" || !isTouched.current || isSent.current) return;
     const fields = fieldsOf(form);
     if (JSON.stringify(fields) === start.current) shelf.drop(name);
     else shelf.put(name, { title, value: fields });
@@ -174,13 +182,19 @@ export function DraftMark() {
     if (!isRestored) start.current = JSON.stringify(fieldsOf(form));
     const touch = () => {
       isTouched.current = true;
+      isSent.current = false;
       follow();
+    };
+    const send = () => {
+      isSent.current = true;
     };
     form.addEventListener("input", touch);
     form.addEventListener("change", touch);
+    form.addEventListener("submit", send);
     return () => {
       form.removeEventListener("input", touch);
       form.removeEventListener("change", touch);
+      form.removeEventListener("submit", send);
     };
   }, [isRestored, follow]);
   useEffect(follow); // boxes that follow others have their values once the form is drawn anew
@@ -212,23 +226,31 @@ export function useDraftState<T>(
   { name, title }: { readonly name: string; readonly title: string },
   kept: T,
   read: (raw: unknown) => T | null,
+  isSame: (a: T, b: T) => boolean = (a, b) => JSON.stringify(a) === JSON.stringify(b),
 ) {
   const shelf = useContext(ShelfContext);
-  const [before, setBefore] = useState<T | null>(() => read(readDraft(shelf.get(name))?.value));
-  const [value, setValue] = useState<T>(before ?? kept);
-  const set = (next: T) => {
-    setValue(next);
-    if (JSON.stringify(next) === JSON.stringify(kept)) shelf.drop(name);
-    else shelf.put(name, { title, value: next });
+  const [typed, setTyped] = useState<{ readonly value: T; readonly isRestored: boolean } | null>(() => {
+    const value = read(readDraft(shelf.get(name))?.value);
+    return value === null ? null : { value, isRestored: true };
+  });
+  // Once it is what is kept, because it was saved or typed back, what is kept is followed again.
+  if (typed !== null && isSame(typed.value, kept)) setTyped(null);
+  const set = (value: T) => {
+    if (isSame(value, kept)) {
+      shelf.drop(name);
+      setTyped(null);
+    } else {
+      shelf.put(name, { title, value });
+      setTyped({ value, isRestored: typed?.isRestored ?? false });
+    }
   };
-  /** Takes the draft away: it was saved, or is not wanted; then `to` is shown. */
-  const settle = (to: T = kept) => {
+  /** Takes what was typed away: it is not wanted, or was taken elsewhere. */
+  const discard = () => {
     shelf.drop(name);
-    setBefore(null);
-    setValue(to);
+    setTyped(null);
   };
   useSaidWhenLeft(name, title);
-  return { value, set, settle, isRestored: before !== null };
+  return { value: typed ? typed.value : kept, set, discard, isRestored: typed?.isRestored ?? false };
 }
 
 /** Reads a draft that is one text. */

@@ -1,6 +1,6 @@
 import { createEvents, type DateTime } from "ics";
 import type { RunSheet } from "~/core/night";
-import { printable } from "./votable";
+import { printable } from "./printable";
 
 const LONGEST_OCTETS = 75;
 const octets = new TextEncoder();

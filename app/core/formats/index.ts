@@ -10,7 +10,8 @@ export {
   type PanelListFault,
   type PanelRow,
 } from "./panel-list";
-export { panelsToVotable, printable, readPanelVotable } from "./votable";
+export { panelsToVotable, readPanelVotable } from "./votable";
+export { printable } from "./printable";
 export { openPanelList, type OpenedPanelList } from "./panel-file";
 export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { panelName, type MosaicLayout, type Panel } from "~/core/framing";
 import { formatDeclination, formatRightAscension, parseAngle, parseDeclinationDeg, parseNumber } from "~/core/notation";
+import { PANEL_NAME } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { wrap360 } from "~/core/units";
 
@@ -119,7 +120,6 @@ const MOST_PANELS = 200;
 const MOST_HEADS = 200;
 /** A list of 200 panels has about 40 kB. */
 const MOST_BYTES = 1_000_000;
-const LONGEST_NAME = 60;
 
 /** Guesses which columns hold what from their heads. */
 export function guessColumns(heads: readonly string[]): ColumnMapping {
@@ -193,7 +193,7 @@ export function readPanelRows(
       return fault(cell("panel"));
     if (Math.abs(mDec ?? 0) > 90 || (mRa ?? 0) < 0 || (mRa ?? 0) >= 360) return fault(cell("mosaic_ra_deg"));
     const name = unsafe(cell(mapping.name === "panel" ? "name" : mapping.name));
-    if (name.length > LONGEST_NAME) return fault(name);
+    if (name.length > PANEL_NAME.max) return fault(name);
     const [row, column] = [number("row") ?? 0, number("column") ?? 0];
     if (![row, column].every((n) => Number.isInteger(n) && n >= 0 && n <= MOST_PANELS))
       return fault(`${row}, ${column}`);

@@ -14,8 +14,8 @@ export type FrameOfPanels = Pick<
   Partial<Pick<FrameData, "overlapRows" | "rowShift" | "names" | "order">>;
 
 const MATCH_ARCSEC = 0.5;
-/** No mosaic reaches further from its middle: 45° on the plane. */
-const FURTHEST_ARCMIN = 3600;
+/** No mosaic reaches further from its middle: 45°, one radian on the plane. */
+const FURTHEST_ARCMIN = (180 * 60) / Math.PI;
 
 /** Tangent point and angle for panels from elsewhere: their middle, and the mean of their angles mod 180 (of the first, when they do not say). */
 function tangentOf(rows: readonly PanelRow[]): NonNullable<PanelRow["mosaic"]> {

@@ -1,4 +1,5 @@
 import { XMLBuilder, XMLParser, XMLValidator } from "fast-xml-parser";
+import { printable } from "./printable";
 import { err, type Result } from "~/core/result";
 import { PANEL_COLUMNS, panelCells, readPanelRows, type PanelListFault, type PanelRow } from "./panel-list";
 
@@ -22,11 +23,6 @@ const FIELDS: Readonly<Record<(typeof PANEL_COLUMNS)[number], Readonly<Record<st
 
 const attributes = (of: Readonly<Record<string, string>>) =>
   Object.fromEntries(Object.entries(of).map(([name, value]) => [`@_${name}`, value]));
-
-/** A text without what XML 1.0 cannot hold: control characters, halves of a pair, and the two that are no character. */
-export const printable = (text: string): string =>
-  // eslint-disable-next-line no-control-regex -- these are what is taken out
-  text.toWellFormed().replaceAll(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, "");
 
 /** Panels as a VOTable 1.4 (IVOA 2019): the columns of the CSV with units, UCDs and the ICRS frame. */
 export function panelsToVotable(rows: readonly PanelRow[], title: string): string {

@@ -11,4 +11,4 @@ export { SIZE_FIELD } from "./target";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";
 export type { KeepFault } from "./refusal";
-export { MOST_EXTRA_PANELS } from "./frame";
+export { MOST_EXTRA_PANELS, PANEL_NAME } from "./frame";

@@ -46,6 +46,9 @@ const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
   star: String(goal.protectedMag),
 });
 
+const isSameBudget = (a: TypedBudget, b: TypedBudget): boolean =>
+  a.star === b.star && JSON.stringify(a.rows) === JSON.stringify(b.rows);
+
 function readTyped(raw: unknown): TypedBudget | null {
   const { rev, rows, star } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<TypedBudget>;
   const isRow = (row: Partial<BudgetDraft> | null) =>
@@ -58,14 +61,17 @@ function readTyped(raw: unknown): TypedBudget | null {
 
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours } = loaderData;
+  const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const typed = useDraftState<TypedBudget>(
     { name: `budget ${goal.id}`, title: "a budget" },
     typedOf(goal.rev, goal.data),
     readTyped,
+    isSameBudget,
   );
   const { rows: drafts, star } = typed.value;
-  const setDrafts = (next: readonly BudgetDraft[]) => typed.set({ ...typed.value, rows: next });
-  const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
+  // Typed on while it was being saved: then upon what was saved.
+  const base = answer?.revs[goal.id] === goal.rev ? goal.rev : typed.value.rev;
+  const setDrafts = (next: readonly BudgetDraft[]) => typed.set({ ...typed.value, rev: base, rows: next });
   const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : (parseNumber(star) ?? goal.data.protectedMag);
   const questionFor = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
@@ -101,7 +107,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   });
   const isChanged = isRight && JSON.stringify(draftOf()) !== JSON.stringify(goal.data);
   const save = () => {
-    void act({ act: "save", id: goal.id, baseRev: answer?.revs[goal.id] ?? typed.value.rev, data: draftOf() });
+    void act({ act: "save", id: goal.id, baseRev: base, data: draftOf() });
   };
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
@@ -123,7 +129,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     <>
       <Copies kind="goal" of={goal} />
       <StorageRefusal fault={refusal} />
-      {typed.isRestored && isChanged ? <RestoredNote onDiscard={() => typed.settle()} /> : null}
+      {typed.isRestored && isChanged ? <RestoredNote onDiscard={() => typed.discard()} /> : null}
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="text-figure">
@@ -143,7 +149,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             unit="fainter than mag"
             inputMode="decimal"
             value={star}
-            onChange={(e) => typed.set({ ...typed.value, star: e.target.value })}
+            onChange={(e) => typed.set({ ...typed.value, rev: base, star: e.target.value })}
             fault={numberFault(STAR, star)}
           />
         </div>

@@ -38,7 +38,7 @@ function Typed({
     if (draft === null) return;
     const wrong = read(draft);
     setFault(wrong);
-    if (!wrong) typed.settle(null);
+    if (!wrong) typed.discard();
   };
   const about = unit ? { label, unit } : { label };
   return (
@@ -46,7 +46,7 @@ function Typed({
       {...about}
       value={draft ?? shown}
       fault={fault}
-      onChange={(e) => typed.set(e.target.value)}
+      onChange={(e) => (e.target.value === shown ? typed.discard() : typed.set(e.target.value))}
       onBlur={take}
       onKeyDown={(e) => e.key === "Enter" && take()}
     />

@@ -3,7 +3,7 @@ import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
 import { useHistory } from "~/components/use-history";
 import type { FrameData } from "~/core/plan";
 import type { Entity } from "~/desk/library";
-import { crossOut, putDown } from "~/desk/pending";
+import { putDown } from "~/desk/pending";
 import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
@@ -17,31 +17,30 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
   const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
   const submit = useSubmit();
   const base = useRef(kept.rev); // the version this page builds upon
-  const unsaved = useRef<{ readonly data: FrameData; readonly stamp: number } | null>(null);
-  /** States that are on their way to the store, by the save they went with. */
-  const sent = useRef<number | null>(null);
+  const unsaved = useRef<FrameData | null>(null);
   const write = useCallback(
     (data: FrameData) => {
-      unsaved.current = { data, stamp: putDown({ kind: "frame", id: kept.id, data, baseRev: base.current }) };
+      unsaved.current = data;
+      putDown({ kind: "frame", id: kept.id, data, baseRev: base.current });
     },
     [kept.id],
   );
-  const travel = write;
-  const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(kept.data, travel);
+  const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(kept.data, write);
 
   useEffect(() => {
     const rev = answer?.revs[kept.id];
-    if (!rev) return;
-    base.current = rev;
-    if (sent.current !== null) crossOut({ kind: "frame", id: kept.id }, sent.current);
-    sent.current = null;
+    if (rev) base.current = rev;
   }, [answer, kept.id]);
+  // Another version counts now, chosen here among copies or kept by another tab: followed, unless something is being changed.
+  useEffect(() => {
+    if (state !== "idle" || unsaved.current || kept.rev === base.current) return;
+    base.current = kept.rev;
+    put(kept.data);
+  }, [kept, state, put]);
   const save = useCallback(() => {
     if (!unsaved.current) return;
-    const { data, stamp } = unsaved.current;
-    const intent: FrameIntent = { act: "save", id: kept.id, data, baseRev: base.current };
+    const intent: FrameIntent = { act: "save", id: kept.id, data: unsaved.current, baseRev: base.current };
     unsaved.current = null;
-    sent.current = stamp;
     void submit(intent as unknown as SubmitTarget, {
       method: "post",
       action,

@@ -39,7 +39,7 @@ export function LogPage({
       {files.answer?.report ? <IntakeReportView report={files.answer.report} /> : null}
       {project ? (
         <Section title="Or by hand">
-          <WithDraft key={answer?.booked ?? ""} name={isAll ? "log" : `log ${project.id}`} title="a log entry">
+          <WithDraft rev={answer?.booked ?? ""} name={isAll ? "log" : `log ${project.id}`} title="a log entry">
             <LogForm
               projects={projects}
               project={project}

@@ -57,6 +57,7 @@ export default function OwnTargetRoute({ loaderData, actionData }: Route.Compone
       <WithDraft
         key={target?.id ?? "new"}
         name={`target ${target?.id ?? "new"}`}
+        rev={target?.rev ?? ""}
         title={target ? `the target ${target.data.name}` : "a new target"}
       >
         <OwnTargetForm

@@ -108,18 +108,19 @@ function Editor({
   const {
     value: { rev: base, data: draft },
     set,
-    settle,
+    discard,
     isRestored,
   } = useDraftState<ChangedProject>(
     { name: `project ${id}`, title: `changes to ${project.name}` },
     { rev, data: project },
     readChanged(project),
+    (a, b) => JSON.stringify(a.data) === JSON.stringify(b.data),
   );
   const setDraft = (data: ProjectData) => set({ rev: base, data });
   const hasName = draft.name.trim() !== "";
   return (
     <div className="border-rule bg-sheet mt-3 grid max-w-4xl gap-3 rounded-[10px] border p-4 sm:grid-cols-2">
-      {isRestored ? <RestoredNote onDiscard={() => settle()} /> : null}
+      {isRestored ? <RestoredNote onDiscard={discard} /> : null}
       <Field
         label="Name"
         value={draft.name}

@@ -21,7 +21,7 @@ export function OwnForecast({
   const {
     value: text,
     set: setText,
-    settle,
+    discard,
     isRestored,
   } = useDraftState({ name: "typed forecast", title: "a forecast of your own" }, "", textDraft);
   const [wasTyped] = useState(isRestored);
@@ -35,7 +35,7 @@ export function OwnForecast({
           void act({ act: "typed", text });
         }}
       >
-        {isRestored && !answer?.said ? <RestoredNote onDiscard={() => settle()} /> : null}
+        {isRestored && !answer?.said ? <RestoredNote onDiscard={discard} /> : null}
         <TextField
           label="Hours, cloud, gusts"
           rows={3}

@@ -7,13 +7,13 @@ export function OwnName({ name, onSave }: { readonly name: string; readonly onSa
   const {
     value: draft,
     set,
-    settle,
+    discard,
     isRestored,
   } = useDraftState({ name: "own name", title: "your name" }, name, textDraft);
   const isRight = draft.trim() !== "" && draft.length <= 120;
   return (
     <div className="flex flex-wrap items-end gap-2">
-      {isRestored ? <RestoredNote onDiscard={() => settle()} /> : null}
+      {isRestored ? <RestoredNote onDiscard={discard} /> : null}
       <div className="flex-1">
         <Field
           label="Your name"

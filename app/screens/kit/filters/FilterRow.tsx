@@ -25,6 +25,7 @@ export function FilterRow({
   readonly onRemove?: () => void;
 }) {
   const start = useFormStart();
+  const [base] = useState(start.text("baseRev", baseRev)); // what was on the page when typing began
   const typed = start.text("channel", filter?.channel ?? "Ha");
   const typedChannel = CHANNELS.find((c) => c === typed) ?? "Ha";
   const [channel, setChannel] = useState<Channel>(typedChannel);
@@ -47,7 +48,7 @@ export function FilterRow({
       className="border-rule grid grid-cols-2 items-start gap-3 border-t py-3 md:grid-cols-[1.4fr_0.9fr_0.8fr_0.8fr_0.8fr_0.7fr_8.5rem]"
     >
       <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="baseRev" value={start.text("baseRev", baseRev)} />
+      <input type="hidden" name="baseRev" value={base} />
       <DraftMark />
       <Field
         label="Name in its files"

@@ -34,7 +34,7 @@ export default function FiltersRoute({ loaderData, actionData }: Route.Component
       <StorageRefusal fault={refusal ?? actionData?.refusal ?? null} />
       <div className="mt-4">
         {filters.map((f) => (
-          <WithDraft key={`${f.id} ${f.rev}`} name={`filter ${f.id}`} title={`the filter ${f.data.name}`}>
+          <WithDraft key={f.id} rev={f.rev} name={`filter ${f.id}`} title={`the filter ${f.data.name}`}>
             <FilterRow
               id={f.id}
               baseRev={f.rev}
@@ -46,7 +46,7 @@ export default function FiltersRoute({ loaderData, actionData }: Route.Component
           </WithDraft>
         ))}
         <h2 className="text-section text-soft mt-6">A new filter</h2>
-        <WithDraft key={`new ${filters.length}`} name="filter new" title="a new filter">
+        <WithDraft rev={String(filters.length)} name="filter new" title="a new filter">
           <FilterRow id="new" baseRev="" filter={null} faults={faults("new")} isInUse={false} />
         </WithDraft>
       </div>

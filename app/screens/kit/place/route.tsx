@@ -41,6 +41,7 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
       <WithDraft
         key={place?.id ?? "new"}
         name={`place ${place?.id ?? "new"}`}
+        rev={place?.rev ?? ""}
         title={place ? `the place ${place.data.name}` : "a new place"}
       >
         <PlaceForm

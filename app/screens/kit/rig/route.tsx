@@ -34,6 +34,7 @@ export default function RigRoute({ loaderData, actionData }: Route.ComponentProp
       <WithDraft
         key={rig?.id ?? "new"}
         name={`rig ${rig?.id ?? "new"}`}
+        rev={rig?.rev ?? ""}
         title={rig ? `the rig ${rig.data.name}` : "a new rig"}
       >
         <RigForm
