@@ -1,9 +1,8 @@
 import { readFileSync } from "node:fs";
 import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
 import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
-import { channelSky, nightSteps, placeSky, rankCatalog, usableOf, walkTarget } from "~/core/night";
-import { apparentVector } from "~/core/sky";
-import { addNights, nightDate } from "~/core/time";
+import { NIGHT_STEP_MIN, placeNight, rankCatalog, USUAL_MOON, yearNights, yearOf } from "~/core/night";
+import { nightDate } from "~/core/time";
 import { places, rigs } from "../scripts/demo/group";
 
 /** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */
@@ -28,29 +27,19 @@ if (!catalog.ok || !stars.ok) throw new Error("data does not unpack");
 const place = places["place-garden"]!;
 const night = nightDate("2026-12-20"); // a night with Moon, so that its part is counted
 
-measure(`rank ${catalog.value.length} objects for one night, 5 min steps, skyline and Moon`, 150, 11, () => {
-  const sky = placeSky(place, night);
+measure(`rank ${catalog.value.length} objects for one night, ${NIGHT_STEP_MIN} min steps, skyline and Moon`, 150, 11, () => {
   return rankCatalog(catalog.value, {
-    place,
-    sky,
-    steps: nightSteps(sky, 5),
-    date: night,
+    night: placeNight(place, night, USUAL_MOON),
     rig: rigs["rig-refractor"]!,
     channels: ["L", "R", "G", "B", "Ha", "OIII"],
   });
 });
 
 const target = { frame: "icrs", raDeg: 71, decDeg: 46.7 } as const;
-const nights = Array.from({ length: 365 }, (_, i) => {
-  const sky = placeSky(place, addNights(night, i));
-  const steps = nightSteps(sky, 5);
-  return { sky, steps, channel: channelSky(place, steps, "L") };
-});
-measure("one target, 365 nights, with the year's Sun and Moon at hand", 30, 11, () =>
-  nights.map((n) => usableOf(n.steps, walkTarget(n.steps, n.channel, apparentVector(n.sky, target)))),
-);
+const nights = yearNights(place, night, 365, USUAL_MOON);
+measure("one target, 365 nights, with the year's Sun and Moon at hand", 30, 11, () => yearOf(nights, target, "L"));
 measure("the year's Sun and Moon for a place, 365 nights (made once a place)", 1000, 3, () =>
-  Array.from({ length: 365 }, (_, i) => nightSteps(placeSky(place, addNights(night, i)), 5)),
+  yearNights(place, night, 365, USUAL_MOON),
 );
 
 const layout: MosaicLayout = {

@@ -1,7 +1,8 @@
 import { data } from "react-router";
-import type { Place } from "~/core/night";
+import { USUAL_MOON, type MoonWishes, type Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
-import { addMs, HOUR_MS, isNightDate, nightOf, type NightDate } from "~/core/time";
+import { addMs, HOUR_MS, isNightDate, utcOffsetMinutes, type NightDate } from "~/core/time";
+import { nightOf, type NightPlace } from "~/core/sky";
 import { now } from "~/storage/session";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
@@ -12,8 +13,22 @@ export interface Choice {
   readonly night: NightDate;
   readonly today: NightDate;
   readonly place: Entity<Place> | null;
+  /** How this person takes the Moon. */
+  readonly moon: MoonWishes;
   readonly rig: Entity<Rig> | null;
 }
+
+/** How the owner of this library takes the Moon. */
+export const moonOf = (library: Library): MoonWishes => library.settings?.data.moon ?? USUAL_MOON;
+
+/** From four hours before the Sun's noon on, tonight is the coming night; before, it is the one just ending. */
+const tonightAt = (place: NightPlace): NightDate => nightOf(place, addMs(now(), 4 * HOUR_MS));
+
+/** As long as no place is known: the middle of the zone of this computer. */
+const somewhereIn = (timeZone: string): NightPlace => ({
+  timeZone,
+  longitudeDeg: Math.max(-180, Math.min(180, utcOffsetMinutes(timeZone, now()) / 4)),
+});
 
 /** Reads the chosen night, place and rig; a night that is no date or a place that is gone is a page that cannot be. */
 export function choiceOf(library: Library, params: URLSearchParams): Choice {
@@ -27,12 +42,14 @@ export function choiceOf(library: Library, params: URLSearchParams): Choice {
   if (placeId && !place) throw data({ code: "unknownPlace" }, { status: 404 });
   if (rigId && !rig) throw data({ code: "unknownRig" }, { status: 404 });
   if (night !== null && !isNightDate(night)) throw data({ code: "badNight" }, { status: 400 });
-  // From eight in the morning on, tonight is the coming night; before, it is the one just ending.
-  const today = nightOf(
-    addMs(now(), 4 * HOUR_MS),
-    place?.data.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-  );
-  return { night: night ?? today, today, place: place && withLearntChances(library, place), rig };
+  const today = tonightAt(place?.data ?? somewhereIn(Intl.DateTimeFormat().resolvedOptions().timeZone));
+  return {
+    night: night ?? today,
+    today,
+    place: place && withLearntChances(library, place),
+    moon: moonOf(library),
+    rig,
+  };
 }
 
 /** Everything a person owns, and what the address chooses of it. */
@@ -52,10 +69,10 @@ export async function loadShellChoice(
     return { ...(await loadChoice(request)), fault: null };
   } catch (error) {
     if (!(error instanceof Error)) throw error;
-    const today = nightOf(addMs(now(), 4 * HOUR_MS), "Etc/UTC");
+    const today = tonightAt(somewhereIn("Etc/UTC"));
     return {
       library: await libraryHere(),
-      choice: { night: today, today, place: null, rig: null },
+      choice: { night: today, today, place: null, moon: USUAL_MOON, rig: null },
       fault: error.message,
     };
   }

@@ -61,12 +61,12 @@ describe("the choice an address makes", () => {
       ["badNight", 400],
     ]);
   });
-  it("holds on to the night that is ending until eight in the morning, local time", () => {
+  it("holds on to the night that is ending until four hours before the Sun’s noon", () => {
     const at = (iso: string) => {
       setNow(iso);
       return choice("").today;
     };
-    expect([at("2026-12-06T06:30:00Z"), at("2026-12-06T07:30:00Z")]).toEqual(["2026-12-05", "2026-12-06"]); // 07:30 and 08:30 in Paris
+    expect([at("2026-12-06T06:30:00Z"), at("2026-12-06T08:30:00Z")]).toEqual(["2026-12-05", "2026-12-06"]); // 07:30 and 08:30 in Paris
   });
   it("has no place to offer an empty library", () => {
     const empty: Library = { ...library, places: [], rigs: [], settings: null };

@@ -1,7 +1,7 @@
 import type { OwnTarget } from "~/core/catalog";
 import type { Edit } from "~/core/crew";
 import { CHANNELS, CHANNEL_FACTS, type Filter, type Rig } from "~/core/exposure";
-import type { Place } from "~/core/night";
+import { USUAL_MOON, type Place } from "~/core/night";
 import { USUAL_WISH_HOURS, type KeepFault, type Settings } from "~/core/records";
 import { err, type Result } from "~/core/result";
 import { browserId, newId } from "~/storage/session";
@@ -24,7 +24,14 @@ export function savePlace(library: Library, place: Draft<Place>): Promise<Result
   const edits: Edit[] = [{ kind: "place", id, data: place.data, baseRev: baseOf(place) }];
   if (!library.settings) {
     const memberId = `member-${browserId()}`;
-    const settings: Settings = { memberId, placeId: id, rigId: "", lastBackupMs: null, wishHours: USUAL_WISH_HOURS };
+    const settings: Settings = {
+      memberId,
+      placeId: id,
+      rigId: "",
+      lastBackupMs: null,
+      wishHours: USUAL_WISH_HOURS,
+      moon: USUAL_MOON,
+    };
     edits.push({ kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" });
     edits.push({ kind: "settings", id: "settings", data: settings, baseRev: "latest" });
   }

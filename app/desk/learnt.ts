@@ -23,7 +23,7 @@ export const learntChances = (library: Library, known: Entity<Place>): LearntCha
     learnChances(
       place.data.clearChance,
       nightOutcomes(
-        { id: place.id, timeZone: place.data.timeZone },
+        { ...place.data, id: place.id },
         library.looks.map((l) => l.data),
         log.map((c) => c.data),
       ),

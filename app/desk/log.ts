@@ -7,6 +7,7 @@ import { newId } from "~/storage/session";
 import { keep, remove, type Kept } from "./acts";
 import type { Entity, Library } from "./library";
 import { contextOf, type ProjectContext } from "./project";
+import { nightOver } from "./nights";
 import { recaller } from "./recall";
 
 /** What somebody writes into the log by hand; who, where and with what is added here. */
@@ -17,7 +18,9 @@ export type WrittenEntry = Pick<
 
 /** Mean worth of a usable minute of a project in one channel on one night, by the model; null when there is none. */
 export function worthRateOf(c: ProjectContext, channel: ContributionData["channel"], night: string): number | null {
-  const offer = nightOffer(c.place.data, c.layout.centre, [channel], nightDate(night)).channels[channel];
+  const offer = nightOffer(nightOver(c.place.data, nightDate(night), c.moon), c.layout.centre, [channel]).channels[
+    channel
+  ];
   return offer && offer.usableMin > 0 ? Math.round((1000 * offer.worthMin) / offer.usableMin) / 1000 : null;
 }
 

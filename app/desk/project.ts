@@ -2,9 +2,10 @@ import { data } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import { keptByCell, loomOf, type ContributionData, type LoomCell } from "~/core/ledger";
-import type { Place } from "~/core/night";
+import type { MoonWishes, Place } from "~/core/night";
 import {
   layoutOf,
+  moonOfProject,
   panelsOf,
   remainingWork,
   type FrameData,
@@ -13,6 +14,7 @@ import {
   type PlanRules,
   type ProjectData,
 } from "~/core/plan";
+import { moonOf } from "./choice";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
 import { recaller } from "./recall";
@@ -28,6 +30,8 @@ export interface ProjectContext {
   readonly goal: Entity<GoalData>;
   readonly rig: Entity<Rig>;
   readonly place: Entity<Place>;
+  /** How the Moon is taken: as the project says, else as its owner does. */
+  readonly moon: MoonWishes;
   readonly filters: readonly Entity<Filter>[];
   readonly contributions: readonly Entity<ContributionData>[];
   readonly optics: Optics;
@@ -84,9 +88,10 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
   const home = library.places.find((p) => p.id === project?.data.placeId);
   if (!project || !frame || !goal || !rig || !home) return null;
   const place = withLearntChances(library, home);
+  const everywhere = moonOf(library);
   const filters = rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
   const contributions = library.log.byProject.get(projectId) ?? NONE;
-  const parts = [project, goal, rig, place, contributions, ...frames, "filters", ...filters];
+  const parts = [project, goal, rig, place, contributions, everywhere, ...frames, "filters", ...filters];
   const work = (): ProjectContext => {
     const optics = opticsOf(rig.data);
     const panels = panelsOf(frame.data, optics);
@@ -99,6 +104,7 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       goal,
       rig,
       place,
+      moon: moonOfProject(everywhere, project.data, goal.data.channels),
       filters,
       contributions,
       optics,

@@ -1,13 +1,5 @@
 import { efficiencyOf, equivalentHours } from "~/core/exposure";
-import {
-  accountOf,
-  COARSE_STEP_MIN,
-  placeNight,
-  placeSky,
-  type NightSteps,
-  type Place,
-  type PlaceNight,
-} from "~/core/night";
+import { accountOf, placeSky, USUAL_MOON, type NightSteps, type Place } from "~/core/night";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import {
   chooseTonight,
@@ -27,6 +19,7 @@ import { now } from "~/storage/session";
 import type { Choice } from "./choice";
 import type { Entity, Library } from "./library";
 import { contextsOf, type ProjectContext } from "./project";
+import { nightOver } from "./nights";
 import { recaller } from "./recall";
 import { weatherKept } from "./weather";
 
@@ -34,13 +27,7 @@ import { weatherKept } from "./weather";
 export const NIGHTS_AHEAD = 2; // as far as the odds of an hour mean something
 const FARTHEST_MIN = 240; // nobody drives longer for one night
 
-const nights = recaller<PlaceNight>(12);
-
 const projectNights = recaller<TonightProject | null>(400);
-
-/** A night over a place in coarse steps: the same object, tables and all, while the place stays the same. */
-const nightOver = (place: Place, date: NightDate): PlaceNight =>
-  nights(`${place.name} ${date}`, [place], () => placeNight(place, date, COARSE_STEP_MIN));
 
 /** Everything about a night that depends on the place: its sky, its targets and its weather. */
 export function nightAt(
@@ -55,9 +42,9 @@ export function nightAt(
   readonly choice: ReturnType<typeof chooseTonight>;
   readonly weather: ReturnType<typeof weatherKept>;
 } {
-  const at = nightOver(place.data, night);
-  const { sky, steps } = at;
+  const { sky, steps } = nightOver(place.data, night, USUAL_MOON);
   const tonight = contexts.flatMap((c) => {
+    const at = nightOver(place.data, night, c.moon);
     const t = projectNights(`${c.id} ${place.id} ${night}`, [at, c.layout, c.needs], () =>
       projectTonight(at, { id: c.id, target: c.layout.centre, needs: c.needs }),
     );

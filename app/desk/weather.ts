@@ -12,7 +12,8 @@ import {
   type TrackRecord,
   type WeatherHour,
 } from "~/core/weather";
-import { nightOf, type NightDate, type UtcMs } from "~/core/time";
+import { nightOf } from "~/core/sky";
+import { type NightDate, type UtcMs } from "~/core/time";
 import { askSource, type AskFault } from "~/services/ask";
 import { FORECAST_SOURCES } from "~/services/registry";
 import type { Edit } from "~/core/crew";
@@ -111,7 +112,7 @@ export function weatherKept(
   });
   const climatology = clearChanceOn(withLearntChances(library, place).data, night);
   const looks = library.looks
-    .filter((l) => l.data.placeId === place.id && nightOf(l.data.atMs as UtcMs, place.data.timeZone) === night)
+    .filter((l) => l.data.placeId === place.id && nightOf(place.data, l.data.atMs as UtcMs) === night)
     .map((l): Outcome => ({ atMs: l.data.atMs as UtcMs, isClear: l.data.isClear }))
     .sort((a, b) => a.atMs - b.atMs);
   return {
@@ -126,7 +127,7 @@ export function weatherKept(
 export function forecastEdits(library: Library, place: Entity<Place>, read: ReadForecast): Edit[] {
   const byNight = new Map<NightDate, ForecastHour[]>();
   for (const hour of read.hours) {
-    const night = nightOf(hour.atMs, place.data.timeZone);
+    const night = nightOf(place.data, hour.atMs);
     byNight.set(night, [...(byNight.get(night) ?? []), hour]);
   }
   return [...byNight].flatMap(([night, news]): Edit[] => {

@@ -6,17 +6,15 @@ import type { ReactNode } from "react";
 import type { LoomCell } from "~/core/ledger";
 import {
   accountOf,
-  channelSky,
-  nightSteps,
-  placeSky,
+  placeNight,
   ribbonNight,
   seasonOf,
-  walkTarget,
+  targetNight,
+  USUAL_MOON,
+  yearNights,
   yearOf,
-  yearSkies,
 } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { apparentVector } from "~/core/sky";
 import { nightDate } from "~/core/time";
 import { Loom } from "~/components/charts/Loom";
 import { NightAccountChart } from "~/components/charts/NightAccountChart";
@@ -29,13 +27,9 @@ import { PlacesCompared } from "~/screens/target/PlacesCompared";
 import { SeasonWords } from "~/screens/target/SeasonWords";
 import { testPlace } from "~/core/test-data";
 
-const sky = placeSky(testPlace, nightDate("2026-12-05"));
-const steps = nightSteps(sky, 5);
-const walk = walkTarget(
-  steps,
-  channelSky(testPlace, steps, "Ha"),
-  apparentVector(sky, { frame: "icrs", raDeg: 312, decDeg: 31 }),
-);
+const night = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
+const { steps } = night;
+const { walk } = targetNight(night, { frame: "icrs", raDeg: 312, decDeg: 31 }, "Ha");
 
 const routed = (page: ReactNode) =>
   render(<RouterProvider router={createMemoryRouter([{ path: "/", element: page }])} />);
@@ -140,8 +134,7 @@ describe("skyline drawing", () => {
 
 describe("season", () => {
   const nights = yearOf(
-    testPlace,
-    yearSkies(testPlace, nightDate("2026-12-01"), 365),
+    yearNights(testPlace, nightDate("2026-12-01"), 365, USUAL_MOON),
     { frame: "icrs", raDeg: 71, decDeg: 46.7 },
     "L",
   );

@@ -5,7 +5,7 @@ import { createRoutesStub } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
-import { placeNight, runSheet } from "~/core/night";
+import { placeNight, runSheet, USUAL_MOON } from "~/core/night";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, type FrameData, weighNight } from "~/core/plan";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { BudgetRow } from "~/screens/budget/BudgetRow";
@@ -92,7 +92,7 @@ describe("budget row", () => {
   it("names the deciding limit, what the typed sub does, and opens its reasons", async () => {
     const question = { rig: testRig, filter: testFilter, skyMagPerArcsec2: 20.5, seeingArcsec: 3, protectedMag: 7 };
     const advice = subAdvice(question);
-    const draft = { channel: "Ha" as const, filterId: "f", hours: "3", sub: "120" };
+    const draft = { channel: "Ha" as const, filterId: "f", hours: "3", sub: "120", moon: "" as const };
     render(
       <BudgetRow
         draft={draft}
@@ -118,7 +118,7 @@ describe("budget row", () => {
 });
 
 describe("verdict", () => {
-  const at = placeNight(testPlace, nightDate("2026-12-05"), 5);
+  const at = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
   const { steps } = at;
   const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
   const projects = [

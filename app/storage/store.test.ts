@@ -1,7 +1,7 @@
 import localforage from "localforage";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { winnerOf, type Edit, type StoredRecord } from "~/core/crew";
-import type { Place } from "~/core/night";
+import { USUAL_MOON, type Place } from "~/core/night";
 import type { Settings } from "~/core/records";
 import layout1 from "./fixtures/store-1.json";
 
@@ -145,7 +145,14 @@ describe("the store", () => {
 
   it("writes as the member of the settings", async () => {
     const t = await tab();
-    const settings: Settings = { memberId: "member-ines", placeId: "", rigId: "", lastBackupMs: null, wishHours: 2 };
+    const settings: Settings = {
+      memberId: "member-ines",
+      placeId: "",
+      rigId: "",
+      lastBackupMs: null,
+      wishHours: 2,
+      moon: USUAL_MOON,
+    };
     await t.act([{ kind: "settings", id: "settings", data: settings, baseRev: null }, edit("Yard", null)]);
     expect((await t.heads("place-1"))![0].author).toBe("member-ines");
   });
@@ -371,7 +378,7 @@ describe("data of the version before (stored by the app of 25 November 2026, as 
 
   it("gets what later versions ask for: the settings' wish, which was absent until somebody changed it", async () => {
     const settings = (await (await tab()).openStore()).heads("settings/settings")![0];
-    expect(settings).toMatchObject({ v: 2, data: { memberId: "member-1", wishHours: 2 } });
+    expect(settings).toMatchObject({ v: 3, data: { memberId: "member-1", wishHours: 2 } });
     expect(settings.rev).toBe(layout1.settings.heads[0]!.rev);
   });
 

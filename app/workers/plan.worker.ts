@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import type { Channel } from "~/core/exposure";
-import type { Place } from "~/core/night";
+import type { MoonWishes, Place } from "~/core/night";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import {
   allocate,
@@ -18,6 +18,7 @@ import type { NightDate } from "~/core/time";
 /** What a plan is made for. */
 export interface PlanRequest {
   readonly place: Place;
+  readonly moon: MoonWishes;
   readonly target: Equatorial<"icrs">;
   readonly needs: readonly Need[];
   readonly channels: readonly Channel[];

@@ -12,16 +12,16 @@ import {
   type TownIndex,
 } from "~/core/catalog";
 import {
-  nightSteps,
-  placeSky,
+  placeNight,
   rankCatalog,
   targetJudge,
   ribbonNight,
+  yearNights,
   yearOf,
-  yearSkies,
-  type YearNight,
-  type YearSky,
+  type MoonWishes,
   type Place,
+  type PlaceNight,
+  type YearNight,
   type RankedTarget,
   type Ranking,
   type RibbonNight,
@@ -71,19 +71,20 @@ function towns(): Promise<TownIndex> {
 }
 
 const YEAR_NIGHTS = 365;
-let year: { readonly key: string; readonly skies: YearSky[] } | null = null;
+let year: { readonly key: string; readonly nights: PlaceNight[] } | null = null;
 
-/** Sun and Moon of a year over a place: kept, since every target asks for the same. */
-function skiesOf(place: Place, from: NightDate): YearSky[] {
-  const key = [place.latitudeDeg, place.longitudeDeg, place.elevationM, place.timeZone, from].join();
-  if (year?.key !== key) year = { key, skies: yearSkies(place, from, YEAR_NIGHTS) };
-  return year.skies;
+/** The nights of a year over a place: kept, since every target asks for the same. */
+function nightsOf(at: { readonly place: Place; readonly from: NightDate; readonly moon: MoonWishes }): PlaceNight[] {
+  const key = JSON.stringify([at.place, at.from, at.moon]);
+  if (year?.key !== key) year = { key, nights: yearNights(at.place, at.from, YEAR_NIGHTS, at.moon) };
+  return year.nights;
 }
 
 /** For whom, where and when targets are judged. */
 export interface RankQuestion {
   readonly place: Place;
   readonly date: NightDate;
+  readonly moon: MoonWishes;
   readonly rig: Rig;
   readonly channels: readonly Channel[];
   /** Targets of one's own, judged like the listed ones. */
@@ -94,11 +95,8 @@ let judge: { readonly key: string; readonly of: ReturnType<typeof targetJudge> }
 
 /** The judge for a question; kept, since every keystroke of a search asks the same. */
 function judgeOf(at: RankQuestion): ReturnType<typeof targetJudge> {
-  const key = JSON.stringify([at.place, at.date, at.rig, at.channels]);
-  if (judge?.key !== key) {
-    const sky = placeSky(at.place, at.date);
-    judge = { key, of: targetJudge({ ...at, sky, steps: nightSteps(sky, 5) }) };
-  }
+  const key = JSON.stringify([at.place, at.date, at.moon, at.rig, at.channels]);
+  if (judge?.key !== key) judge = { key, of: targetJudge({ ...at, night: placeNight(at.place, at.date, at.moon) }) };
   return judge.of;
 }
 
@@ -106,8 +104,7 @@ const api = {
   async rank(at: RankQuestion): Promise<Ranking<RankedEntry>> {
     const { entries } = await catalog();
     const all = [...entries, ...at.own];
-    const sky = placeSky(at.place, at.date);
-    const { ranked, tooLow } = rankCatalog(all, { ...at, sky, steps: nightSteps(sky, 5) });
+    const { ranked, tooLow } = rankCatalog(all, { ...at, night: placeNight(at.place, at.date, at.moon) });
     return { ranked: ranked.map((r) => ({ ...r, entry: all[r.row]! })), tooLow };
   },
   async search(query: string, limit: number): Promise<CatalogEntry[]> {
@@ -140,8 +137,14 @@ const api = {
     );
     return near.slice(0, at.limit);
   },
-  year(at: { place: Place; from: NightDate; target: Equatorial<"icrs">; channel: Channel }): YearNight[] {
-    return yearOf(at.place, skiesOf(at.place, at.from), at.target, at.channel);
+  year(at: {
+    place: Place;
+    from: NightDate;
+    moon: MoonWishes;
+    target: Equatorial<"icrs">;
+    channel: Channel;
+  }): YearNight[] {
+    return yearOf(nightsOf(at), at.target, at.channel);
   },
   ribbon(at: { place: Place; from: NightDate; count: number }): RibbonNight[] {
     return Array.from({ length: at.count }, (_, i) => ribbonNight(at.place, addNights(at.from, i)));

@@ -3,6 +3,7 @@ import type { RecordKind, StoredRecord } from "~/core/crew";
 import { editRecord } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
 import { encodeBundle } from "~/core/formats";
+import { placeNight, USUAL_MOON } from "~/core/night";
 import { decodeRecord } from "~/core/records";
 import { opticsOf } from "~/core/framing";
 import type { ContributionData, CullReason } from "~/core/ledger";
@@ -82,10 +83,9 @@ const news: readonly Session[] = [
 function contributionsOf(s: Session): StoredRecord[] {
   const { frame } = projects[s.project]!;
   const offer = nightOffer(
-    places[s.place]!,
+    placeNight(places[s.place]!, nightDate(s.night), USUAL_MOON),
     { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
     [s.channel],
-    nightDate(s.night),
   ).channels[s.channel]!;
   const worthRate = offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null;
   return s.panels.map((panel) => {

@@ -1,4 +1,5 @@
 import { fixed } from "~/components/numbers";
+import { channelAdvice, CHANNELS, linesOf, type Channel } from "~/core/exposure";
 import { KIND_WORDS, type CatalogEntry } from "~/core/catalog";
 
 /** "M 31 · Andromeda Galaxy"; the name alone of one's own. */
@@ -25,3 +26,23 @@ export function fillWords(fill: number | null): string {
   if (fill < 0.06) return "tiny in my field";
   return `fills ${Math.round(fill * 100)} % of my field`;
 }
+
+const LINE_NAMES = { ha: "Ha", oiii: "OIII", sii: "SII" } as const;
+const STRENGTHS = ["none", "weak", "medium", "strong"] as const;
+
+/** "Ha strong, OIII weak": what an object shines in, and what that asks of the night. */
+export function lightWords(entry: CatalogEntry): string {
+  const { wanted } = channelAdvice(entry, CHANNELS);
+  const lines = linesOf(entry);
+  const parts = (["ha", "oiii", "sii"] as const)
+    .filter((line) => lines[line] > 0)
+    .map((line) => `${LINE_NAMES[line]} ${STRENGTHS[lines[line]]}`);
+  if (parts.length === 0) return "continuous light: wants a dark sky";
+  if (wanted.includes("L")) parts.push("reflected light or stars");
+  const advice = lines.ha >= lines.oiii ? "Ha tolerates moonlight" : "OIII tolerates little moonlight";
+  return `${parts.join(", ")}; ${advice}`;
+}
+
+/** "no filter for OIII and SII here"; "" when nothing is missing. */
+export const missingWords = (missing: readonly Channel[]): string =>
+  missing.length === 0 ? "" : `no filter for ${missing.join(" and ")} in this rig`;

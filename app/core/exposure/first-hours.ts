@@ -1,5 +1,6 @@
-import { lightOf, surfaceBrightness, surfaceClass, type CatalogEntry } from "~/core/catalog";
+import { surfaceBrightness, surfaceClass, type CatalogEntry } from "~/core/catalog";
 import { isNarrow, type Channel } from "./channel";
+import { channelAdvice, type ChannelAdvice } from "./channel-advice";
 import { suggestedHours } from "./suggest";
 
 /** Least hours by class of surface brightness: the median of the 301 hand-picked targets of each class. */
@@ -22,30 +23,15 @@ export function leastHours(entry: CatalogEntry): LeastHours {
   return { hours: HOURS_UNKNOWN, from: "unknown" };
 }
 
-/** Channels to begin with, of those at hand: lines for what shines in lines, luminance or colour for the rest. */
-export function firstChannels(entry: CatalogEntry, atHand: readonly Channel[]): Channel[] {
-  const has = (c: Channel) => atHand.includes(c);
-  const lines = entry.curated?.lines;
-  const light = lightOf(entry);
-  const isLine = lines ? Math.max(lines.ha, lines.oiii, lines.sii) >= 1 : light !== "continuum";
-  const isUsual = (c: Channel) => c === light || (c !== "SII" && (light === "mixed" || entry.light === undefined));
-  const narrow = (["Ha", "OIII", "SII"] as const).filter(
-    (c) => has(c) && (lines ? lines[c === "Ha" ? "ha" : c === "OIII" ? "oiii" : "sii"] >= 1 : isUsual(c)),
-  );
-  if (isLine && narrow.length > 0) return narrow;
-  if (isLine && has("Dual")) return ["Dual"];
-  const broad = (["L", "R", "G", "B"] as const).filter(has);
-  return broad.length > 0 ? broad : has("Colour") ? ["Colour"] : atHand.slice(0, 1);
-}
-
-/** Hours on every panel to begin with, channel by channel: rule of thumb of `suggestedHours`; L:R:G:B as 3:1:1:1, common practice. */
+/** Hours on every panel to begin with, in the channels of `channelAdvice` (those wanted where the rig has none of them): rule of thumb of `suggestedHours`; L:R:G:B as 3:1:1:1, common practice. */
 export function firstHours(
   entry: CatalogEntry,
   kit: { readonly focalRatio: number; readonly channels: readonly Channel[]; readonly skyMagPerArcsec2: number },
+  { use, wanted }: ChannelAdvice = channelAdvice(entry, kit.channels),
 ): { readonly channel: Channel; readonly hours: number }[] {
   const { hours: hoursMin } = leastHours(entry);
   const { focalRatio, skyMagPerArcsec2 } = kit;
-  return firstChannels(entry, kit.channels).map((channel) => {
+  return (use.length > 0 ? use : wanted).map((channel) => {
     const hours = suggestedHours({ hoursMin, focalRatio, skyMagPerArcsec2, isNarrow: isNarrow(channel) });
     const share = channel === "R" || channel === "G" || channel === "B" ? 1 / 3 : 1;
     return { channel, hours: Math.max(0.5, Math.round(hours * share * 2) / 2) };

@@ -8,6 +8,7 @@ export { stackSnr, subsForSnr, ccdSnr } from "./snr";
 export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { suggestedHours } from "./suggest";
+export { channelAdvice, linesOf, type ChannelAdvice } from "./channel-advice";
 export { firstHours } from "./first-hours";
 export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";

@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { HOUR_MS, nightDate, nightWindow, utcMs } from "~/core/time";
+import { nightWindow } from "~/core/sky";
+import { HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { readForecast, readTypedForecast } from ".";
 
+const PARIS = { longitudeDeg: 1.9, timeZone: "Europe/Paris" };
 const NOW = utcMs(Date.parse("2026-12-05T16:40:00Z"));
 const here = { nowMs: NOW, latitudeDeg: 43.6, longitudeDeg: 1.9 };
 const iso = (h: number) => new Date(Date.parse("2026-12-05T16:00:00Z") + h * HOUR_MS).toISOString();
@@ -98,7 +100,7 @@ describe("a forecast file", () => {
 });
 
 describe("a forecast typed in", () => {
-  const at = { window: nightWindow(nightDate("2026-12-05"), "Europe/Paris"), zone: "Europe/Paris", nowMs: NOW };
+  const at = { window: nightWindow(PARIS, nightDate("2026-12-05")), zone: "Europe/Paris", nowMs: NOW };
   const typed = (text: string, where = at) => readTypedForecast(text, where);
   it("spreads each line over its clock hours, across midnight", () => {
     const r = typed("18-23 20\n23-3 80 36 # front\n");
@@ -121,7 +123,7 @@ describe("a forecast typed in", () => {
   });
   it("takes the doubled hour of an autumn clock change twice, and skips the missing one in spring", () => {
     const night = (date: string) => {
-      const window = nightWindow(nightDate(date), "Europe/Paris");
+      const window = nightWindow(PARIS, nightDate(date));
       const r = typed("1-4 50", { window, zone: "Europe/Paris", nowMs: window.startMs });
       return r.ok ? r.value.length : 0;
     };

@@ -6,7 +6,8 @@ import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { decodeData } from "~/core/records";
 import type { Result } from "~/core/result";
 import { testPlace, testRig } from "~/core/test-data";
-import { nightDate, nightWindow, utcMs } from "~/core/time";
+import { nightWindow } from "~/core/sky";
+import { nightDate, utcMs } from "~/core/time";
 import {
   decodeBundle,
   encodeBundle,
@@ -31,7 +32,11 @@ import {
  * without end, none needs much memory. What is read must then be fit to be kept.
  */
 const here = { nowMs: utcMs(Date.UTC(2026, 11, 5, 16)), latitudeDeg: 45, longitudeDeg: 9 };
-const typed = { window: nightWindow(nightDate("2026-12-05"), "Europe/Rome"), zone: "Europe/Rome", nowMs: here.nowMs };
+const typed = {
+  window: nightWindow({ longitudeDeg: 12, timeZone: "Europe/Rome" }, nightDate("2026-12-05")),
+  zone: "Europe/Rome",
+  nowMs: here.nowMs,
+};
 const optics = opticsOf(testRig);
 const frame: FrameData = {
   projectId: "p",

@@ -1,4 +1,4 @@
-import { degToRad } from "~/core/units";
+import { degToRad, radToDeg } from "~/core/units";
 
 /** How an elongated object sits in a frame. */
 export interface EllipseFit {
@@ -20,21 +20,17 @@ export function ellipseFill(
   return Math.max(width / frame.long, height / frame.short);
 }
 
-/** The angle at which an ellipse fills a frame least, to 0.01°; thin ones tend to the diagonal. Same units for both. */
+/**
+ * The angle at which an ellipse fills a frame least, and that share; thin ones tend to the diagonal. Same units for both. Turning the
+ * long axis away from the long side lowers one share and raises the other: least where both are equal, or lying flat.
+ */
 export function bestEllipseAngle(
   object: { readonly major: number; readonly minor: number },
   frame: { readonly long: number; readonly short: number },
 ): EllipseFit {
-  let best: EllipseFit = { angleDeg: 0, fill: ellipseFill(object, frame, 0) };
-  for (const [step, reach] of [
-    [1, 90],
-    [0.01, 1],
-  ] as const) {
-    const [from, to] = [Math.max(0, best.angleDeg - reach), Math.min(90, best.angleDeg + reach)];
-    for (let angleDeg = from; angleDeg <= to; angleDeg += step) {
-      const fill = ellipseFill(object, frame, angleDeg);
-      if (fill < best.fill - 1e-12) best = { angleDeg, fill };
-    }
-  }
-  return best;
+  const [a2, b2] = [object.major ** 2, object.minor ** 2];
+  const [l2, s2] = [frame.long ** 2, frame.short ** 2];
+  const sin2 = a2 > b2 ? (a2 / l2 - b2 / s2) / ((a2 - b2) * (1 / l2 + 1 / s2)) : 0;
+  const angleDeg = radToDeg(Math.asin(Math.sqrt(Math.min(1, Math.max(0, sin2)))));
+  return { angleDeg, fill: ellipseFill(object, frame, angleDeg) };
 }

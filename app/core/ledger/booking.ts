@@ -5,7 +5,7 @@ import type { Place } from "~/core/night";
 import { layoutOf, panelsOf, type FrameData, type GoalData, type ProjectData } from "~/core/plan";
 import { err, ok, type Result } from "~/core/result";
 import { separationDeg } from "~/core/sky";
-import { nightOf } from "~/core/time";
+import { nightOf } from "~/core/sky";
 import type { CalibrationData, ContributionData } from "./contribution";
 import type { ExposureFacts } from "./exposure-facts";
 import { channelOfFilter } from "./filter-name";
@@ -163,7 +163,7 @@ export function bookExposure(facts: ExposureFacts, context: BookingContext): Res
       projectId: candidate.id,
       panel: match.panel,
       channel,
-      night: nightOf(startMs, candidate.place.timeZone),
+      night: nightOf(candidate.place, startMs),
       memberId: context.memberId,
       rigId: candidate.project.rigId,
       placeId: candidate.project.placeId,

@@ -224,7 +224,7 @@ describe("what the sky truly was", () => {
   const look = (iso: string, isClear: boolean, placeId = "yard") => ({ placeId, memberId: "m", atMs: Date.parse(iso), isClear }); // prettier-ignore
   const shot = (night: string, kept: number, reason: "" | "cloud" | "wind", startMs: number | null = null) =>
     ({ placeId: "yard", night, kept, taken: 10, reason, startMs }) as unknown as ContributionData;
-  const yard = { id: "yard", timeZone: "Europe/Paris" };
+  const yard = { id: "yard", longitudeDeg: 2, timeZone: "Europe/Paris" };
   it("is known hour by hour from looks and exposures; wind says nothing of cloud", () => {
     const all = skyOutcomes(
       "yard",

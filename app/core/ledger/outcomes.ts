@@ -1,5 +1,6 @@
 import type { NightOutcome, Outcome } from "~/core/weather";
-import { nightOf, utcMs, type NightDate } from "~/core/time";
+import { nightOf, type NightPlace } from "~/core/sky";
+import { utcMs, type NightDate } from "~/core/time";
 import type { ContributionData } from "./contribution";
 
 /** Somebody looked up at a place and wrote down what they saw. */
@@ -30,7 +31,7 @@ export function skyOutcomes(
  * looks saw it clear. A night without an entry is missing, not cloudy.
  */
 export function nightOutcomes(
-  place: { readonly id: string; readonly timeZone: string },
+  place: NightPlace & { readonly id: string },
   looks: readonly LookData[],
   contributions: readonly ContributionData[],
 ): NightOutcome[] {
@@ -41,7 +42,7 @@ export function nightOutcomes(
     return known;
   };
   for (const look of looks)
-    if (look.placeId === place.id) of(nightOf(utcMs(look.atMs), place.timeZone))[look.isClear ? "clear" : "cloudy"]++;
+    if (look.placeId === place.id) of(nightOf(place, utcMs(look.atMs)))[look.isClear ? "clear" : "cloudy"]++;
   for (const c of contributions)
     if (c.placeId === place.id && (c.kept > 0 || c.reason === "cloud")) {
       const night = of(c.night as NightDate);

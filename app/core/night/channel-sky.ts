@@ -15,11 +15,13 @@ import {
   type LightDome,
 } from "~/core/sky";
 import { degToRad, radToDeg } from "~/core/units";
+import type { MoonLimit } from "./moon-school";
 import type { Place } from "./place";
 import type { NightSteps } from "./steps";
 
 const SIN_BINS = 1024; // of sin h: 0.06° at 30°, worth exact to 0.2 %
 const COS_BINS = 1024; // of cos ρ: 0.2° at 30°
+const MOON_PER_DEG = 4;
 
 /** What one channel over one place is every night, tabulated for speed. */
 export interface ChannelTables {
@@ -30,6 +32,8 @@ export interface ChannelTables {
   /** By sin h: scattering path of moonlight; by cos ρ: scattering function. */
   readonly scatter: Float64Array;
   readonly scattering: Float64Array;
+  /** By altitude of the Moon, every quarter degree: its strength over the zenith sky when full, through the air and in the colour of the channel. */
+  readonly moonByAltitude: Float64Array;
   readonly zenithNanolambert: number;
   readonly sinMinAltitude: number;
   /** Sine of the skyline by half degrees of azimuth, its highest and its lowest. */
@@ -62,9 +66,10 @@ export interface ChannelSky extends ChannelTables {
   readonly darkTo: number;
   /** Per step: the Moon's strength over the zenith sky. */
   readonly moonStrength: Float64Array;
-  /** Cosine of the separation the Moon rule asks for; 2 when it asks for none. */
-  readonly cosAvoidance: number;
-  readonly avoidanceDeg: number;
+  /** Per step: cosine of the separation from the Moon that is asked for; 2 where none is, −2 where the whole sky is barred. */
+  readonly cosAvoidance: Float64Array;
+  /** Share of its moonless worth that a minute must keep; 0 when nothing is asked. */
+  readonly leastShare: number;
 }
 
 /** Index into the tables by sin h, [0, 1]. */
@@ -103,6 +108,7 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
   const dark = (h: number) =>
     darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV });
   const zenithNanolambert = dark(90);
+  const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
   const bySin = (f: (altitudeDeg: number) => number) =>
     Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
   const skyline = skylineTable(place.skyline, place.landmarks).map((deg) => Math.sin(degToRad(deg)));
@@ -114,6 +120,17 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
     scattering: Float64Array.from({ length: COS_BINS }, (_, i) => {
       const separationDeg = radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1)));
       return scatteringAt(separationDeg, facts.centreNm / 550);
+    }),
+    moonByAltitude: Float64Array.from({ length: 90 * MOON_PER_DEG + 1 }, (_, i) => {
+      const moonZ = 90 - i / MOON_PER_DEG;
+      const colour = moonColourFactor({
+        wavelengthNm: facts.centreNm,
+        separationDeg: 60,
+        zenithDistanceDeg: 45,
+        moonZenithDistanceDeg: moonZ,
+        elevationM: place.elevationM,
+      });
+      return ((colour / scatteringRatio) * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / zenithNanolambert;
     }),
     zenithNanolambert,
     sinMinAltitude: Math.sin(degToRad(place.minAltitudeDeg)),
@@ -156,6 +173,13 @@ function domesByAzimuth(
   );
 }
 
+/** Cosine of the separation asked for at a phase of the Moon: 2 for none, −2 for more than the whole sky. */
+function cosAvoidanceAt(limit: MoonLimit, phaseAngleDeg: number): number {
+  if (limit.kind === "noMoon") return -2;
+  const deg = limit.kind === "keepAway" ? moonAvoidanceDeg(limit.rule, phaseAngleDeg) : 0;
+  return deg > 0 ? Math.cos(degToRad(deg)) : 2;
+}
+
 /**
  * Prepares the worth of a minute by altitude, Moon and channel: w = 10^(−0.8 k (X − 1)) · B_zenith/B, the SNR² rate of a
  * faint extended object relative to the same place's moonless zenith. Krisciunas & Schaefer's moonlight, scaled to the
@@ -166,13 +190,10 @@ export function channelSky(
   place: Place,
   steps: NightSteps,
   channel: Channel,
+  limit: MoonLimit,
   tables: ChannelTables = channelTables(place, channel),
 ): ChannelSky {
   const facts = CHANNEL_FACTS[channel];
-  const kV = extinctionMagPerAirmass(550, place.elevationM);
-  const avoidanceDeg = moonAvoidanceDeg(facts.moonRule, steps.moonPhaseAngleDeg);
-  const illuminance = moonIlluminance(steps.moonPhaseAngleDeg);
-  const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
   const isDark = Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0));
   return {
     // Name by name: what a spread makes has another shape each time, and every walk would be compiled anew.
@@ -181,6 +202,7 @@ export function channelSky(
     darkOverZenith: tables.darkOverZenith,
     scatter: tables.scatter,
     scattering: tables.scattering,
+    moonByAltitude: tables.moonByAltitude,
     zenithNanolambert: tables.zenithNanolambert,
     sinMinAltitude: tables.sinMinAltitude,
     sinSkyline: tables.sinSkyline,
@@ -195,21 +217,12 @@ export function channelSky(
     isDark,
     darkFrom: Math.max(0, isDark.indexOf(1)),
     darkTo: isDark.lastIndexOf(1) + 1,
-    moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt) => {
-      if (alt <= 0) return 0;
-      const moonZ = 90 - alt;
-      const colour = moonColourFactor({
-        wavelengthNm: facts.centreNm,
-        separationDeg: 60,
-        zenithDistanceDeg: 45,
-        moonZenithDistanceDeg: moonZ,
-        elevationM: place.elevationM,
-      });
-      return (
-        ((colour / scatteringRatio) * illuminance * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / tables.zenithNanolambert
-      );
-    }),
-    cosAvoidance: avoidanceDeg > 0 ? Math.cos(degToRad(avoidanceDeg)) : 2,
-    avoidanceDeg,
+    moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt, i) =>
+      alt > 0
+        ? tables.moonByAltitude[Math.round(alt * MOON_PER_DEG)]! * moonIlluminance(steps.moonPhaseAngleDeg[i]!)
+        : 0,
+    ),
+    cosAvoidance: Float64Array.from(steps.moonPhaseAngleDeg, (phase) => cosAvoidanceAt(limit, phase)),
+    leastShare: limit.kind === "count" ? limit.leastShare : 0,
   };
 }

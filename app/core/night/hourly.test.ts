@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { transits } from "~/core/sky";
 import { addNights, nightDate } from "~/core/time";
 import { testPlace } from "../test-data";
-import { CAUSES, FINE_STEP_MIN, hourlySteps, placeNight, targetNight } from ".";
+import { CAUSES, hourlySteps, NIGHT_STEP_MIN, USUAL_MOON, placeNight, targetNight } from ".";
 
 it("stands on the full hours of the place's clocks, in order, each usable or lost as its step is (law; clocks by Intl)", () => {
   const zones = ["Europe/Paris", "Asia/Kolkata", "Australia/Adelaide", "UTC", "America/St_Johns"];
@@ -15,14 +15,14 @@ it("stands on the full hours of the place's clocks, in order, each usable or los
       fc.double({ min: -40, max: 80, noNaN: true }),
       (timeZone, day, raDeg, decDeg) => {
         const place = { ...testPlace, timeZone };
-        const night = placeNight(place, addNights(nightDate("2026-01-01"), day), FINE_STEP_MIN);
+        const night = placeNight(place, addNights(nightDate("2026-01-01"), day), USUAL_MOON);
         const { walk, ofDate } = targetNight(night, { frame: "icrs", raDeg, decDeg }, "Ha");
         const hours = hourlySteps(night.sky, night.steps, walk, ofDate, timeZone);
         const clock = new Intl.DateTimeFormat("en-GB", { timeZone, minute: "2-digit", second: "2-digit" });
         hours.forEach((h, i) => {
           expect(clock.format(h.atMs)).toBe("00:00");
           if (i > 0) expect(h.atMs).toBeGreaterThan(hours[i - 1]!.atMs);
-          const step = Math.floor((h.atMs - night.steps.startMs) / (FINE_STEP_MIN * 60_000));
+          const step = Math.floor((h.atMs - night.steps.startMs) / (NIGHT_STEP_MIN * 60_000));
           expect(h.cause).toBe(CAUSES[walk.cause[step]!]);
         });
         // Highest at the hour nearest to the transit, when that falls into the night.

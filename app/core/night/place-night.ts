@@ -1,12 +1,13 @@
 import type { Channel } from "~/core/exposure";
-import { nightSky, type NightSky } from "~/core/sky";
-import { nightWindow, type NightDate } from "~/core/time";
+import { nightSky, nightWindow, type NightSky } from "~/core/sky";
+import type { NightDate } from "~/core/time";
 import { channelSky, channelTables, type ChannelSky, type ChannelTables } from "./channel-sky";
+import { moonLimitOf, type MoonWishes } from "./moon-school";
 import type { Place } from "./place";
 import { nightSteps, type NightSteps } from "./steps";
 
-/** The sky over a place from noon to noon of a night. */
-export const placeSky = (place: Place, date: NightDate): NightSky => nightSky(place, nightWindow(date, place.timeZone));
+/** The sky over a place from one noon of the Sun to the next. */
+export const placeSky = (place: Place, date: NightDate): NightSky => nightSky(place, nightWindow(place, date));
 
 /** A night over a place, cut into steps: what all targets and channels of that night share. */
 export interface PlaceNight {
@@ -14,18 +15,25 @@ export interface PlaceNight {
   readonly date: NightDate;
   readonly sky: NightSky;
   readonly steps: NightSteps;
+  /** Whose wishes about the Moon decide. */
+  readonly moon: MoonWishes;
 }
 
-/** Steps of a list or a plan, minutes: a window is known to 5 minutes. */
-export const COARSE_STEP_MIN = 5;
-/** Steps of one target looked at closely and of a run sheet, minutes. */
-export const FINE_STEP_MIN = 2;
+/**
+ * Steps of every night in every list, page, plan and sheet, minutes: one length, so that all of them say the same. A step counts
+ * as its middle does, so an edge is known to half of it.
+ */
+export const NIGHT_STEP_MIN = 3;
 
-/** A night over a place in steps of `stepMin` minutes. About 3 ms. */
-export function placeNight(place: Place, date: NightDate, stepMin: number): PlaceNight {
+/** A night over a place. About 4 ms. */
+export function placeNight(place: Place, date: NightDate, moon: MoonWishes): PlaceNight {
   const sky = placeSky(place, date);
-  return { place, date, sky, steps: nightSteps(sky, stepMin) };
+  return { place, date, sky, steps: nightSteps(sky, NIGHT_STEP_MIN), moon };
 }
+
+/** The same night under other wishes about the Moon. */
+export const withMoon = (night: PlaceNight, moon: MoonWishes): PlaceNight =>
+  night.moon === moon ? night : { ...night, moon };
 
 /** Tables cost a millisecond a channel and depend on the place alone: kept as long as the place is the same object. */
 const tables = new WeakMap<Place, Map<Channel, ChannelTables>>();
@@ -39,13 +47,12 @@ function kept<K extends object, V>(known: WeakMap<K, Map<Channel, V>>, key: K, c
   return value;
 }
 
+/** What a channel over a place is every night. */
+export const tablesOf = (place: Place, channel: Channel): ChannelTables =>
+  kept(tables, place, channel, () => channelTables(place, channel));
+
 /** The sky of a night in a channel. */
 export const channelSkyOf = (night: PlaceNight, channel: Channel): ChannelSky =>
   kept(skies, night, channel, () =>
-    channelSky(
-      night.place,
-      night.steps,
-      channel,
-      kept(tables, night.place, channel, () => channelTables(night.place, channel)),
-    ),
+    channelSky(night.place, night.steps, channel, moonLimitOf(night.moon, channel), tablesOf(night.place, channel)),
   );

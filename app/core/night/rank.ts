@@ -1,14 +1,11 @@
-import { lightOf, surfaceBrightness, type CatalogEntry } from "~/core/catalog";
-import { firstHours, type Channel, type Rig } from "~/core/exposure";
-import { opticsOf, panelsFor } from "~/core/framing";
-import { apparentVector, type NightSky } from "~/core/sky";
-import type { NightDate } from "~/core/time";
+import { surfaceBrightness, type CatalogEntry } from "~/core/catalog";
+import { channelAdvice, firstHours, type Channel, type ChannelAdvice, type Rig } from "~/core/exposure";
+import { bestEllipseAngle, opticsOf, panelsFor } from "~/core/framing";
+import { apparentVector, directionOf } from "~/core/sky";
 import { clamp } from "~/core/units";
-import { channelSky, type ChannelSky } from "./channel-sky";
-import type { Place } from "./place";
+import { channelSkyOf, tablesOf, type PlaceNight } from "./place-night";
 import { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonTable } from "./season-table";
-import type { NightSteps } from "./steps";
-import { CAUSES, walkTarget, type Cause } from "./walk";
+import { CAUSES, emptyWalk, sumsOf, walkTarget, type Cause } from "./walk";
 
 /** A target of the catalogue on one night from one place with one rig. */
 export interface RankedTarget {
@@ -16,13 +13,20 @@ export interface RankedTarget {
   readonly row: number;
   readonly usableMin: number;
   readonly worthMin: number;
+  /** What the night would be worth without the Moon. */
+  readonly moonlessWorthMin: number;
+  /** The channel it is judged in. */
   readonly channel: Channel;
+  /** What it shines in and the rig has no filter for. */
+  readonly missing: readonly Channel[];
+  /** The rig has nothing at all that shows it. */
+  readonly isOutOfReach: boolean;
   /** Largest loss in darkness; "none" when nothing is lost. */
   readonly mainLoss: Cause;
   readonly mainLossMin: number;
   /** Airless altitude at upper culmination. */
   readonly topAltitudeDeg: number;
-  /** Major axis over the frame's short side; null without a size. */
+  /** Share of the frame that it fills at its best angle, as on its page; null without a size. */
   readonly fill: number | null;
   /** Panels that hold it, 1 to 4 a side. */
   readonly panels: number;
@@ -39,10 +43,7 @@ export interface RankedTarget {
 
 /** What a ranking is made for. */
 export interface RankOptions {
-  readonly place: Place;
-  readonly sky: NightSky;
-  readonly steps: NightSteps;
-  readonly date: NightDate;
+  readonly night: PlaceNight;
   readonly rig: Rig;
   /** Channels the rig can record. */
   readonly channels: readonly Channel[];
@@ -58,22 +59,9 @@ export interface Ranking<T> {
 /** Nothing lower is worth a night: six times the air overhead. */
 export const LOWEST_DEG = 10;
 const EXPOSED_SHARE = 0.85; // of a usable hour, after dithers, downloads and focus; common practice, no source
+const WITHOUT_FILTER = 0.25; // of the score of an object that the rig cannot show; a proposal of this project
 /** A season that ends within this many weeks is worth a hurry; a proposal of this project. */
 export const CLOSING_WEEKS = 6;
-
-/** The channel that suits an object best among those a rig has: lines for what shines in lines, the widest else. */
-export function channelFor(entry: CatalogEntry, channels: readonly Channel[]): Channel {
-  const light = lightOf(entry);
-  const wish: readonly Channel[] =
-    light === "continuum"
-      ? ["L", "Colour"]
-      : light === "OIII"
-        ? ["OIII", "Dual", "Colour"]
-        : light === "mixed"
-          ? ["OIII", "Ha", "Dual", "Colour"]
-          : ["Ha", "Dual", "Colour"];
-  return wish.find((c) => channels.includes(c)) ?? channels[0] ?? "L";
-}
 
 /** 1 while the object fills a quarter to three quarters of the short side, falling to 0.2 when ten times smaller or twice larger. */
 function framingFit(fill: number | null): number {
@@ -97,52 +85,57 @@ function chanceToFinish(season: ComingSeason, needNights: number | null): number
 export function targetJudge(
   options: RankOptions,
 ): (entry: CatalogEntry, row: number, isWanted: boolean) => RankedTarget | null {
-  const { place, sky, steps, date, channels } = options;
+  const { night, channels } = options;
+  const { place, sky, steps, date } = night;
   const { focalRatio, planeWidthArcmin, planeHeightArcmin } = opticsOf(options.rig);
   const frame = { width: planeWidthArcmin, height: planeHeightArcmin };
-  const frameShortArcmin = Math.min(frame.width, frame.height);
-  const ofChannel = new Map<Channel, { readonly sky: ChannelSky; readonly seasons: SeasonTable }>();
+  const sides = { long: Math.max(frame.width, frame.height), short: Math.min(frame.width, frame.height) };
+  const seasons = new Map<Channel, SeasonTable>();
   const weeks = seasonWeeks(place, date);
-  const tablesOf = (channel: Channel) => {
-    let known = ofChannel.get(channel);
-    if (!known) {
-      const now = channelSky(place, steps, channel);
-      ofChannel.set(channel, (known = { sky: now, seasons: seasonTable(place, now, weeks) }));
-    }
+  const seasonsOf = (channel: Channel) => {
+    const known = seasons.get(channel) ?? seasonTable(place, tablesOf(place, channel), weeks);
+    seasons.set(channel, known);
     return known;
   };
-  const buffer = { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
+  const kit = { focalRatio, channels, skyMagPerArcsec2: place.skyMagPerArcsec2 };
+  const byKind = new Map<CatalogEntry["kind"], ChannelAdvice>();
+  /** Of what nobody picked by hand, the kind alone decides. */
+  const adviceFor = (entry: CatalogEntry) => {
+    if (entry.curated || entry.light) return channelAdvice(entry, channels);
+    const known = byKind.get(entry.kind) ?? channelAdvice(entry, channels);
+    byKind.set(entry.kind, known);
+    return known;
+  };
+  const buffer = emptyWalk(steps.count);
   const lost = new Int32Array(CAUSES.length);
   return (entry, row, isWanted) => {
-    const channel = channelFor(entry, channels);
-    const tables = tablesOf(channel);
+    const advice = adviceFor(entry);
+    const { lead: channel, use, missing } = advice;
     const vector = apparentVector(sky, entry.at);
-    const walk = walkTarget(steps, tables.sky, vector, buffer);
+    const walk = walkTarget(steps, channelSkyOf(night, channel), vector, buffer);
     lost.fill(0);
-    let worth = 0;
-    for (let i = 0; i < steps.count; i++) {
-      lost[walk.cause[i]!]!++;
-      worth += walk.worth[i]!;
-    }
-    const usableMin = lost[0]! * steps.stepMin;
-    const worthMin = worth * steps.stepMin;
+    for (let i = 0; i < steps.count; i++) lost[walk.cause[i]!]!++;
+    const { usableMin, worthMin, moonlessWorthMin } = sumsOf(steps, walk);
     if (usableMin === 0 && !isWanted) return null;
     let main = 0;
     for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
-    const fill = entry.majorArcmin === null ? null : entry.majorArcmin / frameShortArcmin;
     const major = entry.majorArcmin ?? 0;
+    const fill = major === 0 ? null : bestEllipseAngle({ major, minor: entry.minorArcmin ?? major }, sides).fill;
     const { columns, rows } = panelsFor({ major, minor: entry.minorArcmin ?? major }, frame);
-    const season = comingSeason(tables.seasons, entry.at);
-    const first = firstHours(entry, { focalRatio, channels, skyMagPerArcsec2: place.skyMagPerArcsec2 });
+    const season = comingSeason(seasonsOf(channel), directionOf(vector));
+    const first = firstHours(entry, kit, advice);
     const needHours = columns * rows * first.reduce((sum, c) => sum + c.hours, 0);
     const aNight = season.worthHoursANight * EXPOSED_SHARE;
-    const needNights = aNight > 0 ? Math.ceil(needHours / aNight) : null;
+    const needNights = use.length > 0 && aNight > 0 ? Math.ceil(needHours / aNight) : null;
     const surface = surfaceBrightness(entry);
     return {
       row,
       usableMin,
       worthMin,
+      moonlessWorthMin,
       channel,
+      missing,
+      isOutOfReach: use.length === 0,
       mainLoss: CAUSES[main]!,
       mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin,
       topAltitudeDeg: 90 - Math.abs(place.latitudeDeg - entry.at.decDeg),
@@ -152,7 +145,12 @@ export function targetJudge(
       season,
       needHours,
       needNights,
-      score: (entry.rank + 5) * framingFit(fill) * Math.sqrt(worthMin / 60) * chanceToFinish(season, needNights),
+      score:
+        (entry.rank + 5) *
+        framingFit(fill) *
+        Math.sqrt(worthMin / 60) *
+        chanceToFinish(season, needNights) *
+        (use.length > 0 ? 1 : WITHOUT_FILTER),
     };
   };
 }
@@ -174,7 +172,7 @@ function byDeclination(entries: readonly CatalogEntry[]): Int32Array {
  * project (docs/decisions/0003). Objects that never become usable are left out.
  */
 export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptions): Ranking<RankedTarget> {
-  const { place } = options;
+  const { place } = options.night;
   const judge = targetJudge(options);
   const lowestDec = Math.max(0, Math.min(place.minAltitudeDeg, 90));
   const ranked: RankedTarget[] = [];

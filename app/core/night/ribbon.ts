@@ -1,7 +1,7 @@
-import { nightSteps } from "./steps";
-import { placeSky } from "./place-night";
-import { clearChanceOn, type Place } from "./place";
 import type { NightDate, UtcMs } from "~/core/time";
+import { clearChanceOn, type Place } from "./place";
+import { NIGHT_STEP_MIN, placeSky } from "./place-night";
+import { nightSteps, type NightSteps } from "./steps";
 
 /** One column of the night ribbon. */
 export interface RibbonNight {
@@ -18,23 +18,22 @@ export interface RibbonNight {
   readonly clearChance: number;
 }
 
-const STEP_MIN = 15;
+const DRAWN_STEP_MIN = 15;
 
-/** Darkness and Moon of a night at a place, in quarter hours. */
+/** Darkness and Moon of a night at a place: drawn in quarter hours, counted in the steps of every other screen. */
 export function ribbonNight(place: Place, date: NightDate): RibbonNight {
   const sky = placeSky(place, date);
-  const steps = nightSteps(sky, STEP_MIN);
-  const states = Array.from({ length: steps.count }, (_, i) =>
-    steps.sunAltitudeDeg[i]! >= -18 ? 0 : steps.moonAltitudeDeg[i]! > 0 ? 2 : 1,
-  );
-  const count = (wanted: readonly number[]) => states.filter((s) => wanted.includes(s)).length * STEP_MIN;
+  const statesOf = ({ sunAltitudeDeg, moonAltitudeDeg }: NightSteps) =>
+    Array.from(sunAltitudeDeg, (sun, i) => (sun >= -18 ? 0 : moonAltitudeDeg[i]! > 0 ? 2 : 1));
+  const drawn = nightSteps(sky, DRAWN_STEP_MIN);
+  const counted = statesOf(nightSteps(sky, NIGHT_STEP_MIN));
   return {
     date,
-    states,
-    startMs: steps.startMs,
-    stepMin: STEP_MIN,
-    darkMin: count([1, 2]),
-    moonlessMin: count([1]),
+    states: statesOf(drawn),
+    startMs: drawn.startMs,
+    stepMin: DRAWN_STEP_MIN,
+    darkMin: counted.filter((s) => s !== 0).length * NIGHT_STEP_MIN,
+    moonlessMin: counted.filter((s) => s === 1).length * NIGHT_STEP_MIN,
     illuminatedFraction: sky.illuminatedFraction,
     clearChance: clearChanceOn(place, date),
   };

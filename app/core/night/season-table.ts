@@ -1,5 +1,5 @@
-import { bodyOfDate, directionOf } from "~/core/sky";
-import { addMs, addNights, monthOf, nightWindow, type NightDate } from "~/core/time";
+import { bodyOfDate, directionOf, nightWindow } from "~/core/sky";
+import { addMs, addNights, monthOf, type NightDate } from "~/core/time";
 import { degToRad, radToDeg, wrap360 } from "~/core/units";
 import { CHANNEL_FACTS } from "~/core/exposure";
 import { azimuthBin, sinBin, type ChannelTables } from "./channel-sky";
@@ -28,15 +28,15 @@ export interface SeasonTable {
   readonly duskHalfDeg: Int32Array;
   readonly darkHalfDeg: Int32Array;
   readonly clearChance: readonly number[];
-  /** Summed usable and worth degrees over two turns of hour angle from −180°, by half degrees of both. Made when asked for. */
-  readonly byDec: (decDeg: number) => { readonly usable: Float32Array; readonly worth: Float32Array };
+  /** Summed usable and worth degrees over two turns of hour angle from −180°, by half degrees of both; declination bin 0 is −90°. Made when asked for. */
+  readonly byBin: (bin: number) => { readonly usable: Float32Array; readonly worth: Float32Array };
 }
 
 const WEEKS = 53;
 const USEFUL_DEG = 15; // an hour of sidereal time
 const HA_PER_DEG = 2; // 2 minutes
 const HA_BINS = 360 * HA_PER_DEG;
-const DEC_PER_DEG = 2;
+const DEC_PER_DEG = 2; // interpolated between
 const USEFUL_WEEKS_AHEAD = 26; // what is planned for now; later weeks are another season
 
 /** The middle of a night once a week for a year: what all channels of a place share. */
@@ -50,7 +50,7 @@ export interface SeasonWeeks {
 export function seasonWeeks(place: Place, from: NightDate): SeasonWeeks {
   const dates = Array.from({ length: WEEKS }, (_, i) => addNights(from, 7 * i));
   const middle = (date: NightDate) => {
-    const { startMs, endMs } = nightWindow(date, place.timeZone);
+    const { startMs, endMs } = nightWindow(place, date);
     return addMs(startMs, (endMs - startMs) / 2);
   };
   return {
@@ -62,16 +62,13 @@ export function seasonWeeks(place: Place, from: NightDate): SeasonWeeks {
 /** Tabulates a year of weeks for one channel: below 1 ms, and 15 µs for every new declination. */
 export function seasonTable(place: Place, tables: ChannelTables, weeks: SeasonWeeks): SeasonTable {
   const { sunBelowDeg } = CHANNEL_FACTS[tables.channel];
-  const known: ReturnType<SeasonTable["byDec"]>[] = [];
+  const known: ReturnType<SeasonTable["byBin"]>[] = [];
   const dark = weeks.suns.map((sun) => darkOf(place, sunBelowDeg, sun));
   return {
     clearChance: weeks.months.map((month) => place.clearChance[month - 1] ?? 0),
     duskHalfDeg: Int32Array.from(dark, (d) => Math.round(wrap360(d.fromDeg) * HA_PER_DEG)),
     darkHalfDeg: Int32Array.from(dark, (d) => Math.round(d.lengthDeg * HA_PER_DEG)),
-    byDec: (decDeg) => {
-      const bin = Math.round((decDeg + 90) * DEC_PER_DEG);
-      return (known[bin] ??= sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90));
-    },
+    byBin: (bin) => (known[bin] ??= sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90)),
   };
 }
 
@@ -92,7 +89,7 @@ const SIN_HA = Float64Array.from(HOUR_ANGLES, Math.sin);
 const COS_HA = Float64Array.from(HOUR_ANGLES, Math.cos);
 
 /** Usable and worth degrees of hour angle of a declination, summed up from −180° over two turns. Moonless; refraction ignored. */
-function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonTable["byDec"]> {
+function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonTable["byBin"]> {
   const usable = new Float32Array(2 * HA_BINS + 1);
   const worth = new Float32Array(2 * HA_BINS + 1);
   const sinDec = Math.sin(degToRad(decDeg));
@@ -120,19 +117,49 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonT
   return { usable, worth };
 }
 
+/** Running sums of a declination's two neighbours in the table, and the share of the upper one. */
+interface Sums {
+  readonly below: Float32Array;
+  readonly above: Float32Array;
+  readonly share: number;
+}
+
+function sumsAt(table: SeasonTable, decDeg: number, of: "usable" | "worth"): Sums {
+  const bin = Math.min(Math.max((decDeg + 90) * DEC_PER_DEG, 0), 180 * DEC_PER_DEG);
+  const low = Math.min(Math.floor(bin), 180 * DEC_PER_DEG - 1);
+  return { below: table.byBin(low)[of], above: table.byBin(low + 1)[of], share: bin - low };
+}
+
 /** What a target's dark hours of a week hold: the difference of two running sums. */
-function overWeek(table: SeasonTable, sums: Float32Array, raHalfDeg: number, week: number): number {
+function overWeek(table: SeasonTable, { below, above, share }: Sums, raHalfDeg: number, week: number): number {
   // Hour angle counted from −180°.
   const start = (table.duskHalfDeg[week]! - raHalfDeg + HA_BINS + HA_BINS / 2) % HA_BINS;
-  return sums[start + table.darkHalfDeg[week]!]! - sums[start]!;
+  const end = start + table.darkHalfDeg[week]!;
+  const low = below[end]! - below[start]!;
+  return low + share * (above[end]! - above[start]! - low);
+}
+
+/** Usable minutes and worth of the first night of a week, ignoring the Moon and lamps. Direction of date. */
+export function weekNight(
+  table: SeasonTable,
+  target: { readonly raDeg: number; readonly decDeg: number },
+  week: number,
+): { readonly usableMin: number; readonly worthMin: number } {
+  const raHalfDeg = Math.round(target.raDeg * HA_PER_DEG);
+  const min = (of: "usable" | "worth") => overWeek(table, sumsAt(table, target.decDeg, of), raHalfDeg, week) * 4;
+  return { usableMin: min("usable"), worthMin: min("worth") };
 }
 
 /**
- * The season of a target from the table's first week on. Usable time agrees with a night by night computation to about
- * ten minutes (declination to a quarter degree, weeks taken at their first night); the Moon and lamps are set aside.
+ * The season of a target, given by its direction of date, from the table's first week on. A night agrees with the night by night
+ * computation to 6 minutes (hour angle to 2 minutes, interpolated between half degrees of declination), or to what half a degree
+ * means where the target only grazes a limit. Ignores the Moon and lamps.
  */
-export function comingSeason(table: SeasonTable, target: { raDeg: number; decDeg: number }): ComingSeason {
-  const { usable, worth } = table.byDec(target.decDeg);
+export function comingSeason(
+  table: SeasonTable,
+  target: { readonly raDeg: number; readonly decDeg: number },
+): ComingSeason {
+  const [usable, worth] = [sumsAt(table, target.decDeg, "usable"), sumsAt(table, target.decDeg, "worth")];
   const raHalfDeg = Math.round(target.raDeg * HA_PER_DEG);
   let opens = 0;
   while (opens < WEEKS && overWeek(table, usable, raHalfDeg, opens) < USEFUL_DEG) opens++;

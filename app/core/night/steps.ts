@@ -1,5 +1,5 @@
 import { localSiderealRad, moonAt, sunAltitudeDeg, type NightSky } from "~/core/sky";
-import { MINUTE_MS, addMs, type UtcMs } from "~/core/time";
+import { MINUTE_MS, addMs, utcMs, type UtcMs } from "~/core/time";
 
 /** A night cut into equal steps, each judged at its middle: all that does not depend on target or channel. */
 export interface NightSteps {
@@ -12,23 +12,30 @@ export interface NightSteps {
   /** Unit vector of date, three numbers a step. */
   readonly moon: Float64Array;
   readonly moonAltitudeDeg: Float64Array;
-  readonly moonPhaseAngleDeg: number;
+  /** 0 full, 180 new. */
+  readonly moonPhaseAngleDeg: Float64Array;
 }
 
 const SUNSET_DEG = -0.833;
 
-/** The part of the window in which the Sun is down, in steps of `stepMin`: empty when it never sets, the whole window when it never rises. */
+/**
+ * The part of the window from the first step with the Sun down to the last, in steps of `stepMin`: empty when it never sets, the
+ * whole window when it never rises. Steps begin on full multiples of `stepMin` on the clock and belong to the night in which their
+ * middle lies, so that the nights of a place share no step and miss none.
+ */
 export function nightSteps(sky: NightSky, stepMin: number): NightSteps {
   const stepMs = stepMin * MINUTE_MS;
-  const all = Math.floor((sky.window.endMs - sky.window.startMs) / stepMs);
-  const middle = (i: number) => addMs(sky.window.startMs, (i + 0.5) * stepMs);
+  const { startMs, endMs } = sky.window;
+  const grid = utcMs(Math.ceil(startMs / stepMs - 0.5) * stepMs);
+  const all = Math.ceil((endMs - grid) / stepMs - 0.5);
+  const middle = (i: number) => addMs(grid, (i + 0.5) * stepMs);
   const isNight = (i: number) => sunAltitudeDeg(sky, middle(i)) < SUNSET_DEG;
   let first = 0;
   while (first < all && !isNight(first)) first++;
-  let count = 0;
-  while (first + count < all && isNight(first + count)) count++;
+  let count = all - first;
+  while (count > 0 && !isNight(first + count - 1)) count--;
   const steps = {
-    startMs: addMs(sky.window.startMs, first * stepMs),
+    startMs: addMs(grid, first * stepMs),
     stepMin,
     count,
     sinSidereal: new Float64Array(count),
@@ -36,7 +43,7 @@ export function nightSteps(sky: NightSky, stepMin: number): NightSteps {
     sunAltitudeDeg: new Float64Array(count),
     moon: new Float64Array(3 * count),
     moonAltitudeDeg: new Float64Array(count),
-    moonPhaseAngleDeg: moonAt(sky, middle(first + (count >> 1))).phaseAngleDeg,
+    moonPhaseAngleDeg: new Float64Array(count),
   };
   for (let i = 0; i < count; i++) {
     const ms = middle(first + i);
@@ -47,6 +54,7 @@ export function nightSteps(sky: NightSky, stepMin: number): NightSteps {
     steps.sunAltitudeDeg[i] = sunAltitudeDeg(sky, ms);
     steps.moon.set(moon.unitOfDate, 3 * i);
     steps.moonAltitudeDeg[i] = moon.altitudeDeg;
+    steps.moonPhaseAngleDeg[i] = moon.phaseAngleDeg;
   }
   return steps;
 }

@@ -19,7 +19,16 @@ export interface Walk {
   readonly cause: Uint8Array;
   /** Relative to the place's moonless zenith; 0 where lost. */
   readonly worth: Float32Array;
+  /** The same as if there were no Moon; 0 where lost to something else. */
+  readonly moonless: Float32Array;
 }
+
+/** Room for a walk through `count` steps. */
+export const emptyWalk = (count: number): Walk => ({
+  cause: new Uint8Array(count),
+  worth: new Float32Array(count),
+  moonless: new Float32Array(count),
+});
 
 /** Whether a lamp shines into a direction. A function of its own: a closure in the loop below would cost more than all the rest. */
 function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: number): boolean {
@@ -31,28 +40,25 @@ function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: 
  * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
  * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
  */
-export function walkTarget(
-  steps: NightSteps,
-  sky: ChannelSky,
-  ofDate: Vec3,
-  into?: { cause: Uint8Array; worth: Float32Array },
-): Walk {
-  const out = into ?? { cause: new Uint8Array(steps.count), worth: new Float32Array(steps.count) };
-  const { cause, worth } = out;
+export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: Walk): Walk {
+  const out = into ?? emptyWalk(steps.count);
+  const { cause, worth, moonless } = out;
   // By index: numbers taken out of an array by destructuring stay boxed in the loop, which makes it three times slower.
   const x = ofDate[0];
   const y = ofDate[1];
   const z = ofDate[2];
-  const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, sinMinAltitude } = sky;
+  const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, leastShare, sinMinAltitude } = sky;
   const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
   const { sinSidereal, cosSidereal, moon, moonAltitudeDeg } = steps;
   const { domeFoot, domeFade, lamps } = sky;
   const sinClear = Math.max(sinSkylineMax, sky.sinLampsMax); // above it nothing is in the way, whatever the azimuth
   cause.fill(LIGHT_SKY);
   worth.fill(0);
+  moonless.fill(0);
   for (let i = sky.darkFrom; i < sky.darkTo; i++) {
     let lost: number = USABLE;
     let value = 0;
+    let withoutMoon = 0;
     const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
     const up = sinLatitude * z + cosLatitude * toMeridian;
     if (isDark[i] === 0) lost = LIGHT_SKY;
@@ -67,38 +73,60 @@ export function walkTarget(
       }
       if (lost === USABLE) {
         const bin = sinBin(up);
-        let background = darkOverZenith[bin]!;
         if (up < sinMinAltitude) lost = LOW;
-        else if (moonAltitudeDeg[i]! > 0) {
-          const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
-          if (cosSeparation > cosAvoidance) lost = MOON;
-          else background += scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
-        }
-        if (lost === USABLE) {
+        else {
+          let background = darkOverZenith[bin]!;
           if (domeFoot !== null) {
             const east = y * cosSidereal[i]! - x * sinSidereal[i]!;
             const north = cosLatitude * z - sinLatitude * toMeridian;
             background += domeFoot[azimuthBin(north, east)]! * domeFade[bin]!;
           }
-          value = extinction2[bin]! / background;
+          withoutMoon = value = extinction2[bin]! / background;
+          if (moonAltitudeDeg[i]! > 0) {
+            const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
+            const moonlight = scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
+            if (cosSeparation > cosAvoidance[i]! || background < leastShare * (background + moonlight)) {
+              lost = MOON;
+              value = 0;
+            } else value = extinction2[bin]! / (background + moonlight);
+          }
         }
       }
     }
     cause[i] = lost;
     worth[i] = value;
+    moonless[i] = withoutMoon;
   }
   return out;
 }
 
-/** Usable minutes of a walk, and their worth in minutes at the place's moonless zenith. */
-export function usableOf(steps: NightSteps, walk: Walk): { readonly usableMin: number; readonly worthMin: number } {
-  let [usable, worth] = [0, 0];
+/** What a walk adds up to, in minutes, worth in minutes at the place's moonless zenith. */
+export interface NightSums {
+  readonly usableMin: number;
+  readonly worthMin: number;
+  /** What would be usable if there were no Moon, and its worth. */
+  readonly moonlessMin: number;
+  readonly moonlessWorthMin: number;
+}
+
+/** Adds up a walk. */
+export function sumsOf(steps: NightSteps, { cause, worth, moonless }: Walk): NightSums {
+  let [usable, value, usableMoonless, valueMoonless] = [0, 0, 0, 0];
   for (let i = 0; i < steps.count; i++) {
-    if (walk.cause[i] !== 0) continue;
+    if (moonless[i]! === 0) continue;
+    usableMoonless++;
+    valueMoonless += moonless[i]!;
+    if (cause[i] !== 0) continue;
     usable++;
-    worth += walk.worth[i]!;
+    value += worth[i]!;
   }
-  return { usableMin: usable * steps.stepMin, worthMin: worth * steps.stepMin };
+  const { stepMin } = steps;
+  return {
+    usableMin: usable * stepMin,
+    worthMin: value * stepMin,
+    moonlessMin: usableMoonless * stepMin,
+    moonlessWorthMin: valueMoonless * stepMin,
+  };
 }
 
 /** Minutes from sunset to sunrise, what each cause takes, and what is left. The parts add up to the whole. */

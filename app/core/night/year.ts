@@ -1,20 +1,10 @@
 import type { Channel } from "~/core/exposure";
-import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
+import type { Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
-import { channelSky, channelTables } from "./channel-sky";
+import type { MoonWishes } from "./moon-school";
 import type { Place } from "./place";
-import { placeSky } from "./place-night";
-import { nightSteps, type NightSteps } from "./steps";
-import { usableOf, walkTarget } from "./walk";
-
-/** One night of a year over a place, without any target. */
-export interface YearSky {
-  readonly date: NightDate;
-  readonly steps: NightSteps;
-  readonly toOfDate: readonly number[];
-  readonly earthBeta: Vec3;
-  readonly illuminatedFraction: number;
-}
+import { placeNight, type PlaceNight } from "./place-night";
+import { targetNight } from "./target-night";
 
 /** One night of a year for a target. */
 export interface YearNight {
@@ -26,12 +16,12 @@ export interface YearNight {
   readonly illuminatedFraction: number;
 }
 
-/** When a target can be shot: the useful nights in a row around the best weeks, the Moon set aside. */
+/** When a target can be shot: the useful nights in a row around the best weeks, ignoring the Moon. */
 export type Season =
   | { readonly kind: "never" }
   | {
       readonly kind: "season";
-      /** The 28 nights in a row with most usable time, the Moon set aside. */
+      /** The 28 nights in a row with most usable time, ignoring the Moon. */
       readonly bestFrom: NightDate;
       readonly bestTo: NightDate;
       /** First and last useful night around them; null when it is useful all year round. */
@@ -39,37 +29,21 @@ export type Season =
       readonly lastUseful: NightDate | null;
     };
 
-const STEP_MIN = 5;
 const BEST_NIGHTS = 28; // a Moon, so that no choice of weeks gains by dodging it
 
-/** Sun and Moon of `count` nights over a place: about 1 ms a night, the same for every target. */
-export const yearSkies = (place: Place, from: NightDate, count: number): YearSky[] =>
-  Array.from({ length: count }, (_, i) => {
-    const date = addNights(from, i);
-    const sky = placeSky(place, date);
-    const { toOfDate, earthBeta, illuminatedFraction } = sky;
-    return { date, steps: nightSteps(sky, STEP_MIN), toOfDate, earthBeta, illuminatedFraction };
+/** `count` nights over a place: about 4 ms a night, the same for every target. */
+export const yearNights = (place: Place, from: NightDate, count: number, moon: MoonWishes): PlaceNight[] =>
+  Array.from({ length: count }, (_, i) => placeNight(place, addNights(from, i), moon));
+
+/** Every one of some nights for a target in one channel, clear sky assumed. */
+export const yearOf = (nights: readonly PlaceNight[], target: Equatorial<"icrs">, channel: Channel): YearNight[] =>
+  nights.map((night) => {
+    const { usableMin, worthMin, moonlessMin } = targetNight(night, target, channel);
+    const { illuminatedFraction } = night.sky;
+    return { date: night.date, usableMin, worthMin, moonlessMin, illuminatedFraction };
   });
 
-/** Every night of `skies` for a target in one channel, clear sky assumed. */
-export function yearOf(
-  place: Place,
-  skies: readonly YearSky[],
-  target: Equatorial<"icrs">,
-  channel: Channel,
-): YearNight[] {
-  const tables = channelTables(place, channel);
-  return skies.map((sky) => {
-    const vector = apparentVector(sky, target);
-    const channelNow = channelSky(place, sky.steps, channel, tables);
-    const now = usableOf(sky.steps, walkTarget(sky.steps, channelNow, vector));
-    const moonless = { ...sky.steps, moonAltitudeDeg: new Float64Array(sky.steps.count).fill(-1) };
-    const { usableMin: moonlessMin } = usableOf(sky.steps, walkTarget(moonless, channelNow, vector));
-    return { date: sky.date, ...now, moonlessMin, illuminatedFraction: sky.illuminatedFraction };
-  });
-}
-
-/** The season of a target from a year of nights, Moon set aside: useful = at least `usefulMin` without the Moon. */
+/** The season of a target from a year of nights, ignoring the Moon: useful = at least `usefulMin` without the Moon. */
 export function seasonOf(nights: readonly YearNight[], usefulMin: number): Season {
   if (!nights.some((n) => n.moonlessMin >= usefulMin)) return { kind: "never" };
   const at = (i: number) => nights[((i % nights.length) + nights.length) % nights.length]!;

@@ -1,43 +1,29 @@
 import type { Channel } from "~/core/exposure";
-import {
-  COARSE_STEP_MIN,
-  moonlessWorthMin,
-  placeNight,
-  targetNight,
-  type Place,
-  type PlaceNight,
-  type TargetNight,
-} from "~/core/night";
+import { placeNight, targetNight, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
-import type { ChannelOffer, NightOffer } from "./allocate";
+import type { NightOffer } from "./allocate";
 
-/** What a target's night offers, and what it would be worth without the Moon. */
-export const channelOffer = (night: PlaceNight, target: TargetNight): ChannelOffer => ({
-  usableMin: target.usableMin,
-  worthMin: target.worthMin,
-  moonlessWorthMin: moonlessWorthMin(night, target),
-});
-
-/** What one night offers a target in each channel: clear sky assumed, judged at the target's centre every `stepMin` minutes. */
-export function nightOffer(
-  place: Place,
+/** What one night offers a target in each channel: clear sky assumed, judged at the target's centre. */
+export const nightOffer = (
+  night: PlaceNight,
   target: Equatorial<"icrs">,
   channels: readonly Channel[],
-  date: NightDate,
-  stepMin = COARSE_STEP_MIN,
-): NightOffer {
-  const night = placeNight(place, date, stepMin);
-  return {
-    date,
-    channels: Object.fromEntries(channels.map((c) => [c, channelOffer(night, targetNight(night, target, c))])),
-  };
-}
+): NightOffer => ({
+  date: night.date,
+  channels: Object.fromEntries(
+    channels.map((c) => {
+      const { usableMin, worthMin, moonlessWorthMin } = targetNight(night, target, c);
+      return [c, { usableMin, worthMin, moonlessWorthMin }];
+    }),
+  ),
+});
 
 /** Offers of `count` nights from `from` on; `onNight` hears of each one done. */
 export function nightOffers(
   at: {
     readonly place: Place;
+    readonly moon: MoonWishes;
     readonly target: Equatorial<"icrs">;
     readonly channels: readonly Channel[];
     readonly from: NightDate;
@@ -46,7 +32,7 @@ export function nightOffers(
   onNight?: (done: number) => void,
 ): NightOffer[] {
   return Array.from({ length: at.count }, (_, i) => {
-    const offer = nightOffer(at.place, at.target, at.channels, addNights(at.from, i));
+    const offer = nightOffer(placeNight(at.place, addNights(at.from, i), at.moon), at.target, at.channels);
     onNight?.(i + 1);
     return offer;
   });

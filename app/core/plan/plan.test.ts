@@ -176,6 +176,7 @@ it("offers a target the nights its place has, and wants what is not yet kept", (
     (d) =>
       nightOffers({
         place,
+        moon: { school: "keepAway", leastShare: 0.15 },
         target: { frame: "icrs", raDeg: 95, decDeg: 22 },
         channels: ["L", "Ha"],
         from: nightDate(d),

@@ -1,5 +1,6 @@
 import { mosaicPanels, panelName, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import type { Channel } from "~/core/exposure";
+import type { MoonSchool, MoonWishes } from "~/core/night";
 import type { Need } from "./allocate";
 
 /** A picture to be made. */
@@ -14,6 +15,8 @@ export interface ProjectData {
   readonly notes: string;
   /** Which of several frames is shot; absent = the only one. */
   readonly frameId?: string;
+  /** How the Moon is taken for this picture; absent = as each member does. */
+  readonly moon?: MoonWishes;
 }
 
 /** Where a project points: one record per project, under its own id, so that framing and naming do not collide. */
@@ -52,6 +55,8 @@ export interface PanelGoal {
   readonly filterId: string;
   readonly hoursPerPanel: number;
   readonly subSec: number;
+  /** How the Moon is taken in this channel; absent = as the project does. */
+  readonly moon?: MoonSchool;
 }
 
 /** What a project wants. */
@@ -112,4 +117,15 @@ export function remainingWork(
       };
     }),
   );
+}
+
+/** How the Moon is taken for a picture: as its owner does everywhere, as the project says, and as its channels say. */
+export function moonOfProject(
+  everywhere: MoonWishes,
+  project: Pick<ProjectData, "moon">,
+  goals: readonly PanelGoal[],
+): MoonWishes {
+  const base = project.moon ?? everywhere;
+  const own = goals.flatMap((g) => (g.moon ? [[g.channel, g.moon] as const] : []));
+  return own.length === 0 ? base : { ...base, channels: { ...base.channels, ...Object.fromEntries(own) } };
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import { mosaicPanels, type MosaicLayout } from "~/core/framing";
-import { placeNight, FINE_STEP_MIN, type Place } from "~/core/night";
+import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { apparentVector, horizontalAt, sunAltitudeDeg } from "~/core/sky";
 import { nightDate, utcMs } from "~/core/time";
 import { testPlace } from "../test-data";
@@ -23,7 +23,7 @@ const rules = { overheads: DEFAULT_OVERHEADS, school: "allPanelsEveryNight", lea
 const need = (panel: string, channel: Need["channel"], remainingMin: number): Need => ({ panel, channel, goalMin: 600, remainingMin, subSec: 300 }); // prettier-ignore
 const sheetOf = (needs: readonly Need[], date = "2026-12-05", place: Place = testPlace) =>
   nightSheet({
-    night: placeNight(place, nightDate(date), FINE_STEP_MIN),
+    night: placeNight(place, nightDate(date), USUAL_MOON),
     panels,
     centre: layout.centre,
     needs,
@@ -38,7 +38,7 @@ describe("the sheet of a night", () => {
     const sheet = sheetOf([need("P1", "OIII", 240), need("P2", "OIII", 240)]);
     const blocks = blocksOf(sheet);
     expect(new Set(blocks.map((b) => b.panel))).toEqual(new Set(["P1", "P2"]));
-    const night = placeNight(testPlace, nightDate("2026-12-05"), FINE_STEP_MIN);
+    const night = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
     for (const b of blocks) {
       const panel = panels.find((p) => `P${p.number}` === b.panel)!;
       for (const ms of [b.startMs, b.endMs]) {

@@ -7,7 +7,6 @@ import { nightOffer } from "./offers";
 
 /** The run sheet of one project for one night: what the plan would give it if that night is clear, laid out by the clock. */
 export function nightSheet(at: {
-  /** In fine steps. */
   readonly night: PlaceNight;
   readonly panels: readonly Panel[];
   readonly centre: Panel["centre"];
@@ -18,7 +17,7 @@ export function nightSheet(at: {
 }): RunSheet & { readonly clearChance: number } {
   const { place, date, sky } = at.night;
   const channels = [...new Set(at.needs.map((n) => n.channel))];
-  const offer = nightOffer(place, at.centre, channels, date);
+  const offer = nightOffer(at.night, at.centre, channels);
   const { nights } = allocate(at.needs, [offer], { ...at.rules, leastNightMin: 15 });
   const items = (nights[0]?.work ?? []).flatMap((work) => {
     const panel = at.panels.find((p) => panelName(p.number) === work.panel);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { placeNight, type Place } from "~/core/night";
+import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { nightDate } from "~/core/time";
 import { chooseTonight, inNightOrder, projectTonight, type Need } from ".";
 
@@ -13,7 +13,7 @@ const need = (channel: Need["channel"], remainingMin: number, panel = "P1"): Nee
   remainingMin,
   subSec: 300,
 });
-const at = (date: string) => placeNight(place, nightDate(date), 5);
+const at = (date: string) => placeNight(place, nightDate(date), USUAL_MOON);
 const evening = { frame: "icrs", raDeg: 312, decDeg: 31 } as const; // sets in a December evening
 const allNight = { frame: "icrs", raDeg: 70, decDeg: 46 } as const;
 
@@ -39,7 +39,7 @@ describe("the verdict", () => {
     expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)] })).toBeNull();
     expect(chooseTonight([], night.steps)).toEqual({ kind: "stayIn", reason: "allDone" });
     const north = { ...place, latitudeDeg: 69 };
-    const summer = placeNight(north, nightDate("2026-06-21"), 5).steps;
+    const summer = placeNight(north, nightDate("2026-06-21"), USUAL_MOON).steps;
     expect(chooseTonight([south], summer)).toEqual({ kind: "stayIn", reason: "noDarkness" });
   });
 

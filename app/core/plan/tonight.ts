@@ -4,7 +4,6 @@ import type { Equatorial } from "~/core/sky";
 import type { UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
 import { inNightOrder } from "./channel-order";
-import { channelOffer } from "./offers";
 
 /** A project on one night, in the channel that it would use. */
 export interface TonightProject {
@@ -54,7 +53,9 @@ export function projectTonight(
       id: project.id,
       channel,
       walk: target.walk,
-      ...channelOffer(night, target),
+      usableMin: target.usableMin,
+      worthMin: target.worthMin,
+      moonlessWorthMin: target.moonlessWorthMin,
       lacking: share(mine[0]!),
       span: first && last ? { startMs: first.startMs, endMs: last.endMs } : null,
       panels: mine.map((n) => n.panel),

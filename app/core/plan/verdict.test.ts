@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { placeNight, type Place } from "~/core/night";
+import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { type WeatherHour } from "~/core/weather";
 import { HOUR_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type AwayNight, type GoingRules } from ".";
@@ -8,7 +8,7 @@ import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type Aw
 const place: Place = {
   name: "Check", latitudeDeg: 45, longitudeDeg: 5, elevationM: 200, timeZone: "Europe/Paris", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 25, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4),
 }; // prettier-ignore
-const evening = placeNight(place, nightDate("2026-12-05"), 5);
+const evening = placeNight(place, nightDate("2026-12-05"), USUAL_MOON);
 const { steps } = evening;
 const projects = [
   projectTonight(evening, {

@@ -2,6 +2,7 @@ import Joi from "joi";
 import type { GoalData, PanelGoal } from "~/core/plan";
 import { id, numberOf, type NumberField } from "./fields";
 import { channel } from "./filter";
+import { moonSchool } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 /** Numbers of a budget. */
@@ -25,6 +26,7 @@ export const goal: RecordSchema<GoalData> = {
           filterId: id,
           hoursPerPanel: numberOf(GOAL_FIELDS.hoursPerPanel),
           subSec: numberOf(GOAL_FIELDS.subSec),
+          moon: moonSchool.optional(),
         }),
       )
       .label("Channels"),

@@ -4,6 +4,7 @@ export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place";
 export { CAMERA_FIELDS, MOUNT_FIELDS, OPTICS_FIELDS, OVERHEAD_FIELDS, SENSOR_FIELDS, SLOT_FIELD } from "./rig";
 export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
 export { GOAL_FIELDS } from "./goal";
+export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";
 export { CONTRIBUTION_FIELDS } from "./contribution";
 export { USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";
 export type { Member } from "./member";

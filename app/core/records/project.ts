@@ -1,6 +1,7 @@
 import Joi from "joi";
 import type { ProjectData } from "~/core/plan";
 import { id, maybeId, name, night, note } from "./fields";
+import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const project: RecordSchema<ProjectData> = {
@@ -15,5 +16,6 @@ export const project: RecordSchema<ProjectData> = {
     school: Joi.string().valid("allPanelsEveryNight", "panelAfterPanel").label("School"),
     notes: note,
     frameId: maybeId.optional(),
+    moon: moonWishes.optional(),
   }),
 };

@@ -1,4 +1,6 @@
 import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
+import { USUAL_MOON, type MoonWishes } from "~/core/night";
+import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 /** Who one is, and what is chosen when a link does not say. */
@@ -9,6 +11,7 @@ export interface Settings {
   readonly lastBackupMs: number | null;
   /** Usable hours that make going out worth while. */
   readonly wishHours: number;
+  readonly moon: MoonWishes;
 }
 
 export const WISH_FIELD: NumberField = { label: "I want at least", unit: "h", min: 0.25, max: 12 };
@@ -16,14 +19,19 @@ export const WISH_FIELD: NumberField = { label: "I want at least", unit: "h", mi
 export const USUAL_WISH_HOURS = 2;
 
 export const settings: RecordSchema<Settings> = {
-  version: 2,
+  version: 3,
   // 1 → 2: the wish was left out until somebody changed it.
-  migrations: [(data) => ({ wishHours: USUAL_WISH_HOURS, ...data })],
+  migrations: [
+    (data) => ({ wishHours: USUAL_WISH_HOURS, ...data }),
+    // 2 → 3: everybody kept away by fixed separations; what that lost of a bright night was never said.
+    (data) => ({ moon: USUAL_MOON, ...data }),
+  ],
   schema: objectOf<Settings>({
     memberId: id,
     placeId: maybeId,
     rigId: maybeId,
     lastBackupMs: instantMs.allow(null),
     wishHours: numberOf(WISH_FIELD),
+    moon: moonWishes,
   }),
 };

@@ -5,7 +5,7 @@ import angles from "../../../reference/tables/angles.json";
 import moon from "../../../reference/tables/moon.json";
 import night from "../../../reference/tables/night.json";
 import transit from "../../../reference/tables/transit.json";
-import { nightDate, nightWindow, utcMs } from "~/core/time";
+import { addNights, MINUTE_MS, nightDate, utcMs, utcOffsetMinutes, type UtcMs } from "~/core/time";
 import {
   altitudeCrossings, apparentVector, directionOf, galacticToIcrs, horizontalAt, icrsToGalactic, moonAt, nightEvents, nightSky, offsetBy,
   positionAngleDeg, refractionOfTrueArcmin, separationDeg, shiftSkyline, skylineAltitudeDeg, skylineTable, transits, trueAzimuthDeg, hiddenBelowDeg, unitVector, zenithPositionAngleDeg,
@@ -26,7 +26,16 @@ const arcsecApart = (a: { altitudeDeg: number; azimuthDeg: number }, b: { altitu
     { frame: "ofDate", raDeg: a.azimuthDeg, decDeg: a.altitudeDeg },
     { frame: "ofDate", raDeg: b.azimuthDeg, decDeg: b.altitudeDeg },
   );
-const skyOf = (site: Site, date: string) => nightSky(observerOf(site), nightWindow(nightDate(date), site.tz));
+/** The tables' windows run from civil noon to civil noon. */
+const noonMs = (date: string, tz: string): UtcMs => {
+  const guess = utcMs(Date.parse(`${date}T12:00:00Z`));
+  return utcMs(guess - utcOffsetMinutes(tz, utcMs(guess - utcOffsetMinutes(tz, guess) * MINUTE_MS)) * MINUTE_MS);
+};
+const skyOf = (site: Site, date: string) =>
+  nightSky(observerOf(site), {
+    startMs: noonMs(date, site.tz),
+    endMs: noonMs(addNights(nightDate(date), 1), site.tz),
+  });
 const icrs = (t: { ra_deg: number; dec_deg: number }): Equatorial<"icrs"> => ({
   frame: "icrs",
   raDeg: t.ra_deg,

@@ -10,14 +10,5 @@ export {
   type UtcMs,
 } from "./instant";
 export { deltaTSeconds, jdUtcOf } from "./julian";
-export {
-  nightDate,
-  addNights,
-  nightOf,
-  nightWindow,
-  nightsBetween,
-  isNightDate,
-  monthOf,
-  type NightDate,
-} from "./night-date";
+export { nightDate, addNights, nightsBetween, isNightDate, monthOf, type NightDate } from "./night-date";
 export { fullHours, isTimeZone, utcOffsetMinutes } from "./zone";

@@ -1,6 +1,4 @@
-import { TZDate } from "@date-fns/tz";
-import { DAY_MS, FIRST_INSTANT_MS, LAST_INSTANT_MS, utcMs, type UtcInterval, type UtcMs } from "./instant";
-import { utcOffsetMinutes } from "./zone";
+import { DAY_MS, FIRST_INSTANT_MS, LAST_INSTANT_MS } from "./instant";
 
 declare const night: unique symbol;
 
@@ -32,18 +30,3 @@ export const nightsBetween = (from: NightDate, to: NightDate): number =>
 
 /** Month of the evening, 1–12. */
 export const monthOf = (date: NightDate): number => Number(date.slice(5, 7));
-
-/** The night an instant belongs to at a place in `zone`: it changes at local noon. */
-export function nightOf(ms: UtcMs, zone: string): NightDate {
-  const local = ms + utcOffsetMinutes(zone, ms) * 60_000;
-  return new Date(local - DAY_MS / 2).toISOString().slice(0, 10) as NightDate;
-}
-
-/** Local civil noon of the evening to noon of the next day: 24 h, or 23 or 25 h where the clocks change. */
-export function nightWindow(date: NightDate, zone: string): UtcInterval {
-  const noon = (text: string): UtcMs => {
-    const [year, month, day] = text.split("-").map(Number) as [number, number, number];
-    return utcMs(new TZDate(year, month - 1, day, 12, 0, 0, zone).getTime());
-  };
-  return { startMs: noon(date), endMs: noon(addNights(date, 1)) };
-}

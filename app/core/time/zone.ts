@@ -39,10 +39,14 @@ export function utcOffsetMinutes(zone: string, ms: UtcMs): number {
 
 /**
  * Instants at which clocks in `zone` show a full hour, from `fromMs` up to but not including `toMs`. In zones 30 or 45 minutes
- * off, these are no full hours of UTC; on the night the clocks go back an hour comes twice.
+ * off, these are no full hours of UTC; on the night the clocks go back an hour an hour comes twice, and where they change by half an
+ * hour full hours lie 30 or 90 minutes apart that once.
  */
 export function fullHours(fromMs: UtcMs, toMs: number, zone: string): UtcMs[] {
-  const offMs = utcOffsetMinutes(zone, fromMs) * MINUTE_MS;
-  const first = Math.ceil((fromMs + offMs) / HOUR_MS) * HOUR_MS - offMs;
-  return Array.from({ length: Math.max(0, Math.ceil((toMs - first) / HOUR_MS)) }, (_, i) => utcMs(first + i * HOUR_MS));
+  const found: UtcMs[] = [];
+  for (let quarter = Math.ceil(fromMs / QUARTER_MS); quarter * QUARTER_MS < toMs; quarter++) {
+    const ms = utcMs(quarter * QUARTER_MS);
+    if ((ms + utcOffsetMinutes(zone, ms) * MINUTE_MS) % HOUR_MS === 0) found.push(ms);
+  }
+  return found;
 }

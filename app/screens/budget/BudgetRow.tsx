@@ -1,5 +1,7 @@
 import { fixed } from "~/components/numbers";
 import { CHANNEL_FACTS, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
+import { MOON_SCHOOLS, type MoonSchool } from "~/core/night";
+import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { Button } from "~/components/ui/Button";
@@ -12,6 +14,8 @@ export interface BudgetDraft {
   readonly filterId: string;
   readonly hours: string;
   readonly sub: string;
+  /** "" = as the project. */
+  readonly moon: MoonSchool | "";
 }
 
 const seconds = (s: number) => (!Number.isFinite(s) ? "none" : s < 10 ? `${fixed(s, 1)} s` : `${fixed(s)} s`);
@@ -65,6 +69,22 @@ export function BudgetRow({
           {draft.channel}
         </p>
         <p className="text-note text-soft">{filterName}</p>
+        <label className="text-note text-soft block">
+          Moon
+          <select
+            className="field-box mt-0.5"
+            aria-label={`${draft.channel}: when the Moon is up`}
+            value={draft.moon}
+            onChange={(e) => onChange({ ...draft, moon: MOON_SCHOOLS.find((s) => s === e.target.value) ?? "" })}
+          >
+            <option value="">as the project</option>
+            {MOON_SCHOOLS.map((s) => (
+              <option key={s} value={s}>
+                {MOON_SCHOOL_WORDS[s].name}
+              </option>
+            ))}
+          </select>
+        </label>
         <Button look="plain" onClick={onRemove} aria-label={`Remove ${draft.channel}`}>
           remove
         </Button>

@@ -4,6 +4,7 @@ import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
 import { skyData } from "~/desk/chart-sky";
 import { choiceOf } from "~/desk/choice";
+import { nightOver } from "~/desk/nights";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
 import { findTarget } from "~/desk/targets";
@@ -40,7 +41,7 @@ export async function loadBudget(request: Request, projectId: string) {
     place: c.place.data,
     filters: c.filters,
     panels: c.panels.length,
-    offer: nightOffer(c.place.data, c.layout.centre, channels, night),
+    offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
     hoursMin: entry?.curated?.hoursMin ?? null,
     /** Kept so far, mean over the panels, by channel. */
     keptHours: Object.fromEntries(

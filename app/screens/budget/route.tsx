@@ -10,6 +10,7 @@ import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "
 import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
 import { CHANNELS } from "~/core/exposure";
+import { MOON_SCHOOLS } from "~/core/night";
 import type { GoalData } from "~/core/plan";
 import { GOAL_FIELDS } from "~/core/records";
 import type { Answer } from "~/desk/answer";
@@ -42,6 +43,7 @@ const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
     filterId: g.filterId,
     hours: String(g.hoursPerPanel),
     sub: String(g.subSec),
+    moon: g.moon ?? "",
   })),
   star: String(goal.protectedMag),
 });
@@ -53,7 +55,8 @@ function readTyped(raw: unknown): TypedBudget | null {
   const { rev, rows, star } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<TypedBudget>;
   const isRow = (row: Partial<BudgetDraft> | null) =>
     CHANNELS.some((c) => c === row?.channel) &&
-    [row?.filterId, row?.hours, row?.sub].every((text) => typeof text === "string");
+    [row?.filterId, row?.hours, row?.sub].every((text) => typeof text === "string") &&
+    ["", ...MOON_SCHOOLS].some((s) => s === row?.moon);
   return typeof rev === "string" && typeof star === "string" && Array.isArray(rows) && rows.every(isRow)
     ? { rev, rows, star }
     : null;
@@ -103,6 +106,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       filterId: r.d.filterId,
       hoursPerPanel: parseNumber(r.d.hours)!,
       subSec: parseNumber(r.d.sub)!,
+      ...(r.d.moon ? { moon: r.d.moon } : {}),
     })),
   });
   const isChanged = isRight && JSON.stringify(draftOf()) !== JSON.stringify(goal.data);
@@ -122,7 +126,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     });
     setDrafts([
       ...drafts,
-      { channel: filter.data.channel, filterId, hours: String(hours), sub: String(advice.subSec) },
+      { channel: filter.data.channel, filterId, hours: String(hours), sub: String(advice.subSec), moon: "" },
     ]);
   };
   return (

@@ -1,5 +1,6 @@
 import { nightOffer } from "~/core/plan";
 import { choiceOf } from "~/desk/choice";
+import { nightOver } from "~/desk/nights";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
 import { findTarget } from "~/desk/targets";
@@ -15,7 +16,7 @@ export async function loadFrame(request: Request, projectId: string) {
   const goals = c.goal.data.channels;
   const first = goals[0];
   const offer = first
-    ? nightOffer(c.place.data, c.layout.centre, [first.channel], night).channels[first.channel]
+    ? nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, [first.channel]).channels[first.channel]
     : undefined;
   return {
     frame,

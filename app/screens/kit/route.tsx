@@ -6,6 +6,7 @@ const TABS = [
   { to: "/kit", word: "Places", also: "/kit/places" },
   { to: "/kit/rigs", word: "Rigs" },
   { to: "/kit/filters", word: "Filters" },
+  { to: "/kit/rules", word: "Rules" },
   { to: "/kit/data", word: "Data in and out" },
   { to: "/kit/sources", word: "Sources and licences" },
 ] as const;

@@ -1,8 +1,9 @@
 import type { SkyEvent } from "./RunSheetView";
-import { FINE_STEP_MIN, placeNight, stretches, targetNight, type NightSteps, type Walk } from "~/core/night";
+import { stretches, targetNight, type NightSteps, type Walk } from "~/core/night";
 import { nightSheet, panelLabel } from "~/core/plan";
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "~/desk/choice";
+import { nightOver } from "~/desk/nights";
 import { contextsOf } from "~/desk/project";
 import { nightAt } from "~/desk/tonight";
 
@@ -49,7 +50,7 @@ export async function loadNight(request: Request) {
   };
   const c = asked ?? best() ?? contexts[0]!;
   const place = c.place.data;
-  const night = placeNight(place, choice.night, FINE_STEP_MIN);
+  const night = nightOver(place, choice.night, c.moon);
   const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
   const bare = nightSheet({
     night,

@@ -29,6 +29,7 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
   const { today } = choiceOf(library, new URL(request.url).searchParams);
   const plan: PlanRequest = {
     place: c.place.data,
+    moon: c.moon,
     target: c.layout.centre,
     needs: c.needs,
     channels: [...new Set(c.needs.map((n) => n.channel))],

@@ -1,5 +1,7 @@
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
+import { MOON_SCHOOLS, type MoonWishes } from "~/core/night";
 import type { ProjectData } from "~/core/plan";
+import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
 
@@ -19,14 +21,14 @@ const readChanged =
   (kept: ProjectData) =>
   (raw: unknown): ChangedProject | null => {
     const { rev, data } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
-    const { name, notes, school, placeId, rigId } = (data ?? {}) as Partial<ProjectData>;
+    const { name, notes, school, placeId, rigId, moon } = (data ?? {}) as Partial<ProjectData>;
     return typeof rev === "string" &&
       typeof name === "string" &&
       typeof notes === "string" &&
       typeof placeId === "string" &&
       typeof rigId === "string" &&
       (school === "allPanelsEveryNight" || school === "panelAfterPanel")
-      ? { rev, data: { ...kept, name, notes, school, placeId, rigId } }
+      ? { rev, data: { ...kept, name, notes, school, placeId, rigId, ...(moon ? { moon } : {}) } }
       : null;
   };
 
@@ -38,6 +40,7 @@ export function ProjectHead({
   targetName,
   places,
   rigs,
+  moon,
   isEditing,
   onEditing,
   onChange,
@@ -49,6 +52,8 @@ export function ProjectHead({
   readonly targetName: string;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
+  /** How the owner takes the Moon. */
+  readonly moon: MoonWishes;
   readonly isEditing: boolean;
   readonly onEditing: (is: boolean) => void;
   readonly onChange: (changed: ChangedProject) => void;
@@ -78,6 +83,7 @@ export function ProjectHead({
           project={project}
           places={places}
           rigs={rigs}
+          moon={moon}
           onDelete={onDelete}
           onChange={onChange}
         />
@@ -94,6 +100,7 @@ function Editor({
   project,
   places,
   rigs,
+  moon,
   onChange,
   onDelete,
 }: {
@@ -102,6 +109,7 @@ function Editor({
   readonly project: ProjectData;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
+  readonly moon: MoonWishes;
   readonly onChange: (changed: ChangedProject) => void;
   readonly onDelete: () => void;
 }) {
@@ -151,6 +159,23 @@ function Editor({
         {rigs.map((r) => (
           <option key={r.id} value={r.id}>
             {r.name}
+          </option>
+        ))}
+      </SelectField>
+      <SelectField
+        label="When the Moon is up"
+        value={draft.moon?.school ?? ""}
+        hint="What the schools mean, and their figures, stand in Kit under Rules."
+        onChange={(e) => {
+          const school = MOON_SCHOOLS.find((s) => s === e.target.value);
+          const { moon: _, ...rest } = draft;
+          setDraft(school ? { ...rest, moon: { ...moon, school, channels: {} } } : rest);
+        }}
+      >
+        <option value="">as I do everywhere</option>
+        {MOON_SCHOOLS.map((s) => (
+          <option key={s} value={s}>
+            {MOON_SCHOOL_WORDS[s].name}
           </option>
         ))}
       </SelectField>

@@ -6,7 +6,7 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { TabLinks } from "~/components/TabLinks";
 import { draftOf } from "~/storage/drafts";
 import type { Answer } from "~/desk/answer";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch, moonOf } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
 import { targetNameOf } from "~/desk/targets";
@@ -22,6 +22,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     project: c.project,
     isTyped: draftOf(`project ${c.id}`) !== null,
     targetName: targetNameOf(library, c.project.data.targetId),
+    moon: moonOf(library),
     places: library.places.map((p) => ({ id: p.id, name: p.data.name })),
     rigs: library.rigs.map((r) => ({ id: r.id, name: r.data.name })),
   };
@@ -34,7 +35,7 @@ const LEAVES = ["frame", "budget", "plan", "log", "crew"] as const;
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function ProjectRoute({ loaderData, params }: Route.ComponentProps) {
-  const { project, targetName, places, rigs } = loaderData;
+  const { project, targetName, places, rigs, moon } = loaderData;
   const [search] = useSearchParams();
   const { act, answer, refusal } = useAct<ProjectIntent, Answer>();
   // Open until something was kept since it was opened; at once where something typed before is not saved yet.
@@ -56,6 +57,7 @@ export default function ProjectRoute({ loaderData, params }: Route.ComponentProp
         targetName={targetName}
         places={places}
         rigs={rigs}
+        moon={moon}
         isEditing={isEditing}
         onEditing={(is) => setOpened(is ? { since: answer } : null)}
         onChange={(changed) => void act({ act: "change", ...changed })}

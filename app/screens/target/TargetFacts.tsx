@@ -2,16 +2,9 @@ import { fixed } from "~/components/numbers";
 import type { CatalogEntry } from "~/core/catalog";
 import { bestEllipseAngle } from "~/core/framing";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
-import { sizeWords } from "~/components/words/target-words";
+import { lightWords, sizeWords } from "~/components/words/target-words";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
-
-const LIGHT = {
-  continuum: "continuous light: wants a dark sky",
-  Ha: "mostly H-alpha: bears the Moon",
-  OIII: "mostly OIII: bears little Moon",
-  mixed: "H-alpha and OIII",
-} as const;
 
 /** What is known of an object, how sure, and how it sits in one frame. */
 export function TargetFacts({
@@ -69,7 +62,7 @@ export function TargetFacts({
         {c ? (
           <>
             <dt className="text-soft">Light</dt>
-            <dd>{LIGHT[c.light]}</dd>
+            <dd>{lightWords(entry)}</dd>
             <dt className="text-soft">Hours</dt>
             <dd>
               <Why title={`${c.hoursMin} h at least`}>

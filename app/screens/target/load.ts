@@ -1,14 +1,14 @@
 import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
-import { equivalentHours, type Channel } from "~/core/exposure";
+import { channelAdvice, equivalentHours, type Channel } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import { accountOf, channelFor, FINE_STEP_MIN, hourlySteps, placeNight, targetNight, type Place } from "~/core/night";
+import { accountOf, hourlySteps, targetNight, type Place, type PlaceNight } from "~/core/night";
 import { drivePays, nightOffer } from "~/core/plan";
 import { transits } from "~/core/sky";
-import type { NightDate } from "~/core/time";
 import type { Entity, Library } from "~/desk/library";
 import { orAborted, skyWorker } from "~/workers/sky";
-import { loadChoice, withSchool } from "~/desk/choice";
+import { nightOver } from "~/desk/nights";
+import { loadChoice, withSchool, type Choice } from "~/desk/choice";
 import { findTarget } from "~/desk/targets";
 
 /** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
@@ -25,11 +25,15 @@ export async function loadTarget(request: Request, targetId: string) {
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
   const optics = opticsOf(rig.data);
   const channels = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
-  const channel = channelFor(entry, channels);
-  const night = placeNight(place, choice.night, FINE_STEP_MIN);
+  const advice = channelAdvice(entry, channels);
+  const channel = advice.lead;
+  const night = nightOver(place, choice.night, choice.moon);
   const { steps, sky } = night;
   const { walk, ofDate } = targetNight(night, entry.at, channel);
-  const year = orAborted(skyWorker().year({ place, from: choice.today, target: entry.at, channel }), request.signal);
+  const year = orAborted(
+    skyWorker().year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel }),
+    request.signal,
+  );
   year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
   const near = await orAborted(
     skyWorker().within({
@@ -50,6 +54,7 @@ export async function loadTarget(request: Request, targetId: string) {
       optics,
       rigName: rig.data.name,
       channel,
+      advice,
       steps,
       walk,
       account: accountOf(steps, walk),
@@ -60,7 +65,9 @@ export async function loadTarget(request: Request, targetId: string) {
       near: near.filter((e) => e.id !== entry.id),
       year,
       elsewhere:
-        library.places.length > 1 ? placesTonight(library, choice.place, place, entry, channel, choice.night) : [],
+        library.places.length > 1
+          ? placesTonight(library, { ...choice, place: choice.place }, place, entry, channel)
+          : [],
     },
   };
 }
@@ -70,14 +77,13 @@ export type TargetView = NonNullable<Awaited<ReturnType<typeof loadTarget>>["vie
 /** One night of a target from all places, and from how many clear minutes the drive to each pays. */
 function placesTonight(
   library: Library,
-  here: Entity<Place>,
+  { place: here, night, moon }: Choice & { readonly place: Entity<Place> },
   herePlace: Place,
   entry: CatalogEntry,
   channel: Channel,
-  night: NightDate,
 ) {
   const nights = library.places.map((p) =>
-    placeTonight(p.id, p.id === here.id ? herePlace : p.data, herePlace, entry, channel, night),
+    placeTonight(p.id, nightOver(p.id === here.id ? herePlace : p.data, night, moon), herePlace, entry, channel),
   );
   const homeWorthMin = nights.find((n) => n.id === here.id)?.hereMin ?? 0;
   return nights.map((n) => {
@@ -89,8 +95,9 @@ function placesTonight(
 }
 
 /** One night of a target from another place, in hours of this one's zenith. */
-function placeTonight(id: string, there: Place, here: Place, entry: CatalogEntry, channel: Channel, night: NightDate) {
-  const offer = nightOffer(there, entry.at, [channel], night, FINE_STEP_MIN).channels[channel]!;
+function placeTonight(id: string, night: PlaceNight, here: Place, entry: CatalogEntry, channel: Channel) {
+  const { place: there } = night;
+  const offer = nightOffer(night, entry.at, [channel]).channels[channel]!;
   const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
   return {
     id,

@@ -1,9 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
-import type { Channel } from "~/core/exposure";
-import { channelSky, walkTarget, type ChannelSky, type NightSteps, type Place } from "~/core/night";
-import { apparentVector, type NightSky } from "~/core/sky";
-import type { NightDate } from "~/core/time";
+import { memo, useLayoutEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
+import { targetNight, type PlaceNight } from "~/core/night";
 import { HourScale } from "~/components/charts/WorthStrip";
 import type { Order, TargetLine } from "./lines";
 import { TargetRow } from "./TargetRow";
@@ -45,19 +42,13 @@ const HEADS = [
  */
 export const TargetList = memo(function TargetList({
   lines,
-  place,
-  sky,
-  steps,
   night,
   order,
   onOrder,
   linkTo,
 }: {
   readonly lines: readonly TargetLine[];
-  readonly place: Place;
-  readonly sky: NightSky;
-  readonly steps: NightSteps;
-  readonly night: NightDate;
+  readonly night: PlaceNight;
   readonly order: Order;
   readonly onOrder: (order: Order) => void;
   readonly linkTo: (id: string) => string;
@@ -74,12 +65,6 @@ export const TargetList = memo(function TargetList({
     overscan: 4,
   });
   useLayoutEffect(() => virtualizer.measure(), [virtualizer, height]);
-  const skies = useMemo(() => new Map<Channel, ChannelSky>(), [place, steps]); // eslint-disable-line react-hooks/exhaustive-deps -- one set of tables per place and night
-  const skyOf = (channel: Channel) => {
-    const known = skies.get(channel) ?? channelSky(place, steps, channel);
-    skies.set(channel, known);
-    return known;
-  };
   const go = (to: number) => {
     const next = Math.min(lines.length - 1, Math.max(0, to));
     wantsFocus.current = true;
@@ -117,7 +102,7 @@ export const TargetList = memo(function TargetList({
             </button>
           </div>
           <div role="columnheader" className="hidden md:block" aria-label="Night">
-            <HourScale steps={steps} zone={place.timeZone} />
+            <HourScale steps={night.steps} zone={night.place.timeZone} />
           </div>
           {HEADS.map((h) => (
             <div
@@ -139,7 +124,6 @@ export const TargetList = memo(function TargetList({
           {virtualizer.getVirtualItems().map((item) => {
             const line = lines[item.index]!;
             const isCurrent = item.index === current;
-            const vector = apparentVector(sky, line.entry.at);
             return (
               <div
                 key={line.entry.id}
@@ -150,9 +134,7 @@ export const TargetList = memo(function TargetList({
               >
                 <TargetRow
                   line={line}
-                  place={place}
-                  steps={steps}
-                  walk={walkTarget(steps, skyOf(line.channel), vector)}
+                  walk={targetNight(night, line.entry.at, line.channel).walk}
                   night={night}
                   to={linkTo(line.entry.id)}
                   isCurrent={isCurrent}

@@ -1,19 +1,15 @@
-import { fixed } from "~/components/numbers";
 import type { Ref } from "react";
 import { Link } from "react-router";
-import type { NightSteps, Place, Walk } from "~/core/night";
+import type { PlaceNight, Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import type { NightDate } from "~/core/time";
 import { WorthStrip } from "~/components/charts/WorthStrip";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
 import type { TargetLine } from "./lines";
-import { needWords, rankWords, seasonWords } from "./rank-words";
+import { needWords, rankWords, seasonWords, worthWords } from "./rank-words";
 
 /** The cells of one target: what it is and why it stands here, its night, usable time, season, and what it needs. */
 export function TargetRow({
   line,
-  place,
-  steps,
   walk,
   night,
   to,
@@ -22,16 +18,14 @@ export function TargetRow({
   linkRef,
 }: {
   readonly line: TargetLine;
-  readonly place: Place;
-  readonly steps: NightSteps;
   readonly walk: Walk;
-  readonly night: NightDate;
+  readonly night: PlaceNight;
   readonly to: string;
   readonly isCurrent: boolean;
   readonly onFocus: () => void;
   readonly linkRef: Ref<HTMLAnchorElement>;
 }) {
-  const season = seasonWords(line.season.left, night);
+  const season = seasonWords(line.season.left, night.date);
   const need = needWords(line);
   return (
     <>
@@ -53,13 +47,11 @@ export function TargetRow({
         </p>
       </div>
       <div role="gridcell" className="hidden md:block">
-        <WorthStrip steps={steps} walk={walk} channel={line.channel} zone={place.timeZone} />
+        <WorthStrip steps={night.steps} walk={walk} channel={line.channel} zone={night.place.timeZone} />
       </div>
       <div role="gridcell" className="text-right">
         <p className="font-semibold">{line.usableMin > 0 ? formatMinutes(line.usableMin) : "nothing"}</p>
-        <p className="text-note text-soft">
-          {fixed(line.worthMin / 60, 1)} h worth, {line.channel}
-        </p>
+        <p className="text-note text-soft">{worthWords(line)}</p>
       </div>
       <div role="gridcell" className="hidden text-right md:block">
         <p className="font-semibold">{season.short}</p>

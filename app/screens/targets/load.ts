@@ -1,6 +1,6 @@
-import { nightSteps, placeSky } from "~/core/night";
 import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
+import { nightOver } from "~/desk/nights";
 import { ownEntries } from "~/desk/targets";
 
 /** Everything the list of targets needs; the ranking itself comes later, from the worker. Null without a place or a rig. */
@@ -10,10 +10,10 @@ export async function loadTargets(request: Request) {
   const params = new URL(request.url).searchParams;
   const place = withSchool(choice.place.data, params);
   const rig = choice.rig.data;
-  const sky = placeSky(place, choice.night);
   const question: RankQuestion = {
     place,
     date: choice.night,
+    moon: choice.moon,
     rig,
     channels: library.filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data.channel),
     own: ownEntries(library),
@@ -21,12 +21,9 @@ export async function loadTargets(request: Request) {
   const ranking = orAborted(rankingOf(question), request.signal);
   ranking.catch(() => undefined); // an aborted ranking is nobody's fault; the screen that asked is gone
   return {
-    place,
     placeMinDeg: choice.place.data.minAltitudeDeg,
     rigName: rig.name,
-    night: choice.night,
-    sky,
-    steps: nightSteps(sky, 5),
+    night: nightOver(place, choice.night, choice.moon),
     question,
     ranking,
   };

@@ -3,7 +3,7 @@ import { addNights, type NightDate } from "~/core/time";
 import { CLOSING_WEEKS, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
-import { fillWords } from "~/components/words/target-words";
+import { fillWords, missingWords } from "~/components/words/target-words";
 import { CAUSE_WORDS } from "~/components/words/words";
 import { seasonSuffices, type TargetLine } from "./lines";
 
@@ -30,6 +30,7 @@ export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short
 /** "12 h" and "about 4 clear nights". */
 export function needWords(t: TargetLine): { readonly hours: string; readonly nights: string } {
   const hours = `${t.needHours < 10 ? fixed(t.needHours, 1).replace(".0", "") : Math.round(t.needHours)} h`;
+  if (t.isOutOfReach) return { hours: `needs ${t.missing.join(", ")}`, nights: "not in this rig" };
   return {
     hours,
     nights: t.needNights === null ? "no season" : `≈ ${plural(t.needNights, "clear night")}`,
@@ -51,6 +52,7 @@ export function rankWords(t: TargetLine): string {
   const fill = fillWords(t.fill);
   words.push(t.panels > 1 ? `needs ${t.panels} panels` : fill);
   words.push(brightnessWords(t.belowSkyMag));
+  if (t.missing.length > 0) words.push(missingWords(t.missing));
   if (t.topAltitudeDeg < 30) words.push(`tops out at ${fixed(t.topAltitudeDeg)}°`);
   if (t.mainLossMin >= 15) words.push(`${formatMinutes(t.mainLossMin)} lost: ${CAUSE_WORDS[t.mainLoss]}`);
   const { left, clearNights } = t.season;
@@ -63,4 +65,12 @@ export function rankWords(t: TargetLine): string {
         : `about ${plural(Math.round(clearNights), "clear night")} a season: takes more than one`,
     );
   return words.filter((w) => w !== "").join(" · ");
+}
+
+const FELT_MOON = 0.9; // of its moonless worth: less than a tenth lost to the Moon is not worth a word
+
+/** "1.9 h worth: Moon, Ha"; a night that the Moon takes says so. */
+export function worthWords(t: TargetLine): string {
+  const isMoonlit = t.worthMin < FELT_MOON * t.moonlessWorthMin;
+  return `worth ${fixed(t.worthMin / 60, 1)} h${isMoonlit ? ": Moon" : ""}, ${t.channel}`;
 }

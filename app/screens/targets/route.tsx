@@ -35,10 +35,11 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
         </Link>
       </Empty>
     );
-  const { place, rigName, night, ranking } = loaderData;
+  const { rigName, night, ranking } = loaderData;
+  const { place, date } = night;
   return (
     <>
-      <h1 className="text-headline">What suits {shortNight(night)}?</h1>
+      <h1 className="text-headline">What suits {shortNight(date)}?</h1>
       <p className="text-soft">
         For {place.name} with {rigName}: worth of the night × fit to the field × how rewarding the object is × whether
         its season suffices. Clear sky assumed.
@@ -98,7 +99,7 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
         </span>
         {ranking.tooLow > 0 ? (
           <span>
-            {ranking.tooLow} more stand above 10° here but never reach {data.place.minAltitudeDeg}°
+            {ranking.tooLow} more stand above 10° here but never reach {data.night.place.minAltitudeDeg}°
           </span>
         ) : null}
         <ColumnsExplained />
@@ -116,24 +117,15 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
               ? "Looking …"
               : query !== ""
                 ? "Nothing by that name passes the filters."
-                : data.steps.count === 0
+                : data.night.steps.count === 0
                   ? "The Sun does not set here on this night."
                   : ranking.ranked.length === 0
-                    ? `Nothing is usable this night: the Sun goes down to only ${formatDegrees(Math.min(...data.steps.sunAltitudeDeg))}. Lines need −15°, everything else −18°.`
+                    ? `Nothing is usable this night: the Sun goes down to only ${formatDegrees(Math.min(...data.night.steps.sunAltitudeDeg))}. Lines need −15°, everything else −18°.`
                     : "Nothing passes all filters. Ask for fewer hours, another size or any kind."}
           </p>
         </Empty>
       ) : (
-        <TargetList
-          lines={lines}
-          place={data.place}
-          sky={data.sky}
-          steps={data.steps}
-          night={data.night}
-          order={order}
-          onOrder={setOrder}
-          linkTo={linkTo}
-        />
+        <TargetList lines={lines} night={data.night} order={order} onOrder={setOrder} linkTo={linkTo} />
       )}
     </>
   );

@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { createRoutesStub } from "react-router";
 import { beforeAll, describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
-import { nightSteps, placeSky, type ComingSeason } from "~/core/night";
+import { placeNight, USUAL_MOON, type ComingSeason } from "~/core/night";
 import { nightDate } from "~/core/time";
 import { testPlace } from "~/core/test-data";
 import { narrowed, NO_FILTER, ordered, ORDERS, type TargetLine } from "./lines";
@@ -25,7 +25,10 @@ function line(id: string, more: Partial<TargetLine> = {}, entry: Partial<Catalog
     row: 0,
     usableMin: 300,
     worthMin: 200,
+    moonlessWorthMin: 200,
     channel: "L",
+    missing: [],
+    isOutOfReach: false,
     mainLoss: "none",
     mainLossMin: 0,
     topAltitudeDeg: 70,
@@ -168,7 +171,6 @@ describe("the list", () => {
     Object.defineProperty(Element.prototype, "clientWidth", { configurable: true, value: 800 });
     Object.defineProperty(HTMLElement.prototype, "offsetHeight", { configurable: true, value: 68 });
   });
-  const sky = placeSky(testPlace, night);
   const lines = Array.from({ length: 200 }, (_, i) => line(`NGC ${i + 1}`));
   const onOrder = vi.fn();
   const Stub = createRoutesStub([
@@ -177,10 +179,7 @@ describe("the list", () => {
       Component: () => (
         <TargetList
           lines={lines}
-          place={testPlace}
-          sky={sky}
-          steps={nightSteps(sky, 5)}
-          night={night}
+          night={placeNight(testPlace, night, USUAL_MOON)}
           order="season"
           onOrder={onOrder}
           linkTo={(id) => `/targets/${id}`}

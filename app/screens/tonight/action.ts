@@ -4,7 +4,8 @@ import type { Edit } from "~/core/crew";
 import { readTypedForecast } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
 import { WISH_FIELD } from "~/core/records";
-import { DAY_MS, nightWindow } from "~/core/time";
+import { nightWindow } from "~/core/sky";
+import { DAY_MS } from "~/core/time";
 import { keep } from "~/desk/acts";
 import { intentOf } from "~/desk/answer";
 import { loadChoice } from "~/desk/choice";
@@ -33,7 +34,7 @@ export async function tonightAction(request: Request) {
   const { place, night, today } = choice;
   const { settings } = library;
   if (!place || !settings) return wrong("Enter a place in Kit first.");
-  const window = nightWindow(night, place.data.timeZone);
+  const window = nightWindow(place.data, night);
   const isTonight = night === today;
   switch (intent.act) {
     case "look": {

@@ -1,0 +1,28 @@
+import Joi from "joi";
+import { CHANNELS, type Channel } from "~/core/exposure";
+import { MOON_SCHOOLS, type MoonSchool, type MoonWishes } from "~/core/night";
+import type { MoonRule } from "~/core/sky";
+import { numberOf, numbersOf, type NumberField } from "./fields";
+import { objectOf, type Plain } from "./kind";
+
+/** The share a minute must keep; stored as a share, typed in per cent. */
+export const MOON_SHARE_FIELD: NumberField = { label: "Least worth kept under the Moon", unit: "%", min: 1, max: 95 };
+
+/** The two figures of a separation rule. */
+export const MOON_RULE_FIELDS = {
+  atFullDeg: { label: "From a full Moon", unit: "°", min: 0, max: 180 },
+  halfWidthDays: { label: "Halved after", unit: "days", min: 1, max: 30 },
+} as const satisfies Readonly<Record<keyof MoonRule, NumberField>>;
+
+const perChannel = <T>(schema: Joi.Schema): Joi.ObjectSchema<Plain<Partial<Record<Channel, T>>>> =>
+  Joi.object(Object.fromEntries(CHANNELS.map((c) => [c, schema.optional()])));
+/** One of the schools. */
+export const moonSchool = Joi.string().valid(...MOON_SCHOOLS);
+
+/** A person's or a project's wish about the Moon. */
+export const moonWishes = objectOf<MoonWishes>({
+  school: moonSchool.label("School of the Moon"),
+  leastShare: numberOf({ label: MOON_SHARE_FIELD.label, min: 0.01, max: 0.95 }),
+  rules: perChannel<MoonRule>(objectOf(numbersOf(MOON_RULE_FIELDS))).optional(),
+  channels: perChannel<MoonSchool>(moonSchool).optional(),
+});

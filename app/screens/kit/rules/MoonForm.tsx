@@ -1,0 +1,120 @@
+import { useState } from "react";
+import { Form } from "react-router";
+import { DraftMark, useFormStart } from "~/components/forms/drafts";
+import type { Faults } from "~/components/forms/form-numbers";
+import { SaveButton } from "~/components/forms/SaveButton";
+import { Field } from "~/components/ui/Field";
+import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
+import { CHANNELS } from "~/core/exposure";
+import { MOON_SCHOOLS, moonRuleOf, type MoonWishes } from "~/core/night";
+import { MOON_SHARE_FIELD } from "~/core/records";
+import { MOON_RULE_NUMBERS } from "./moon-form";
+
+/** How a person takes the Moon: one of three schools, and what each of them asks, channel by channel. */
+export function MoonForm({
+  rev,
+  moon,
+  faults,
+}: {
+  readonly rev: string;
+  readonly moon: MoonWishes;
+  readonly faults: Faults;
+}) {
+  const start = useFormStart();
+  const [base] = useState(start.text("baseRev", rev));
+  const school = start.text("school", moon.school);
+  return (
+    <Form method="post" className="mt-4 max-w-3xl">
+      <input type="hidden" name="baseRev" value={base} />
+      <DraftMark />
+      <fieldset>
+        <legend className="text-section">When the Moon is up</legend>
+        {MOON_SCHOOLS.map((s) => (
+          <label key={s} className="mt-2 grid min-h-6 grid-cols-[auto_1fr] gap-x-2">
+            <input type="radio" name="school" value={s} defaultChecked={school === s} className="mt-1" />
+            <span>
+              <span className="font-semibold">{MOON_SCHOOL_WORDS[s].name}</span>
+              <span className="text-soft block">{MOON_SCHOOL_WORDS[s].about}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <div className="mt-3 w-64">
+        <Field
+          label={MOON_SHARE_FIELD.label}
+          unit="%"
+          name="leastShare"
+          inputMode="decimal"
+          defaultValue={start.text("leastShare", String(Math.round(moon.leastShare * 1000) / 10))}
+          fault={faults["leastShare"]}
+          hint="Used by “count it”. 15 % leaves out only minutes that cost seven times their worth."
+        />
+      </div>
+      <h2 className="text-section mt-6">Channel by channel</h2>
+      <p className="text-soft max-w-prose">
+        The two figures belong to “keep away”: how far from a full Moon, and after how many days that distance is
+        halved. Both are practice, good to about 20°.
+      </p>
+      <div className="mt-2 overflow-x-auto">
+        <table className="w-full">
+          <thead>
+            <tr className="text-note text-soft text-left">
+              <th scope="col">Channel</th>
+              <th scope="col">When the Moon is up</th>
+              {MOON_RULE_NUMBERS.map((n) => (
+                <th key={n.name} scope="col">
+                  {n.label}, {n.unit}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {CHANNELS.map((c) => (
+              <tr key={c} className="border-rule border-t align-top">
+                <th scope="row" className="pt-2 pr-3 text-left font-semibold">
+                  {c}
+                </th>
+                <td className="py-1 pr-3">
+                  <select
+                    name={`school ${c}`}
+                    aria-label={`${c}: when the Moon is up`}
+                    className="field-box"
+                    defaultValue={start.text(`school ${c}`, moon.channels?.[c] ?? "")}
+                  >
+                    <option value="">as above</option>
+                    {MOON_SCHOOLS.map((s) => (
+                      <option key={s} value={s}>
+                        {MOON_SCHOOL_WORDS[s].name}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                {MOON_RULE_NUMBERS.map((n) => (
+                  <td key={n.name} className="py-1 pr-3">
+                    <input
+                      name={`${n.name} ${c}`}
+                      aria-label={`${c}: ${n.label}`}
+                      aria-invalid={faults[`${n.name} ${c}`] ? true : undefined}
+                      inputMode="decimal"
+                      autoComplete="off"
+                      className="field-box w-24"
+                      defaultValue={start.text(`${n.name} ${c}`, String(moonRuleOf(moon, c)[n.name]))}
+                    />
+                    {faults[`${n.name} ${c}`] ? (
+                      <p role="alert" className="text-note text-rust">
+                        {faults[`${n.name} ${c}`]}
+                      </p>
+                    ) : null}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="mt-4">
+        <SaveButton look="main" words="Save" />
+      </div>
+    </Form>
+  );
+}

@@ -1,0 +1,24 @@
+import { data } from "react-router";
+import type { FormAnswer } from "~/components/forms/form-data";
+import { textOf } from "~/components/forms/form-numbers";
+import { keep } from "~/desk/acts";
+import { notify } from "~/desk/notices";
+import { libraryHere } from "~/desk/open-library";
+import { dropDraft } from "~/storage/drafts";
+import { readMoonForm } from "./moon-form";
+
+/** Keeps how the owner takes the Moon. */
+export async function rulesAction(request: Request) {
+  const form = await request.formData();
+  const read = readMoonForm(form);
+  if (!read.ok) return data<FormAnswer>({ faults: read.error, refusal: null }, { status: 400 });
+  const { settings } = await libraryHere();
+  if (!settings)
+    return data<FormAnswer>({ faults: { school: "Enter a place first." }, refusal: null }, { status: 409 });
+  const next = { ...settings.data, moon: read.value };
+  const done = await keep([{ kind: "settings", id: settings.id, data: next, baseRev: textOf(form, "baseRev") }]);
+  if (!done.ok) return data<FormAnswer>({ faults: {}, refusal: done.error }, { status: 507 });
+  dropDraft(textOf(form, "draft"));
+  notify("Your rule about the Moon is saved.", done.value.undoId);
+  return data<FormAnswer>({ faults: {}, refusal: null });
+}

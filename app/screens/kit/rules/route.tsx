@@ -1,0 +1,39 @@
+import { WithDraft } from "~/components/forms/drafts";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { moonOf } from "~/desk/choice";
+import { libraryHere } from "~/desk/open-library";
+import type { Route } from "./+types/route";
+import { rulesAction } from "./action";
+import { MoonForm } from "./MoonForm";
+
+export async function clientLoader() {
+  const library = await libraryHere();
+  return { rev: library.settings?.rev ?? null, moon: moonOf(library) };
+}
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => rulesAction(request);
+
+export const meta: Route.MetaFunction = () => [{ title: "Rules · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+export default function RulesRoute({ loaderData, actionData }: Route.ComponentProps) {
+  const { rev, moon } = loaderData;
+  return (
+    <>
+      <h1 className="text-headline">Rules</h1>
+      <p className="text-soft mt-1 max-w-prose">
+        How you decide. Every list, page, plan and sheet follows it; a project can differ, and in its budget each
+        channel.
+      </p>
+      <StorageRefusal fault={actionData?.refusal ?? null} />
+      {rev === null ? (
+        <p className="mt-4">Enter a place first; then the rules can be kept.</p>
+      ) : (
+        <WithDraft rev={rev} name="rules" title="your rules">
+          <MoonForm rev={rev} moon={moon} faults={actionData?.faults ?? {}} />
+        </WithDraft>
+      )}
+    </>
+  );
+}
