@@ -31,6 +31,8 @@ export function savePlace(library: Library, place: Draft<Place>): Promise<Result
       lastBackupMs: null,
       wishHours: USUAL_WISH_HOURS,
       moon: USUAL_MOON,
+      standsBeforeDark: true,
+      simulatedServices: false,
     };
     edits.push({ kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" });
     edits.push({ kind: "settings", id: "settings", data: settings, baseRev: "latest" });

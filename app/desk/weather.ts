@@ -16,8 +16,9 @@ import { nightOf } from "~/core/sky";
 import { type NightDate, type UtcMs } from "~/core/time";
 import { askSource, type AskFault } from "~/services/ask";
 import { FORECAST_SOURCES } from "~/services/registry";
+import type { ForecastSource } from "~/services/source";
 import type { Edit } from "~/core/crew";
-import { now } from "~/storage/session";
+import { isDemo, now } from "~/storage/session";
 import { act } from "~/storage/store";
 import { outcomesAt, withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
@@ -33,6 +34,8 @@ export interface SourceState {
   readonly notes: readonly ForecastNote[];
   readonly issuedMs: UtcMs | null;
   readonly hours: readonly ForecastHour[];
+  /** A person's own word, which stands instead of the others for its hours. */
+  readonly isOwn: boolean;
   readonly record: TrackRecord;
   /** What it told here, in tenths of odds, and what came. */
   readonly reliability: readonly ReliabilityBin[];
@@ -41,6 +44,8 @@ export interface SourceState {
 /** The weather of a night at a place. */
 export interface Weather {
   readonly sources: readonly SourceState[];
+  /** Simulated services speak of this night. */
+  readonly isSimulated: boolean;
   readonly hours: readonly WeatherHour[];
   readonly climatology: number;
   /** The last look of this night, if any. */
@@ -55,6 +60,10 @@ interface Asked {
 }
 const asked = new Map<string, Asked>();
 const ASK_AGAIN_MS = 10 * 60_000;
+
+/** The services that are asked: with the real clock the simulated ones only where their owner has switched them on. */
+export const servicesOf = (library: Library): readonly ForecastSource[] =>
+  FORECAST_SOURCES.filter((s) => !s.isSimulated || isDemo() || library.settings?.data.simulatedServices === true);
 
 /** Forgets what was asked, so that everything is asked again. */
 export const askAnew = (): void => asked.clear();
@@ -73,11 +82,15 @@ export function weatherKept(
 ): Weather {
   const mine = library.forecasts.filter((f) => f.data.placeId === place.id);
   const outcomes = outcomesAt(library, place.id);
-  const known = new Map(FORECAST_SOURCES.map((s) => [s.id, s.name]));
+  const services = servicesOf(library);
+  const known = new Map(services.map((s) => [s.id, s.name]));
+  const isOff = (id: string) => FORECAST_SOURCES.some((s) => s.id === id && !services.includes(s));
   for (const f of mine)
-    if (f.data.night === night && !known.has(f.data.sourceId)) known.set(f.data.sourceId, f.data.sourceName);
+    if (f.data.night === night && !known.has(f.data.sourceId) && !isOff(f.data.sourceId))
+      known.set(f.data.sourceId, f.data.sourceName);
   const sources = [...known].map(([id, name]): SourceState => {
-    const tonight = mine.find((f) => f.data.sourceId === id && f.data.night === night)?.data.hours ?? [];
+    const said = mine.find((f) => f.data.sourceId === id && f.data.night === night)?.data;
+    const tonight = said?.hours ?? [];
     const all = mine.filter((f) => f.data.sourceId === id);
     const answer = asked.get(`${place.id} ${id}`);
     const isService = FORECAST_SOURCES.some((s) => s.id === id);
@@ -101,6 +114,7 @@ export function weatherKept(
         null,
       ),
       hours: tonight,
+      isOwn: !isService && said !== undefined && !said.isOneMore,
       ...records(`${place.id} ${id}`, [outcomes, ...all], () => {
         const said = all.flatMap((f) => f.data.hours);
         return {
@@ -115,8 +129,10 @@ export function weatherKept(
     .filter((l) => l.data.placeId === place.id && nightOf(place.data, l.data.atMs as UtcMs) === night)
     .map((l): Outcome => ({ atMs: l.data.atMs as UtcMs, isClear: l.data.isClear }))
     .sort((a, b) => a.atMs - b.atMs);
+  const isSimulated = services.some((s) => s.isSimulated && sources.some((x) => x.id === s.id && x.hours.length > 0));
   return {
     sources,
+    isSimulated,
     hours: nightWeather({ hours, sources, climatology, looks }),
     climatology,
     look: looks.at(-1) ?? null,
@@ -124,7 +140,12 @@ export function weatherKept(
 }
 
 /** The edits that store an answer: one record a night, joined with what was known, and none where nothing is new. */
-export function forecastEdits(library: Library, place: Entity<Place>, read: ReadForecast): Edit[] {
+export function forecastEdits(
+  library: Library,
+  place: Entity<Place>,
+  read: ReadForecast,
+  { isOneMore = false }: { readonly isOneMore?: boolean } = {},
+): Edit[] {
   const byNight = new Map<NightDate, ForecastHour[]>();
   for (const hour of read.hours) {
     const night = nightOf(place.data, hour.atMs);
@@ -134,8 +155,10 @@ export function forecastEdits(library: Library, place: Entity<Place>, read: Read
     const id = forecastId(place.id, read.sourceId, night);
     const before = library.forecasts.find((f) => f.id === id);
     const hours = joinHours(before?.data.hours ?? [], news);
-    if (hours.length === 0 || JSON.stringify(hours) === JSON.stringify(before?.data.hours ?? [])) return [];
-    const data = { placeId: place.id, sourceId: read.sourceId, sourceName: read.sourceName, night, hours };
+    const isSame = isOneMore === (before?.data.isOneMore ?? false);
+    if (hours.length === 0 || (isSame && JSON.stringify(hours) === JSON.stringify(before?.data.hours ?? []))) return [];
+    const { sourceId, sourceName } = read;
+    const data = { placeId: place.id, sourceId, sourceName, night, hours, ...(isOneMore ? { isOneMore } : {}) };
     return [{ kind: "forecast", id, data, baseRev: "latest" }];
   });
 }
@@ -144,7 +167,7 @@ export function forecastEdits(library: Library, place: Entity<Place>, read: Read
 export async function askAll(library: Library, place: Entity<Place>, signal: AbortSignal): Promise<void> {
   const { latitudeDeg, longitudeDeg } = place.data;
   const at = { nowMs: now(), latitudeDeg, longitudeDeg };
-  const due = FORECAST_SOURCES.filter((s) => {
+  const due = servicesOf(library).filter((s) => {
     const last = asked.get(`${place.id} ${s.id}`);
     return !last || Date.now() - last.atMs > ASK_AGAIN_MS;
   });

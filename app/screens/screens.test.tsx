@@ -144,7 +144,8 @@ describe("verdict", () => {
       ["b", "Winter shell"],
     ]);
     render(
-      <TonightVerdict verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
+      <TonightVerdict
+        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
     ); // prettier-ignore
     return screen.getByRole("heading").textContent;
   };
@@ -183,14 +184,15 @@ describe("run sheet", () => {
           subSec: 300,
           exposureMin: 60,
           windows: [{ startMs: start, endMs: addMs(start, 4 * HOUR_MS) }],
-          transitMs: null,
+          transitMs: addMs(start, -HOUR_MS),
         },
       ],
       DEFAULT_OVERHEADS,
-      { flips: true },
+      { flips: true, standsBeforeDark: false, sunsetMs: null, starsMs: null },
     );
     render(
       <RunSheetView
+        isCooled
         sheet={sheet}
         sky={[{ atMs: addMs(start, HOUR_MS / 4), words: "Moon rises" }]}
         zone="Europe/Paris"

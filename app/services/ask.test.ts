@@ -24,7 +24,7 @@ const source = (...answers: readonly (string | Error | null)[]) => {
     if (answer === null) return new Promise<string>(() => undefined); // does not even heed its signal
     return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer);
   });
-  return { id: "t", name: "T", ask };
+  return { id: "t", name: "T", isSimulated: false, ask };
 };
 const never = new AbortController().signal;
 const code = async (s: ForecastSource) => {

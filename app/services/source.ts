@@ -6,6 +6,8 @@
 export interface ForecastSource {
   readonly id: string;
   readonly name: string;
+  /** Pretended weather: called so wherever its numbers show, and asked only where somebody wants that. */
+  readonly isSimulated: boolean;
   /** Rejects with `ServiceRefusal` or a network error; stops when the signal aborts. */
   ask(at: { readonly latitudeDeg: number; readonly longitudeDeg: number }, signal: AbortSignal): Promise<string>;
 }

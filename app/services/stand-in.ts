@@ -3,7 +3,8 @@ import { ServiceRefusal } from "./refusal";
 
 const standIn = (id: string, name: string): ForecastSource => ({
   id,
-  name,
+  name: `${name}, simulated`,
+  isSimulated: true,
   async ask({ latitudeDeg, longitudeDeg }, signal) {
     const response = await fetch(
       `/services/forecast/${id}?lat=${latitudeDeg.toFixed(3)}&lon=${longitudeDeg.toFixed(3)}`,

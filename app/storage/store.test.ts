@@ -152,6 +152,8 @@ describe("the store", () => {
       lastBackupMs: null,
       wishHours: 2,
       moon: USUAL_MOON,
+      standsBeforeDark: true,
+      simulatedServices: false,
     };
     await t.act([{ kind: "settings", id: "settings", data: settings, baseRev: null }, edit("Yard", null)]);
     expect((await t.heads("place-1"))![0].author).toBe("member-ines");

@@ -186,11 +186,11 @@ describe("files out", () => {
         subSec: 300,
         exposureMin: 60,
         windows: [{ startMs: start, endMs: utcMs(start + 3 * 3_600_000) }],
-        transitMs: null,
+        transitMs: utcMs(start - 3_600_000),
       },
     ],
     DEFAULT_OVERHEADS,
-    { flips: true },
+    { flips: true, standsBeforeDark: false, sunsetMs: null, starsMs: null },
   );
 
   it("writes an RFC 5545 calendar: UTC times, CRLF, folded lines, one event a block", () => {

@@ -253,6 +253,7 @@ describe("ranking and ribbon", () => {
 });
 
 describe("run sheet", () => {
+  const AT_DUSK = { flips: true, standsBeforeDark: false, sunsetMs: null, starsMs: null };
   const start = utcMs(Date.UTC(2026, 11, 5, 18));
   const window = (fromH: number, toH: number) => [
     { startMs: addMs(start, fromH * HOUR_MS), endMs: addMs(start, toH * HOUR_MS) },
@@ -263,7 +264,7 @@ describe("run sheet", () => {
     fromH: number,
     toH: number,
     exposureMin: number,
-    transitH: number | null = null,
+    transitH = -1,
   ): WorkItem => ({
     panel,
     channel,
@@ -271,7 +272,7 @@ describe("run sheet", () => {
     subSec: 300,
     exposureMin,
     windows: window(fromH, toH),
-    transitMs: transitH === null ? null : addMs(start, transitH * HOUR_MS),
+    transitMs: addMs(start, transitH * HOUR_MS),
   });
 
   it("keeps every sub inside its window, lines in order without overlap, and no sub across the flip", () => {
@@ -289,7 +290,7 @@ describe("run sheet", () => {
     fc.assert(
       fc.property(items, fc.double({ min: 0, max: 12, noNaN: true }), (list, transitH) => {
         const work = list.map((x) => item(x.panel, x.channel, x.from, x.from + x.length, x.min, transitH));
-        const sheet = runSheet(work, DEFAULT_OVERHEADS, { flips: true });
+        const sheet = runSheet(work, DEFAULT_OVERHEADS, AT_DUSK);
         sheet.lines.slice(1).forEach((l, i) => expect(l.startMs).toBeGreaterThanOrEqual(sheet.lines[i]!.endMs - 1));
         const flipMs = start + transitH * HOUR_MS;
         for (const l of sheet.lines) {
@@ -311,10 +312,8 @@ describe("run sheet", () => {
   });
 
   it("sets up before the window, focuses after a filter change and every hour, and says what did not fit", () => {
-    const sheet = runSheet([item("P1", "OIII", 0, 2, 60), item("P1", "Ha", 0, 3, 240)], DEFAULT_OVERHEADS, {
-      flips: true,
-    });
-    expect(sheet.lines[0]).toMatchObject({ kind: "setUp", endMs: start });
+    const sheet = runSheet([item("P1", "OIII", 0, 2, 60), item("P1", "Ha", 0, 3, 240)], DEFAULT_OVERHEADS, AT_DUSK);
+    expect(sheet.lines.slice(0, 2)).toMatchObject([{ kind: "setUp" }, { kind: "align", endMs: start }]);
     expect(sheet.lines.filter((l) => l.kind === "filter").map((l) => "detail" in l && l.detail)).toEqual([
       "OIII",
       "Ha",
@@ -325,8 +324,6 @@ describe("run sheet", () => {
   });
 
   it("has nothing to say for a night without windows", () => {
-    expect(runSheet([{ ...item("P1", "L", 0, 1, 60), windows: [] }], DEFAULT_OVERHEADS, { flips: true }).lines).toEqual(
-      [],
-    );
+    expect(runSheet([{ ...item("P1", "L", 0, 1, 60), windows: [] }], DEFAULT_OVERHEADS, AT_DUSK).lines).toEqual([]);
   });
 });

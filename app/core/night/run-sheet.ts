@@ -10,8 +10,8 @@ export interface WorkItem {
   /** Wanted exposure. */
   readonly exposureMin: number;
   readonly windows: readonly UtcInterval[];
-  /** Hour angle 0 of the panel; a flipping mount may not expose across it. null = not in this night. */
-  readonly transitMs: UtcMs | null;
+  /** Any upper transit of the panel, before, in or after the night: it tells on which side of the meridian it stands when. */
+  readonly transitMs: UtcMs;
 }
 
 /** Subs of one panel and channel in a row. */
@@ -28,7 +28,7 @@ export interface Block {
 
 /** A break between blocks, with the time it takes. */
 export interface SheetEvent {
-  readonly kind: "setUp" | "centre" | "filter" | "focus" | "flip" | "wait";
+  readonly kind: "setUp" | "align" | "centre" | "filter" | "focus" | "flip" | "wait";
   readonly startMs: UtcMs;
   readonly endMs: UtcMs;
   /** What is centred on, or which filter goes in. */
@@ -47,6 +47,29 @@ const isInside = (windows: readonly UtcInterval[], startMs: number, endMs: numbe
 const lastEnd = (item: WorkItem) => Math.max(...item.windows.map((w) => w.endMs), 0);
 
 const SOON = 0.4; // of the focus interval
+const ALIGN_SHARE = 0.4; // of the set-up that needs stars: polar alignment, a first focus, a test shot; a proposal of this project
+const HALF_TURN_MS = 43_082_045; // half a sidereal day
+
+/** How a night is begun, and what the mount does at the meridian. */
+export interface SheetOptions {
+  /** A mount that must change sides at the meridian. */
+  readonly flips: boolean;
+  /** Everything but what needs stars is done by sunset. */
+  readonly standsBeforeDark: boolean;
+  /** The evening's sunset, and when the first stars show (Sun at −8°); null where the Sun does not pass. */
+  readonly sunsetMs: UtcMs | null;
+  readonly starsMs: UtcMs | null;
+}
+
+/** On which side of the meridian a panel stands: 0 east, before its transit; 1 west, after. */
+const sideAt = (item: WorkItem, ms: number): 0 | 1 => {
+  const turns = Math.floor((ms - item.transitMs) / HALF_TURN_MS);
+  return (turns & 1) === 0 ? 1 : 0;
+};
+
+/** The next passage of a panel through the meridian, above or below the pole, after an instant. */
+const nextPassageMs = (item: WorkItem, ms: number): number =>
+  item.transitMs + (Math.floor((ms - item.transitMs) / HALF_TURN_MS) + 1) * HALF_TURN_MS;
 
 /** The night being laid out. */
 interface Run {
@@ -55,7 +78,8 @@ interface Run {
   now: number;
   focusDueMs: number;
   current: number;
-  isFlipped: boolean;
+  /** Side of the meridian the telescope points to; null until something is pointed at. */
+  side: 0 | 1 | null;
 }
 
 function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = ""): void {
@@ -88,11 +112,29 @@ function choose(items: readonly WorkItem[], run: Run, o: Overheads): number {
   return open.sort((a, b) => lastEnd(items[a]!) - lastEnd(items[b]!) || a - b)[0] ?? -1;
 }
 
+/** What is done before the first sub: by daylight and by the first stars where that is wanted, else right before. */
+function beginning(firstMs: number, o: Overheads, at: SheetOptions): SheetEvent[] {
+  const setUpMs = o.setUpMin * MINUTE_MS;
+  const alignMs = setUpMs * ALIGN_SHARE;
+  const alignBy = firstMs - alignMs;
+  // Alignment as soon as stars show, so that nothing is left to do when the target comes; not before.
+  const early = at.standsBeforeDark && at.starsMs !== null ? Math.min(at.starsMs, alignBy) : alignBy;
+  const standBy = at.standsBeforeDark && at.sunsetMs !== null ? Math.min(at.sunsetMs, early) : early;
+  const line = (kind: SheetEvent["kind"], startMs: number, lengthMs: number): SheetEvent => ({
+    kind,
+    startMs: startMs as UtcMs,
+    endMs: addMs(startMs as UtcMs, lengthMs),
+    detail: "",
+  });
+  return [line("setUp", standBy - (setUpMs - alignMs), setUpMs - alignMs), line("align", early, alignMs)];
+}
+
 /**
- * Lays out a night: centring, filter changes, focus when due, subs that never span the flip, nothing outside the windows.
- * Deterministic. Sub counts are whole; what does not fit is listed as left over.
+ * Lays out a night: centring, filter changes, focus when due, subs that never span the meridian, nothing outside the windows.
+ * The side of the meridian is a state: whenever the next sub lies on the other side than the last, the mount flips, and focus
+ * follows. Deterministic. Sub counts are whole; what does not fit is listed as left over; nothing follows the last sub.
  */
-export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { readonly flips: boolean }): RunSheet {
+export function runSheet(items: readonly WorkItem[], o: Overheads, options: SheetOptions): RunSheet {
   const starts = items.flatMap((i) => i.windows.map((w) => w.startMs));
   const empty = {
     lines: [],
@@ -102,15 +144,15 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
   if (starts.length === 0) return empty;
   const first = Math.min(...starts);
   const end = Math.max(...items.map(lastEnd));
+  const begun = beginning(first, o, options);
   const run: Run = {
-    lines: [],
+    lines: [...begun],
     leftSec: items.map((i) => i.exposureMin * 60),
-    now: first - o.setUpMin * MINUTE_MS,
+    now: Math.max(first, begun.at(-1)?.endMs ?? first),
     focusDueMs: 0,
     current: -1,
-    isFlipped: false,
+    side: null,
   };
-  add(run, "setUp", o.setUpMin * MINUTE_MS);
   while (run.now < end) {
     const next = choose(items, run, o);
     if (next === -1) {
@@ -126,18 +168,7 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
     if (next !== run.current) prepare(items[next]!, items[run.current], run, o);
     run.current = next;
     const item = items[next]!;
-    const flipMs = mount.flips && item.transitMs !== null ? item.transitMs : null;
-    const subEnd = run.now + item.subSec * 1000;
-    if (flipMs !== null && !run.isFlipped && subEnd > flipMs) {
-      if (run.now >= flipMs && !run.lines.some((l) => l.kind === "block"))
-        run.isFlipped = true; // the target was past the meridian before it began
-      else {
-        if (run.now < flipMs) add(run, "wait", flipMs - run.now, "meridian");
-        add(run, "flip", o.flipMin * MINUTE_MS, item.panel);
-        run.isFlipped = true;
-      }
-      continue;
-    }
+    if (options.flips && changesSide(item, run, o)) continue;
     if (run.now >= run.focusDueMs) {
       add(run, "focus", o.focusMin * MINUTE_MS);
       run.focusDueMs = run.now + o.focusEveryMin * MINUTE_MS;
@@ -145,11 +176,36 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, mount: { read
     }
     expose(item, next, run, o);
   }
+  const lines = untilLastBlock(run.lines).filter((l) => l.endMs > l.startMs);
+  if (!lines.some((l) => l.kind === "block")) return empty;
   const leftOver = items.flatMap((i, k) =>
     run.leftSec[k]! > 30 ? [{ panel: i.panel, channel: i.channel, exposureMin: run.leftSec[k]! / 60 }] : [],
   );
-  const exposureMin = run.lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
-  return { lines: run.lines.filter((l) => l.endMs > l.startMs), exposureMin, leftOver };
+  const exposureMin = lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
+  return { lines, exposureMin, leftOver };
+}
+
+/** Nothing is prepared for a sub that never comes. */
+const untilLastBlock = (lines: Run["lines"]): Run["lines"] =>
+  lines.slice(0, lines.findLastIndex((l) => l.kind === "block") + 1);
+
+/** Waits for the meridian where a sub would span it, and flips where the next sub lies on the other side; false when neither is called for. */
+function changesSide(item: WorkItem, run: Run, o: Overheads): boolean {
+  const passageMs = nextPassageMs(item, run.now);
+  if (passageMs < run.now + item.subSec * 1000) {
+    add(run, "wait", passageMs - run.now, "meridian");
+    run.now = passageMs + 1; // past it, not upon it
+    return true;
+  }
+  const side = sideAt(item, run.now);
+  if (run.side === null || run.side === side) {
+    run.side = side;
+    return false;
+  }
+  add(run, "flip", o.flipMin * MINUTE_MS, item.panel);
+  run.side = side;
+  run.focusDueMs = 0; // the train hangs the other way round
+  return true;
 }
 
 function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Overheads): void {

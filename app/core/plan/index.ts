@@ -13,10 +13,13 @@ export { simulateFinish, type FinishOdds } from "./odds";
 export { nightOffer, nightOffers } from "./offers";
 export { chooseTonight, projectTonight, type TonightChoice, type TonightProject, type UsableProject } from "./tonight";
 export { nightSheet } from "./sheet";
+export { cautionsOf, type Caution } from "./cautions";
 export { newProject } from "./new-project";
 export { inNightOrder } from "./channel-order";
 export {
+  feltKmh,
   hoursOf,
+  rainDeadline,
   weighNight,
   type ExpectedProject,
   type GoingRules,

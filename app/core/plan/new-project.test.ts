@@ -26,7 +26,7 @@ const start = (query: string, rigId = "rig-refractor") => {
 };
 
 it("takes lines for what shines in lines, luminance and colours for galaxies, and the one filter a colour camera has", () => {
-  expect(start("NGC 6960").made.goal.channels.map((c) => c.channel)).toEqual(["Ha", "OIII"]);
+  expect(start("NGC 6960").made.goal.channels.map((c) => c.channel)).toEqual(["OIII", "Ha"]);
   expect(start("M 81").made.goal.channels.map((c) => c.channel)).toEqual(["L", "R", "G", "B"]);
   expect(start("M 81", "rig-newtonian").made.goal.channels.map((c) => c.channel)).toEqual(["Colour"]);
   expect(start("NGC 6960", "rig-newtonian").made.goal.channels.map((c) => c.channel)).toEqual(["Dual"]);

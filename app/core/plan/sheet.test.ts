@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import { mosaicPanels, type MosaicLayout } from "~/core/framing";
-import { placeNight, USUAL_MOON, type Place } from "~/core/night";
-import { apparentVector, horizontalAt, sunAltitudeDeg } from "~/core/sky";
+import { placeNight, USUAL_MOON, type Place, type PlaceNight } from "~/core/night";
+import { apparentVector, horizontalAt, sunAltitudeDeg, type Equatorial } from "~/core/sky";
 import { nightDate, utcMs } from "~/core/time";
 import { testPlace } from "../test-data";
 import type { Need } from "./allocate";
@@ -29,6 +29,8 @@ const sheetOf = (needs: readonly Need[], date = "2026-12-05", place: Place = tes
     needs,
     rules,
     flips: true,
+    standsBeforeDark: true,
+    within: null,
     filterName: (channel) => `${channel} filter`,
   });
 const blocksOf = (sheet: ReturnType<typeof sheetOf>) => sheet.lines.flatMap((l) => (l.kind === "block" ? [l] : []));
@@ -75,5 +77,114 @@ describe("the sheet of a night", () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe("the meridian", () => {
+  /** West of the meridian or east, by the azimuth that the sky itself gives; null within a quarter of a degree of it. */
+  function sideOf(night: PlaceNight, at: Equatorial<"icrs">, ms: number): "east" | "west" | null {
+    const { azimuthDeg } = horizontalAt(night.sky, apparentVector(night.sky, at), utcMs(ms));
+    const fromMeridian = Math.min(azimuthDeg, Math.abs(azimuthDeg - 180), 360 - azimuthDeg);
+    return fromMeridian < 0.25 ? null : azimuthDeg < 180 ? "east" : "west";
+  }
+  const gap = { name: "a tree", shape: "box" as const, azimuthDeg: 180, widthDeg: 30, altitudeDeg: 75 };
+  const yard: Place = { ...testPlace, latitudeDeg: 50, longitudeDeg: 10, timeZone: "Europe/Berlin", landmarks: [gap] };
+  const sheetAt = (place: Place, target: Equatorial<"icrs">, date: string, minutes = 900) => {
+    const night = placeNight(place, nightDate(date), USUAL_MOON);
+    const sheet = nightSheet({
+      night,
+      panels: mosaicPanels({ ...layout, centre: target, columns: 1 }),
+      centre: target,
+      needs: [need("P1", "L", minutes)],
+      rules,
+      flips: true,
+      standsBeforeDark: true,
+      within: null,
+      filterName: (c) => c,
+    });
+    return { night, sheet, kinds: sheet.lines.map((l) => l.kind) };
+  };
+
+  it("is crossed with a flip when the transit falls into a gap between windows (reported: no flip)", () => {
+    const { kinds, sheet } = sheetAt(yard, { frame: "icrs", raDeg: 120, decDeg: 20 }, "2026-01-18");
+    const blocks = sheet.lines.filter((l) => l.kind === "block");
+    const transit = Date.parse("2026-01-18T23:28:00Z"); // the reported one, local 00:28
+    expect(blocks.some((b) => b.endMs < transit) && blocks.some((b) => b.startMs > transit)).toBe(true);
+    expect(kinds.filter((k) => k === "flip")).toHaveLength(1);
+    expect(kinds[kinds.indexOf("flip") + 1]).toBe("focus"); // the train hangs the other way round
+  });
+
+  it("has a flip between subs on different sides and no other, never ends on anything but subs, and focuses after each flip (law, sides by the sky's own azimuth)", () => {
+    const target = fc.record({ raDeg: fc.double({ min: 0, max: 359, noNaN: true }), decDeg: fc.double({ min: -15, max: 85, noNaN: true }) }); // prettier-ignore
+    const tree = fc.record({ azimuthDeg: fc.integer({ min: 90, max: 270 }), widthDeg: fc.integer({ min: 5, max: 60 }), altitudeDeg: fc.integer({ min: 20, max: 85 }) }); // prettier-ignore
+    fc.assert(
+      fc.property(target, tree, fc.integer({ min: 1, max: 28 }), (at, t, day) => {
+        const icrs: Equatorial<"icrs"> = { frame: "icrs", ...at };
+        const place = { ...yard, landmarks: [{ ...gap, ...t }] };
+        const { night, sheet, kinds } = sheetAt(place, icrs, `2026-11-${String(day).padStart(2, "0")}`);
+        if (kinds.length === 0) return;
+        expect(kinds.at(-1)).toBe("block");
+        let side: "east" | "west" | null = null;
+        let flips = 0;
+        for (const [i, l] of sheet.lines.entries()) {
+          if (l.kind === "flip") {
+            flips++;
+            expect(sheet.lines.slice(i + 1).find((x) => x.kind === "block" || x.kind === "focus")!.kind).toBe("focus");
+          }
+          if (l.kind !== "block") continue;
+          const [a, b] = [l.startMs + 1000, l.endMs - 60_000].map((ms) => sideOf(night, icrs, ms)) as ["east", "west"];
+          if (a !== null && b !== null) expect(a).toBe(b);
+          const here = a ?? b;
+          if (here === null) continue;
+          if (side !== null) expect(flips).toBe(here === side ? 0 : 1);
+          [side, flips] = [here, 0];
+        }
+      }),
+      { numRuns: process.env["LAWS_SEED"] === "new" ? 3000 : 60 },
+    );
+  });
+
+  it("asks for no flip when the panel begins west of it", () => {
+    expect(sheetAt(testPlace, { frame: "icrs", raDeg: 345, decDeg: 30 }, "2026-12-05", 120).kinds).not.toContain(
+      "flip",
+    );
+  });
+});
+
+describe("the beginning and the end of a night", () => {
+  it("stands before sunset and aligns when stars show, or right before the first sub where that is not wanted", () => {
+    const at = (standsBeforeDark: boolean) => {
+      const night = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
+      const target = { frame: "icrs", raDeg: 130, decDeg: 30 } as const; // up late
+      const sheet = nightSheet({
+        night, panels: mosaicPanels({ ...layout, centre: target, columns: 1 }), centre: target, needs: [need("P1", "L", 120)], rules, flips: true,
+        standsBeforeDark, within: null, filterName: (c) => c,
+      }); // prettier-ignore
+      const [setUp, align] = sheet.lines;
+      const sun = (ms: number) => sunAltitudeDeg(night.sky, utcMs(ms));
+      return { setUp: sun(setUp!.endMs), align: sun(align!.startMs), kinds: [setUp!.kind, align!.kind] };
+    };
+    const early = at(true);
+    expect(early.kinds).toEqual(["setUp", "align"]);
+    expect(early.setUp).toBeCloseTo(-0.833, 1);
+    expect(early.align).toBeCloseTo(-8, 1);
+    expect(at(false).setUp).toBeLessThan(-18);
+  });
+
+  it("stays within the stretch that is clear, and lists what does not fit", () => {
+    const night = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
+    const within = {
+      startMs: utcMs(Date.parse("2026-12-05T19:10:00Z")),
+      endMs: utcMs(Date.parse("2026-12-05T21:30:00Z")),
+    };
+    const sheet = nightSheet({
+      night, panels, centre: layout.centre, needs: [need("P1", "OIII", 400), need("P2", "OIII", 400)], rules, flips: true,
+      standsBeforeDark: true, within, filterName: (c) => c,
+    }); // prettier-ignore
+    for (const b of sheet.lines.filter((l) => l.kind === "block")) {
+      expect(b.startMs).toBeGreaterThanOrEqual(within.startMs);
+      expect(b.endMs - 30_000).toBeLessThanOrEqual(within.endMs); // the last download may go over
+    }
+    expect(sheet.exposureMin).toBeGreaterThan(60);
   });
 });

@@ -129,6 +129,46 @@ describe("the verdict with weather", () => {
     expect(wet.reasons.length).toBe(3);
     expect(judgeNight({ steps, choice, weighed: weigh(weather(() => 0.85)), rules, away: [], look: null }).reasons.length).toBe(3); // prettier-ignore
   });
+  it("never expects more than the window gives: the last hour before rain counts up to the deadline (law; reported: 375 of 345 min)", () => {
+    const rainy = fc.record({
+      rainAt: fc.integer({ min: 18, max: 29 }),
+      odds: fc.double({ min: 0.4, max: 1, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(rainy, ({ rainAt, odds }) => {
+        const hours = weather(() => odds).map((h) => {
+          const hour = Math.round((h.atMs - Date.parse("2026-12-05T00:00:00Z")) / HOUR_MS);
+          return { ...h, rainChance: hour >= rainAt ? 0.6 : 0 };
+        });
+        const { window, odds: night, rainDeadlineMs } = weigh(hours);
+        if (!window) expect(night.expectedMin).toBe(0);
+        else {
+          expect(window.endMs).toBeLessThanOrEqual(rainDeadlineMs ?? Number.POSITIVE_INFINITY);
+          expect(night.expectedMin).toBeLessThanOrEqual((window.endMs - window.startMs) / 60_000 + 1e-6);
+        }
+      }),
+      { numRuns: process.env["LAWS_SEED"] === "new" ? 2000 : 50 },
+    );
+  });
+  it("expects the place's chance of the night where no forecast reaches, never nothing", () => {
+    for (const chance of [0.1, 0.3, 0.6]) {
+      const { odds, window } = weigh(weather(() => chance, { basis: "longTerm" }));
+      expect(odds.expectedMin).toBeCloseTo(chance * projects[0]!.usableMin, 6);
+      expect(odds.atLeastWish).toBeGreaterThan(0);
+      expect(window!.startMs).toBe(projects[0]!.span!.startMs);
+    }
+  });
+  it("gives reasons that agree with staying in: what falls short is said, and cloud after the rain is not", () => {
+    const short = judge(weather((h) => (h >= 22 && h < 25 ? 0.75 : 0.05)));
+    expect(short.kind).toBe("stayIn");
+    const said = short.reasons.find((r) => r.code === "tooLittle" || r.code === "tooUnlikely");
+    expect(said).toBeTruthy();
+    if (said?.code === "tooLittle") expect(said.expectedMin).toBeLessThan(said.wishMin + said.setUpMin);
+    const wet = weather((h) => (h < 27 ? 0.9 : 0.1)).map((h) => ({ ...h, rainChance: h.atMs >= Date.parse("2026-12-05T22:00:00Z") ? 0.7 : 0 })); // prettier-ignore
+    const reasons = judge(wet).reasons.map((r) => r.code);
+    expect(reasons).toContain("rain");
+    expect(reasons).not.toContain("cloudFrom");
+  });
   it("puts what was seen first", () => {
     const seen = weather(() => 0.9, { basis: "lookedUp" });
     const look = { isClear: true, atMs: steps.startMs };

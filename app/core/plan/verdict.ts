@@ -14,6 +14,14 @@ export type Reason =
   | { readonly code: "wind"; readonly gustKmh: number; readonly limitKmh: number; readonly fromMs: UtcMs }
   | { readonly code: "rain"; readonly deadlineMs: UtcMs; readonly chance: number }
   | { readonly code: "wet"; readonly kind: "dew" | "frost"; readonly fromMs: UtcMs }
+  /** Why a night does not pass: too little on average, or too unlikely. */
+  | {
+      readonly code: "tooLittle";
+      readonly expectedMin: number;
+      readonly wishMin: number;
+      readonly setUpMin: number;
+    }
+  | { readonly code: "tooUnlikely"; readonly odds: number; readonly wishMin: number }
   | { readonly code: "short"; readonly usableMin: number }
   | { readonly code: "long"; readonly usableMin: number }
   | { readonly code: "moon"; readonly share: number; readonly isUp: boolean };
@@ -59,6 +67,7 @@ export type Verdict = {
 const WEIGHTS = {
   windSpoils: 95, // no sub survives gusts over the limit, whatever the sky does
   rain: 90, // gear at risk
+  fails: 88, // the very rule that keeps one in, unless wind or rain explain it
   short: 85, // the night cannot give what is wanted
   odds: 80, // the forecast itself, and up to 10 more the surer it is
   cloudUntil: 75, // decides when to go
@@ -95,6 +104,7 @@ export function reasonsOf(
   const found: { readonly weight: number; readonly reason: Reason }[] = [];
   const tell = (weight: number, reason: Reason) => found.push({ weight, reason });
 
+  for (const reason of whyNot(weighed, rules)) tell(WEIGHTS.fails, reason);
   const odds = mean((h) => h.odds);
   const isPlain = out.every((h) => h.basis === "longTerm");
   tell(
@@ -105,7 +115,9 @@ export function reasonsOf(
   );
   if (window) {
     const before = useful.filter((h) => h.atMs + HOUR_MS <= window.startMs);
-    const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR);
+    // What comes after the rain decides nothing any more.
+    const dryUntil = weighed.rainDeadlineMs ?? Number.POSITIVE_INFINITY;
+    const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR && h.atMs < dryUntil);
     if (before.length > 0 && before.every((h) => h.odds < POOR))
       tell(WEIGHTS.cloudUntil, { code: "cloudUntil", atMs: window.startMs });
     if (after.length > 0) tell(WEIGHTS.cloudFrom, { code: "cloudFrom", atMs: after[0]!.atMs });
@@ -157,6 +169,14 @@ function moonShare(steps: NightSteps, hours: readonly WeighedHour[]): number {
 function lastStart(window: Window, rules: GoingRules): Change | null {
   const atMs = window.endMs - (rules.wishMin + rules.setUpMin) * MINUTE_MS;
   return atMs > window.startMs ? { code: "lastStart", atMs: utcMs(atMs) } : null;
+}
+
+/** What of the rule a night fails; nothing where it passes or nothing is usable anyhow. */
+function whyNot(weighed: WeighedNight, rules: GoingRules): Reason[] {
+  const { odds, passes, hours } = weighed;
+  if (passes || hours.every((h) => h.usableMin === 0 || h.basis === "longTerm")) return [];
+  if (odds.atLeastWish < 0.5) return [{ code: "tooUnlikely", odds: odds.atLeastWish, wishMin: rules.wishMin }];
+  return [{ code: "tooLittle", expectedMin: odds.expectedMin, wishMin: rules.wishMin, setUpMin: rules.setUpMin }];
 }
 
 /** What would make one go after all. */

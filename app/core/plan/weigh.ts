@@ -29,8 +29,10 @@ export interface WeighedHour extends WeatherHour {
   readonly goOdds: number;
   /** Gusts as felt at the mount; null = not forecast. */
   readonly feltGustKmh: number | null;
-  /** Minutes that the targets of the night could use. */
+  /** Minutes that the targets of the night could use, were it dry. */
   readonly usableMin: number;
+  /** Those before the rain deadline. */
+  readonly dryMin: number;
 }
 
 /** A project with the weather taken in. */
@@ -69,14 +71,25 @@ export function hoursOf(steps: NightSteps): UtcMs[] {
 export const feltKmh = (metrePerSec: number, windShare: number = USUAL_WIND_SHARE): number =>
   metrePerSec * 3.6 * windShare;
 
+/** When everything has to be under a roof: half an hour before the first hour from `fromMs` on in which rain is likely enough; null = no rain in sight. */
+export function rainDeadline(weather: readonly WeatherHour[], fromMs: UtcMs): UtcMs | null {
+  const rainAt = weather.find((h) => h.atMs + HOUR_MS > fromMs && (h.rainChance ?? 0) >= RAIN_CHANCE)?.atMs;
+  return rainAt === undefined ? null : addMs(rainAt, -RAIN_MARGIN_MS);
+}
+
 /** Usable minutes and worth by hour for whatever of `projects` is best at each step. */
-function byHour(steps: NightSteps, hours: readonly WeatherHour[], projects: readonly TonightProject[], fromMs: UtcMs) {
+function byHour(
+  steps: NightSteps,
+  hours: readonly WeatherHour[],
+  projects: readonly TonightProject[],
+  { fromMs, toMs }: { readonly fromMs: UtcMs; readonly toMs: UtcMs | null },
+) {
   const usable = new Float64Array(hours.length);
   const worth = new Float64Array(hours.length);
   const first = hours[0]?.atMs ?? 0;
   for (let i = 0; i < steps.count; i++) {
     const ms = steps.startMs + (i + 0.5) * steps.stepMin * MINUTE_MS;
-    if (ms < fromMs) continue;
+    if (ms < fromMs || (toMs !== null && ms > toMs)) continue;
     const hour = Math.floor((ms - first) / HOUR_MS);
     const best = Math.max(0, ...projects.map((p) => (p.walk.cause[i] === 0 ? p.walk.worth[i]! : 0)));
     if (best <= 0 || hour < 0 || hour >= hours.length) continue;
@@ -86,16 +99,18 @@ function byHour(steps: NightSteps, hours: readonly WeatherHour[], projects: read
   return { usable, worth };
 }
 
-/** The run of hours with the largest Σ (odds − 0.35) · minutes: where being out pays. */
+/** The run of hours with the largest Σ (odds − 0.35) · minutes: where being out pays; all of them beyond the forecasts. */
 function bestRun(hours: readonly WeighedHour[]): { from: number; to: number } | null {
+  // With nothing but the place's chance the whole night stands or falls together.
+  const isPlain = hours.every((h) => h.basis === "longTerm");
   let best = { from: 0, to: -1, gain: 0 };
   let [from, gain] = [0, 0];
   hours.forEach((h, i) => {
     if (gain <= 0) [from, gain] = [i, 0];
-    gain += (h.goOdds - WORTH_BEING_OUT) * h.usableMin;
+    gain += (h.goOdds - (isPlain ? 0 : WORTH_BEING_OUT)) * h.dryMin;
     if (gain > best.gain) best = { from, to: i, gain };
   });
-  while (best.to >= best.from && hours[best.from]!.usableMin === 0) best.from++;
+  while (best.to >= best.from && hours[best.from]!.dryMin === 0) best.from++;
   return best.to >= best.from ? best : null;
 }
 
@@ -113,20 +128,21 @@ export function weighNight(at: {
 }): WeighedNight {
   const { steps, choice, weather, rules } = at;
   const chosen = choice.kind === "go" ? [choice.first, ...(choice.then ? [choice.then] : [])] : [];
-  const { usable, worth } = byHour(steps, weather, chosen, rules.fromMs);
-  const rainAt = weather.find((h) => h.atMs + HOUR_MS > rules.fromMs && (h.rainChance ?? 0) >= RAIN_CHANCE)?.atMs;
-  const rainDeadlineMs = rainAt === undefined ? null : addMs(rainAt, -RAIN_MARGIN_MS);
+  const rainDeadlineMs = rainDeadline(weather, rules.fromMs);
+  const counted = { fromMs: rules.fromMs, toMs: rainDeadlineMs };
+  const { usable } = byHour(steps, weather, chosen, { fromMs: rules.fromMs, toMs: null });
+  const { usable: dry, worth } = byHour(steps, weather, chosen, counted);
   const hours = weather.map((h, i): WeighedHour => {
     const feltGustKmh = h.gustMs === null ? null : feltKmh(h.gustMs, rules.windShare);
     const isOver =
-      (rainDeadlineMs !== null && h.atMs + HOUR_MS > rainDeadlineMs + RAIN_MARGIN_MS) ||
+      (rainDeadlineMs !== null && h.atMs >= rainDeadlineMs) ||
       (feltGustKmh !== null && feltGustKmh > Math.min(rules.gustLimitKmh, SECURE_GUST_KMH));
-    return { ...h, feltGustKmh, goOdds: isOver ? 0 : h.odds, usableMin: usable[i]! };
+    return { ...h, feltGustKmh, goOdds: isOver ? 0 : h.odds, usableMin: usable[i]!, dryMin: dry[i]! };
   });
   const run = bestRun(hours);
   const inRun = run ? hours.slice(run.from, run.to + 1) : [];
   const odds = playNight(
-    inRun.map((h) => ({ odds: h.goOdds, minutes: h.usableMin })),
+    inRun.map((h) => ({ odds: h.goOdds, minutes: h.dryMin })),
     rules.wishMin,
   );
   const expectedWorthMin = run
@@ -138,7 +154,7 @@ export function weighNight(at: {
     odds,
     expectedWorthMin,
     projects: at.projects.map((p) => {
-      const mine = byHour(steps, weather, [p], rules.fromMs);
+      const mine = byHour(steps, weather, [p], counted);
       const sum = (of: (i: number) => number) => hours.reduce((total, h, i) => total + h.goOdds * of(i), 0);
       return {
         id: p.id,

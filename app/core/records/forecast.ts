@@ -33,5 +33,6 @@ export const forecast: RecordSchema<ForecastData> = {
           hazeMag: maybe,
         }),
       ),
+    isOneMore: Joi.boolean().optional(),
   }),
 };

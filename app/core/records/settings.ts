@@ -1,4 +1,5 @@
 import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
+import Joi from "joi";
 import { USUAL_MOON, type MoonWishes } from "~/core/night";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
@@ -12,6 +13,10 @@ export interface Settings {
   /** Usable hours that make going out worth while. */
   readonly wishHours: number;
   readonly moon: MoonWishes;
+  /** Everything stands by sunset; only what needs stars is left. */
+  readonly standsBeforeDark: boolean;
+  /** Asks the simulated forecast services that ship with the app; the demo always does. */
+  readonly simulatedServices: boolean;
 }
 
 export const WISH_FIELD: NumberField = { label: "I want at least", unit: "h", min: 0.25, max: 12 };
@@ -24,7 +29,7 @@ export const settings: RecordSchema<Settings> = {
   migrations: [
     (data) => ({ wishHours: USUAL_WISH_HOURS, ...data }),
     // 2 → 3: everybody kept away by fixed separations; what that lost of a bright night was never said.
-    (data) => ({ moon: USUAL_MOON, ...data }),
+    (data) => ({ moon: USUAL_MOON, standsBeforeDark: true, simulatedServices: false, ...data }),
   ],
   schema: objectOf<Settings>({
     memberId: id,
@@ -33,5 +38,7 @@ export const settings: RecordSchema<Settings> = {
     lastBackupMs: instantMs.allow(null),
     wishHours: numberOf(WISH_FIELD),
     moon: moonWishes,
+    standsBeforeDark: Joi.boolean(),
+    simulatedServices: Joi.boolean(),
   }),
 };

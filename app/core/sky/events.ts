@@ -34,6 +34,15 @@ function sunLine(sky: NightSky, altitudeDeg: number): SunLine {
   return { kind: "passes", downMs: down ? utcMs(down.at) : null, upMs: up ? utcMs(up.at) : null };
 }
 
+/** When the Sun's centre passes an airless altitude, going down and coming up; null when it does not. */
+export function sunPassesMs(
+  sky: NightSky,
+  altitudeDeg: number,
+): { readonly downMs: UtcMs | null; readonly upMs: UtcMs | null } | null {
+  const line = sunLine(sky, altitudeDeg);
+  return line.kind === "passes" ? line : null;
+}
+
 /** Sun and Moon events between the two noons of a night, to about 0.3 s where the Sun moves faster than 5″/s in altitude. */
 export function nightEvents(sky: NightSky): NightEvents {
   const { startMs, endMs } = sky.window;

@@ -31,6 +31,13 @@ export function transits(sky: NightSky, ofDate: Vec3): Transit[] {
   }));
 }
 
+/** The first upper transit of a direction of date from the start of the window on, in the window or just after it. */
+export function nextTransitMs(sky: NightSky, ofDate: Vec3): UtcMs {
+  const turn = 2 * Math.PI;
+  const ahead = (((Math.atan2(ofDate[1], ofDate[0]) - sky.siderealStartRad) % turn) + turn) % turn;
+  return utcMs(Math.round(sky.window.startMs + ahead / sky.siderealRadPerMs));
+}
+
 /**
  * Instants at which a direction of date passes an airless altitude, or the side it stays on.
  * cos H = (sin h − sin φ sin δ)/(cos φ cos δ), exact for a fixed direction.

@@ -30,6 +30,8 @@ export interface ForecastData {
   readonly sourceName: string;
   readonly night: NightDate;
   readonly hours: readonly ForecastHour[];
+  /** A person's own forecast that shall count as one source among the others. */
+  readonly isOneMore?: boolean;
 }
 
 /** Someone looked up, or kept or lost subs: what the sky truly was. */

@@ -8,6 +8,8 @@ export interface SourceNight {
   readonly name: string;
   readonly hours: readonly ForecastHour[];
   readonly record: TrackRecord;
+  /** What a person typed or brought: for the hours it names it stands instead of all others. */
+  readonly isOwn?: boolean;
 }
 
 /** All that is known of one hour of a night. */
@@ -15,11 +17,11 @@ export interface WeatherHour {
   readonly atMs: UtcMs;
   /** Odds by source, in the order given; null where a source is silent. */
   readonly bySource: readonly (number | null)[];
-  /** Pooled odds that the hour is usable; the place's long-term chance where every source is silent. */
+  /** Odds that the hour is usable: one's own forecast where there is one, else pooled; the place's long-term chance where every source is silent. */
   readonly odds: number;
   /** How much the sources disagree; null with fewer than two. */
   readonly spread: number | null;
-  readonly basis: "forecast" | "longTerm" | "lookedUp";
+  readonly basis: "forecast" | "own" | "longTerm" | "lookedUp";
   /** Medians over the sources; null where none speaks. */
   readonly airC: number | null;
   readonly dewC: number | null;
@@ -48,7 +50,8 @@ function highest(values: readonly (number | null)[]): number | null {
 }
 
 /**
- * Puts the words of several sources together hour by hour. Odds are pooled linearly with weights from each one's record here.
+ * Puts the words of several sources together hour by hour. Odds are pooled linearly with weights from each one's record here;
+ * a person's own forecast is no vote among others but replaces the pool for its hours.
  * What somebody saw outweighs every forecast: odds start at 96 or 4 % and fall back to the forecast with an e-folding time
  * of 2.5 h, and say nothing of hours before the look.
  */
@@ -64,7 +67,9 @@ export function nightWeather(at: {
     const said = bySource.map((m) => m.get(atMs) ?? null);
     const odds = said.map((h) => (h ? clearOdds(h) : null));
     const speaking = odds.flatMap((p, i) => (p === null ? [] : [{ odds: p, record: at.sources[i]!.record }]));
-    const pooled = speaking.length > 0 ? poolOdds(speaking, climatologyBrier) : null;
+    const own = at.sources.flatMap((s, i) => (s.isOwn && odds[i] != null ? [{ odds: odds[i], record: s.record }] : []));
+    const heard = own.length > 0 ? own : speaking;
+    const pooled = heard.length > 0 ? poolOdds(heard, climatologyBrier) : null;
     const base = pooled?.linear ?? at.climatology;
     const look = at.looks.filter((l) => l.atMs < atMs + HOUR_MS).sort((a, b) => b.atMs - a.atMs)[0];
     const ageMs = look ? Math.max(0, atMs + HOUR_MS / 2 - look.atMs) : Number.POSITIVE_INFINITY;
@@ -75,8 +80,8 @@ export function nightWeather(at: {
       atMs,
       bySource: odds,
       odds: look ? seen * hold + base * (1 - hold) : base,
-      spread: pooled && speaking.length > 1 ? pooled.spread : null,
-      basis: hold > 0.5 ? "lookedUp" : pooled ? "forecast" : "longTerm",
+      spread: pooled && heard.length > 1 ? pooled.spread : null,
+      basis: hold > 0.5 ? "lookedUp" : own.length > 0 ? "own" : pooled ? "forecast" : "longTerm",
       airC: median(of("airC")),
       dewC: median(of("dewC")),
       humidity: median(of("humidity")),

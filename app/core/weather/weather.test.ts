@@ -224,6 +224,20 @@ describe("a night's weather", () => {
     const clear = night([{ atMs: at(0), isClear: true }]);
     expect(clear[0]!.odds).toBeGreaterThan(0.85);
   });
+  it("gives a person's own word its hours whole, and leaves the others to the pool; as one more source it is a vote", () => {
+    const at3 = [at(0), at(1), at(2)];
+    const services = [source("a", [0.9, 0.9, 0.9]), source("b", [0.8, 0.9, 0.7])];
+    const mine = source("typed", [0.05, null, null]);
+    const ask = (isOwn: boolean) =>
+      nightWeather({ hours: at3, sources: [...services, { ...mine, isOwn }], climatology: 0.45, looks: [] });
+    const own = ask(true);
+    expect([own[0]!.odds, own[0]!.basis]).toEqual([0.95, "own"]);
+    expect([own[1]!.basis, own[2]!.basis]).toEqual(["forecast", "forecast"]);
+    expect(own[1]!.odds).toBeCloseTo(0.1, 6);
+    const vote = ask(false);
+    expect(vote[0]!.odds).toBeLessThan(0.5);
+    expect(vote[0]!.basis).toBe("forecast");
+  });
   it("scores only hours whose outcome somebody saw", () => {
     const hours = [hour(0, { lowCloud: 0.1 }), hour(1, { lowCloud: 0.7 }), hour(2, { lowCloud: 0.5 })];
     const record = trackRecord(hours, [

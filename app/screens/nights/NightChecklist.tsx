@@ -5,7 +5,7 @@ import { Panel } from "~/components/ui/Panel";
 export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly channels: readonly Channel[] }) {
   const items = [
     "Daylight: ground firm, cables free, power and card enough",
-    "Balance both axes, level, polar align",
+    "Balance both axes, level; polar align when stars show",
     rig.isCooled ? `Cool to ${rig.workingTempC} °C, dew heater on` : "Let the optics cool, dew heater on",
     "Focus on a bright star, one test exposure",
     "Frame and camera angle checked (within 1°)",
@@ -13,7 +13,9 @@ export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly 
     ...(channels.length > 0
       ? [
           `Flats of ${channels.join(", ")} before anything is turned or taken apart`,
-          `Darks at ${rig.workingTempC} °C of the same lengths, if not on the shelf`,
+          rig.isCooled
+            ? `Darks at ${rig.workingTempC} °C of the same lengths, if not on the shelf`
+            : "Darks of the same lengths right after the last sub, while the sensor is as warm",
         ]
       : []),
     "Cap the tube before sunrise; park; cover",

@@ -9,10 +9,12 @@ export interface SkyEvent {
   readonly words: string;
 }
 
-function eventWords(e: SheetEvent): string {
+function eventWords(e: SheetEvent, isCooled: boolean): string {
   switch (e.kind) {
     case "setUp":
-      return "Set up: level, balance, polar align, cool the camera, dew heater on";
+      return `Set up: legs firm, level, balance, cables, ${isCooled ? "cool the camera, " : ""}dew heater on`;
+    case "align":
+      return "Polar align by the stars, first focus, one test exposure";
     case "centre":
       return `Centre ${e.detail}, check frame and camera angle with a solved exposure`;
     case "filter":
@@ -31,8 +33,11 @@ export function RunSheetView({
   sheet,
   sky,
   zone,
+  isCooled,
 }: {
   readonly sheet: RunSheet;
+  /** Whether the camera has a cooler. */
+  readonly isCooled: boolean;
   readonly sky: readonly SkyEvent[];
   readonly zone: string;
 }) {
@@ -53,7 +58,7 @@ export function RunSheetView({
           ) : l.line.kind === "block" ? (
             <BlockLine block={l.line} zone={zone} />
           ) : (
-            <span className="text-soft">{eventWords(l.line)}</span>
+            <span className="text-soft">{eventWords(l.line, isCooled)}</span>
           )}
           <span className="text-note text-soft text-right">
             {l.line ? formatSpan(l.line.endMs - l.line.startMs) : ""}

@@ -1,6 +1,8 @@
 import type { SkyEvent } from "./RunSheetView";
 import { stretches, targetNight, type NightSteps, type Walk } from "~/core/night";
-import { nightSheet, panelLabel } from "~/core/plan";
+import { cautionsOf, nightSheet, panelLabel } from "~/core/plan";
+import { USUAL_GUST_LIMIT_KMH, type WeatherHour } from "~/core/weather";
+import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
@@ -36,6 +38,41 @@ function skyEvents(events: NightEvents, steps: NightSteps, walk: Walk | null): S
   return found;
 }
 
+const CLOCK = /^([01]\d|2[0-3]):([0-5]\d)$/;
+
+/** The stretch between two clock times of a night, as the address asks; null = all night. */
+function clearStretch(params: URLSearchParams, window: UtcInterval, zone: string): UtcInterval | null {
+  const at = (name: string): number | null => {
+    const m = CLOCK.exec(params.get(name) ?? "");
+    if (!m) return null;
+    const minute = Number(m[1]) * 60 + Number(m[2]);
+    for (let ms = Math.ceil(window.startMs / MINUTE_MS) * MINUTE_MS; ms < window.endMs; ms += MINUTE_MS)
+      if ((ms / MINUTE_MS + utcOffsetMinutes(zone, utcMs(ms))) % 1440 === minute) return ms;
+    return null;
+  };
+  const [from, to] = [at("from"), at("to")];
+  if (from === null && to === null) return null;
+  return { startMs: utcMs(from ?? window.startMs), endMs: utcMs(to ?? window.endMs) };
+}
+
+const LIKELY = 0.5;
+
+/** The longest run of hours that forecasts call clear rather than not; null when they say nothing, or none is. */
+function clearRun(hours: readonly WeatherHour[]): UtcInterval | null {
+  let best: UtcInterval | null = null;
+  let from: number | null = null;
+  for (const [i, h] of hours.entries()) {
+    const isClear = h.basis !== "longTerm" && h.odds >= LIKELY;
+    if (isClear && from === null) from = h.atMs;
+    const isEnd = from !== null && (!isClear || i === hours.length - 1);
+    if (!isEnd || from === null) continue;
+    const endMs = utcMs(isClear ? h.atMs + HOUR_MS : h.atMs);
+    if (!best || endMs - from > best.endMs - best.startMs) best = { startMs: utcMs(from), endMs };
+    from = null;
+  }
+  return best;
+}
+
 /** The run sheet of the asked project, or of the one the verdict would begin with. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
@@ -51,6 +88,9 @@ export async function loadNight(request: Request) {
   const c = asked ?? best() ?? contexts[0]!;
   const place = c.place.data;
   const night = nightOver(place, choice.night, c.moon);
+  const { weather } = nightAt(library, c.place, choice.night, []);
+  const params = new URL(request.url).searchParams;
+  const clear = clearStretch(params, night.sky.window, place.timeZone);
   const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
   const bare = nightSheet({
     night,
@@ -59,6 +99,8 @@ export async function loadNight(request: Request) {
     needs: c.needs,
     rules: c.rules,
     flips: c.rig.data.flipsAtMeridian,
+    standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
+    within: clear,
     filterName,
   });
   // Panels as their owner calls them: "P3 the arch".
@@ -68,6 +110,10 @@ export async function loadNight(request: Request) {
       l.kind === "block" ? { ...l, panel: panelLabel(c.frame.data, Number(l.panel.slice(1))) } : l,
     ),
   };
+  const blocks = sheet.lines.filter((l) => l.kind === "block");
+  const [first, last] = [blocks[0], blocks.at(-1)];
+  const rules = { gustLimitKmh: c.rig.data.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH };
+  const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
   const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
   const walk = channel ? targetNight(night, c.layout.centre, channel).walk : null;
   return {
@@ -80,6 +126,14 @@ export async function loadNight(request: Request) {
       rig: c.rig.data,
       sheet,
       events: skyEvents(nightEvents(night.sky), night.steps, walk),
+      isSimulated: weather.isSimulated,
+      clear,
+      clearHours: clearRun(weather.hours),
+      cautions: cautionsOf(outside, {
+        ...rules,
+        ...(place.windShare === undefined ? {} : { windShare: place.windShare }),
+        coolsToC: c.rig.data.isCooled ? c.rig.data.workingTempC : null,
+      }),
       isDone: channel === undefined,
       channels: [...new Set(sheet.lines.flatMap((l) => (l.kind === "block" ? [l.channel] : [])))],
     },

@@ -5,7 +5,9 @@ import { NightChecklist } from "./NightChecklist";
 import { RunSheetView } from "./RunSheetView";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
-import { Empty } from "~/components/ui/Panel";
+import { Empty, Panel } from "~/components/ui/Panel";
+import { cautionWords } from "~/components/words/caution-words";
+import { ClearHours } from "./ClearHours";
 import { runSheetToCalendar } from "~/core/formats";
 import { formatMinutes } from "~/core/notation";
 import { now } from "~/storage/session";
@@ -57,7 +59,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         <h1 className="text-headline">{view.name}</h1>
         <p className="text-soft mt-1">
           {hasBlocks
-            ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, clear sky assumed.`
+            ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, ${view.clear ? "in the stretch that is clear" : "clear sky assumed"}.`
             : view.isDone
               ? "Every goal of this project is met: nothing to do."
               : "Nothing usable for this project on this night. Choose another night above."}
@@ -66,7 +68,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
             : ""}
         </p>
         <div className="mt-4">
-          <RunSheetView sheet={sheet} sky={view.events} zone={place.timeZone} />
+          <RunSheetView sheet={sheet} sky={view.events} zone={place.timeZone} isCooled={view.rig.isCooled} />
         </div>
       </div>
       <aside className="space-y-5 print:mt-6">
@@ -87,6 +89,20 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
             ))}
           </SelectField>
         </div>
+        {view.cautions.length > 0 ? (
+          <Panel
+            title="Before you go out"
+            className="print:border-0 print:p-0"
+            {...(view.isSimulated ? { aside: "simulated weather" } : {})}
+          >
+            <ul className="space-y-1">
+              {view.cautions.map((c) => (
+                <li key={c.code}>{cautionWords(c, place.timeZone)}</li>
+              ))}
+            </ul>
+          </Panel>
+        ) : null}
+        <ClearHours clear={view.clear} forecast={view.clearHours} zone={place.timeZone} />
         <NightChecklist rig={view.rig} channels={view.channels} />
         <div className="no-print flex gap-2">
           <Button look="main" onClick={() => window.print()} className="flex-1">

@@ -25,6 +25,7 @@ export function OwnForecast({
     isRestored,
   } = useDraftState({ name: "typed forecast", title: "a forecast of your own" }, "", textDraft);
   const [wasTyped] = useState(isRestored);
+  const [isOneMore, setOneMore] = useState(false);
   return (
     <details open={wasTyped} className="border-rule mt-3 border-t pt-2">
       <summary className="text-soft hover:text-ink min-h-6 cursor-pointer">A forecast of your own</summary>
@@ -32,7 +33,7 @@ export function OwnForecast({
         className="mt-2 grid max-w-[60ch] gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          void act({ act: "typed", text });
+          void act({ act: "typed", text, isOneMore });
         }}
       >
         {isRestored && !answer?.said ? <RestoredNote onDiscard={discard} /> : null}
@@ -46,6 +47,10 @@ export function OwnForecast({
           hint="From–to by your clock, cloud in %, gusts in km/h if you know them; a line a stretch."
           spellCheck={false}
         />
+        <label className="flex min-h-6 items-center gap-2">
+          <input type="checkbox" checked={isOneMore} onChange={(e) => setOneMore(e.target.checked)} />
+          Count it as one more source; else it stands instead of the others for its hours
+        </label>
         <div className="flex flex-wrap items-center gap-3">
           <Button type="submit" disabled={isBusy}>
             Use these lines
@@ -59,7 +64,7 @@ export function OwnForecast({
             onFiles={async ([file], signal) => {
               const read = await readForecastInWorker(file, at, signal);
               if (!read.ok) return `${file.name}: ${forecastFaultWords(read.error)}.`;
-              await act({ act: "forecastFile", read: read.value });
+              await act({ act: "forecastFile", read: read.value, isOneMore });
               return undefined;
             }}
           />

@@ -2,12 +2,11 @@ import type { ReactNode } from "react";
 import { textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { type NightAccount } from "~/core/night";
-import { wetnessOf } from "~/core/weather";
 import { formatMinutes } from "~/core/notation";
-import type { AwayNight, TonightChoice, WeighedNight } from "~/core/plan";
+import { cautionsOf, type AwayNight, type TonightChoice, type WeighedNight } from "~/core/plan";
+import { cautionWords } from "~/components/words/caution-words";
 import type { NightEvents } from "~/core/sky";
 import { NightAccountChart } from "~/components/charts/NightAccountChart";
-import { clockTime } from "~/components/clock";
 import { TonightFacts } from "./TonightFacts";
 import { Field } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
@@ -27,44 +26,8 @@ interface View {
   readonly weighed: WeighedNight;
   readonly away: readonly AwayNight[];
   readonly wishHours: number;
-  readonly rules: { readonly gustLimitKmh: number };
+  readonly rules: { readonly gustLimitKmh: number; readonly windShare?: number };
   readonly camera: { readonly workingTempC: number } | null;
-}
-
-const COOLER_REACH_C = 35; // below the air; usual for two-stage coolers, from memory
-
-/** What to mind outside: wet, wind, rain, cooling. Empty when the forecasts say nothing. */
-function cautions({ weighed, rules, camera, place }: View): string[] {
-  const at = (ms: number) => clockTime(ms, place.timeZone);
-  const hours = weighed.hours.filter((h) => h.usableMin > 0);
-  const wet = hours
-    .flatMap((h) => (h.airC === null || h.dewC === null ? [] : [{ atMs: h.atMs, kind: wetnessOf(h.airC, h.dewC) }]))
-    .find((h) => h.kind !== "dry");
-  const gust = Math.max(0, ...hours.map((h) => h.feltGustKmh ?? 0));
-  const temperatures = hours.flatMap((h) => h.airC ?? []);
-  const [cold, warm] = [Math.min(...temperatures), Math.max(...temperatures)];
-  const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
-  return [
-    ...(wet ? [`${wet.kind === "dew" ? "Dew" : "Frost"} from ${at(wet.atMs)}: heater on before.`] : []),
-    ...(gust > 0.6 * rules.gustLimitKmh
-      ? [
-          `Gusts to ${Math.round(gust)} km/h at the mount, which bears ${Math.round(rules.gustLimitKmh)}; lash everything down from 40.`,
-        ]
-      : []),
-    ...(weighed.rainDeadlineMs !== null ? [`Everything under a roof by ${at(weighed.rainDeadlineMs)}: rain.`] : []),
-    ...(temperatures.length > 0
-      ? [
-          `Air ${degrees(warm)} to ${degrees(cold)} °C${
-            camera
-              ? warm - camera.workingTempC > COOLER_REACH_C
-                ? `: the camera will not reach ${degrees(camera.workingTempC)} °C.`
-                : `: the camera holds ${degrees(camera.workingTempC)} °C, ${degrees(Math.max(0, warm - camera.workingTempC))} below it.`
-              : "."
-          }`,
-          ...(cold < 0 ? ["Batteries lose a fifth or more below freezing; steps ice over."] : []),
-        ]
-      : []),
-  ];
 }
 
 /** Beside the verdict: look up, the main act, what to mind, where the night goes, Sun and Moon, places to drive to. */
@@ -86,16 +49,19 @@ export function TonightAside({
   const take = (hours: string) => {
     if (hours !== String(view.wishHours)) void wish.act({ act: "wish", hours });
   };
-  const mind = cautions(view);
+  const mind = cautionsOf(
+    view.weighed.hours.filter((h) => h.usableMin > 0),
+    { ...view.rules, coolsToC: view.camera?.workingTempC ?? null },
+  );
   return (
     <aside className="space-y-4">
       {look}
       {act}
       {mind.length > 0 ? (
-        <Panel title="Mind outside">
+        <Panel title="Before you go out">
           <ul className="space-y-1">
             {mind.map((m) => (
-              <li key={m}>{m}</li>
+              <li key={m.code}>{cautionWords(m, view.place.timeZone)}</li>
             ))}
           </ul>
         </Panel>

@@ -75,6 +75,7 @@ export function TonightVerdict({
   darkAgain,
   wishHours,
   nowMs,
+  isSimulated,
 }: {
   readonly verdict: Verdict;
   readonly choice: TonightChoice;
@@ -85,6 +86,7 @@ export function TonightVerdict({
   readonly darkAgain: string | null;
   readonly wishHours: number;
   readonly nowMs: number;
+  readonly isSimulated: boolean;
 }) {
   const { weighed, away } = verdict;
   const night = away ? away.weighed : weighed;
@@ -109,6 +111,7 @@ export function TonightVerdict({
       {choice.kind === "go" && hasProjects ? (
         <>
           <p className="text-soft mt-2 max-w-[70ch]">
+            {isSimulated && !isPlain ? <span className="text-lamp">Simulated weather. </span> : null}
             <Why title={`About ${formatMinutes(Math.round(night.odds.expectedMin / 5) * 5)} to be expected`}>
               <p>
                 Usable minutes of the night (Sun low enough for the channel, target over your skyline and your lowest
@@ -124,7 +127,7 @@ export function TonightVerdict({
                 bring an hour more for every hour on the road.
               </p>
             </Why>
-            , and {Math.round(night.odds.atLeastWish * 100)} % odds of at least {wishHours} h
+            , and {Math.round(night.odds.atLeastWish * 100)} % chance of at least {wishHours} h
             {away ? ` there; here ${Math.round(weighed.odds.atLeastWish * 100)} %` : ""}.
             {choice.then ? " Two targets are enough for one night: a third would only take time from both." : ""}
           </p>

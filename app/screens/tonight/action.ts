@@ -47,13 +47,13 @@ export async function tonightAction(request: Request) {
       const hours = readTypedForecast(intent.text, { window, zone: place.data.timeZone, nowMs });
       if (!hours.ok) return wrong(typedFaultWords(hours.error));
       const read = { ...TYPED, issuedMs: nowMs, hours: hours.value, notes: [] };
-      const done = await kept(forecastEdits(library, place, read), `${hours.value.length} hours taken.`);
+      const done = await kept(forecastEdits(library, place, read, intent), `${hours.value.length} hours taken.`);
       if (!done.data.refusal) dropDraft("typed forecast");
       return done;
     }
     case "forecastFile": {
       const { read } = intent;
-      const edits = forecastEdits(library, place, { ...read, sourceId: `file ${read.sourceId}` });
+      const edits = forecastEdits(library, place, { ...read, sourceId: `file ${read.sourceId}` }, intent);
       const left = read.notes.map((n) => ` ${forecastNoteWords(n)};`).join("");
       const count = `${read.hours.length} hours from “${read.sourceName}”.`;
       return kept(edits, left === "" ? count : `${count} Left out:${left}`);

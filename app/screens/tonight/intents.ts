@@ -4,8 +4,8 @@ import type { KeepFault } from "~/core/records";
 /** What Tonight asks to be written down, and what it asks for again. */
 export type TonightIntent =
   | { readonly act: "look"; readonly isClear: boolean }
-  | { readonly act: "typed"; readonly text: string }
-  | { readonly act: "forecastFile"; readonly read: ReadForecast }
+  | { readonly act: "typed"; readonly text: string; readonly isOneMore: boolean }
+  | { readonly act: "forecastFile"; readonly read: ReadForecast; readonly isOneMore: boolean }
   | { readonly act: "wish"; readonly hours: string }
   | { readonly act: "again" };
 

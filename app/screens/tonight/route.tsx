@@ -68,6 +68,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           darkAgain={view.darkAgain}
           wishHours={view.wishHours}
           nowMs={view.nowMs}
+          isSimulated={weather.isSimulated}
         />
         {steps.count > 0 && tonight.length > 0 ? (
           <TonightStrips
@@ -105,6 +106,20 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
                   gustLimitKmh={view.rules.gustLimitKmh}
                 />
               </WhenSeen>
+            ) : null}
+            {weather.isSimulated ? (
+              <p className="text-note text-lamp mt-2">
+                Simulated services: pretended weather, nobody&apos;s forecast. Do not go by it on a real night.
+              </p>
+            ) : weather.sources.length === 0 ? (
+              <p className="text-soft mt-2">
+                No forecast service is connected. Type what you read elsewhere or read a file below; simulated services
+                can be switched on in{" "}
+                <Link to={`/kit/rules${search}`} className="underline underline-offset-4">
+                  Kit, Rules
+                </Link>
+                .
+              </p>
             ) : null}
             <Records sources={weather.sources} />
             <OwnForecast at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }} />

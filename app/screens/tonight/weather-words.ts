@@ -11,7 +11,7 @@ export function reasonWords(r: Reason, zone: string): string {
     case "lookedUp":
       return `You looked up at ${at(r.atMs)}: ${r.isClear ? "clear" : "cloudy"}. That outweighs the forecasts for some hours.`;
     case "odds":
-      return `Odds of a usable hour ${percent(r.odds)} from ${at(r.fromMs)} to ${at(r.toMs)}, all sources pooled.`;
+      return `Chance of a usable hour ${percent(r.odds)} from ${at(r.fromMs)} to ${at(r.toMs)}, all sources pooled.`;
     case "longTerm":
       return `No forecast speaks of this night; over the years ${percent(r.odds)} of such nights are clear here.`;
     case "cloudUntil":
@@ -22,12 +22,16 @@ export function reasonWords(r: Reason, zone: string): string {
       return `The forecasts disagree: ${percent(r.lowest)} says one, ${percent(r.highest)} another.`;
     case "wind":
       return r.gustKmh > r.limitKmh
-        ? `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount from ${at(r.fromMs)}; it bears ${Math.round(r.limitKmh)}.`
-        : `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount, near its limit of ${Math.round(r.limitKmh)}.`;
+        ? `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount from ${at(r.fromMs)}, limit ${Math.round(r.limitKmh)} km/h.`
+        : `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount, near its limit of ${Math.round(r.limitKmh)} km/h.`;
     case "rain":
       return `Rain is possible (${percent(r.chance)}): everything under a roof by ${at(r.deadlineMs)}.`;
     case "wet":
       return `${r.kind === "dew" ? "Dew" : "Frost"} on the glass from ${at(r.fromMs)}: heater on.`;
+    case "tooLittle":
+      return `About ${formatMinutes(Math.round(r.expectedMin))} can be expected; ${formatMinutes(r.wishMin)} and the set-up take ${formatMinutes(Math.round(r.wishMin + r.setUpMin))}.`;
+    case "tooUnlikely":
+      return `Only ${percent(r.odds)} chance of ${formatMinutes(r.wishMin)}.`;
     case "short":
       return `Only ${formatMinutes(r.usableMin)} of the night are usable for your projects.`;
     case "long":

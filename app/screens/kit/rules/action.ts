@@ -7,7 +7,7 @@ import { libraryHere } from "~/desk/open-library";
 import { dropDraft } from "~/storage/drafts";
 import { readMoonForm } from "./moon-form";
 
-/** Keeps how the owner takes the Moon. */
+/** Keeps how the owner decides. */
 export async function rulesAction(request: Request) {
   const form = await request.formData();
   const read = readMoonForm(form);
@@ -15,10 +15,15 @@ export async function rulesAction(request: Request) {
   const { settings } = await libraryHere();
   if (!settings)
     return data<FormAnswer>({ faults: { school: "Enter a place first." }, refusal: null }, { status: 409 });
-  const next = { ...settings.data, moon: read.value };
+  const next = {
+    ...settings.data,
+    moon: read.value,
+    standsBeforeDark: form.has("standsBeforeDark"),
+    simulatedServices: form.has("simulatedServices"),
+  };
   const done = await keep([{ kind: "settings", id: settings.id, data: next, baseRev: textOf(form, "baseRev") }]);
   if (!done.ok) return data<FormAnswer>({ faults: {}, refusal: done.error }, { status: 507 });
   dropDraft(textOf(form, "draft"));
-  notify("Your rule about the Moon is saved.", done.value.undoId);
+  notify("Your rules are saved.", done.value.undoId);
   return data<FormAnswer>({ faults: {}, refusal: null });
 }

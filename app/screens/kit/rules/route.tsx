@@ -1,14 +1,13 @@
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { moonOf } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import type { Route } from "./+types/route";
 import { rulesAction } from "./action";
-import { MoonForm } from "./MoonForm";
+import { RulesForm } from "./RulesForm";
 
 export async function clientLoader() {
   const library = await libraryHere();
-  return { rev: library.settings?.rev ?? null, moon: moonOf(library) };
+  return { settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null };
 }
 clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => rulesAction(request);
@@ -18,7 +17,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Rules · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function RulesRoute({ loaderData, actionData }: Route.ComponentProps) {
-  const { rev, moon } = loaderData;
+  const { settings } = loaderData;
   return (
     <>
       <h1 className="text-headline">Rules</h1>
@@ -27,11 +26,11 @@ export default function RulesRoute({ loaderData, actionData }: Route.ComponentPr
         channel.
       </p>
       <StorageRefusal fault={actionData?.refusal ?? null} />
-      {rev === null ? (
+      {settings === null ? (
         <p className="mt-4">Enter a place first; then the rules can be kept.</p>
       ) : (
-        <WithDraft rev={rev} name="rules" title="your rules">
-          <MoonForm rev={rev} moon={moon} faults={actionData?.faults ?? {}} />
+        <WithDraft rev={settings.rev} name="rules" title="your rules">
+          <RulesForm {...settings} faults={actionData?.faults ?? {}} />
         </WithDraft>
       )}
     </>

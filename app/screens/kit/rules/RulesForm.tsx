@@ -6,21 +6,27 @@ import { SaveButton } from "~/components/forms/SaveButton";
 import { Field } from "~/components/ui/Field";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { CHANNELS } from "~/core/exposure";
-import { MOON_SCHOOLS, moonRuleOf, type MoonWishes } from "~/core/night";
-import { MOON_SHARE_FIELD } from "~/core/records";
+import { MOON_SCHOOLS, moonRuleOf } from "~/core/night";
+import { MOON_SHARE_FIELD, type Settings } from "~/core/records";
 import { MOON_RULE_NUMBERS } from "./moon-form";
 
-/** How a person takes the Moon: one of three schools, and what each of them asks, channel by channel. */
-export function MoonForm({
+/** What of the settings is a rule. */
+export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices">;
+
+/** How a person decides: one of three schools of the Moon, what each of them asks, when gear stands, what is asked about weather. */
+export function RulesForm({
   rev,
-  moon,
+  rules,
   faults,
 }: {
   readonly rev: string;
-  readonly moon: MoonWishes;
+  readonly rules: Rules;
   readonly faults: Faults;
 }) {
+  const { moon } = rules;
   const start = useFormStart();
+  const isTicked = (name: "standsBeforeDark" | "simulatedServices") =>
+    start.texts(name, rules[name] ? ["on"] : []).length > 0;
   const [base] = useState(start.text("baseRev", rev));
   const school = start.text("school", moon.school);
   return (
@@ -112,6 +118,35 @@ export function MoonForm({
           </tbody>
         </table>
       </div>
+      <h2 className="text-section mt-6">The night itself</h2>
+      <label className="mt-2 flex min-h-6 items-start gap-2">
+        <input
+          type="checkbox"
+          name="standsBeforeDark"
+          value="on"
+          defaultChecked={isTicked("standsBeforeDark")}
+          className="mt-1"
+        />
+        <span>
+          Everything stands before dark
+          <span className="text-soft block">
+            Run sheets set up by sunset and align when the first stars show; without it, right before the first sub.
+          </span>
+        </span>
+      </label>
+      <label className="mt-2 flex min-h-6 items-start gap-2">
+        <input
+          type="checkbox"
+          name="simulatedServices"
+          value="on"
+          defaultChecked={isTicked("simulatedServices")}
+          className="mt-1"
+        />
+        <span>
+          Ask the simulated forecast services
+          <span className="text-soft block">Pretended weather, to try the app with. The demo always asks them.</span>
+        </span>
+      </label>
       <div className="mt-4">
         <SaveButton look="main" words="Save" />
       </div>
