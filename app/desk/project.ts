@@ -1,9 +1,10 @@
 import { data } from "react-router";
-import type { Filter, Rig } from "~/core/exposure";
+import type { Channel, Filter, Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
-import { keptByCell, loomOf, type ContributionData, type LoomCell } from "~/core/ledger";
+import { cellKey, keptByCell, loomOf, type ContributionData, type LoomCell } from "~/core/ledger";
 import type { MoonWishes, Place } from "~/core/night";
 import {
+  filterOfGoal,
   layoutOf,
   moonOfProject,
   panelsOf,
@@ -11,6 +12,7 @@ import {
   type FrameData,
   type GoalData,
   type Need,
+  type PanelGoal,
   type PlanRules,
   type ProjectData,
 } from "~/core/plan";
@@ -37,7 +39,10 @@ export interface ProjectContext {
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
+  /** What is left to do that this rig has filters for. */
   readonly needs: readonly Need[];
+  /** Channels with a goal that this rig has no filter for. */
+  readonly withoutFilter: readonly Channel[];
   /** What is collected, panel by channel. */
   readonly cells: readonly LoomCell[];
   readonly rules: PlanRules;
@@ -95,7 +100,12 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
   const work = (): ProjectContext => {
     const optics = opticsOf(rig.data);
     const panels = panelsOf(frame.data, optics);
-    const kept = keptByCell(contributions.map((c) => c.data));
+    const goals = goal.data.channels;
+    const kept = keptByCell(
+      contributions.map((c) => c.data),
+      goals,
+    );
+    const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
     return {
       id: projectId,
       project,
@@ -110,7 +120,12 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       optics,
       layout: layoutOf(frame.data, optics),
       panels,
-      needs: remainingWork(goal.data.channels, panels, (panel, channel) => kept.get(`${panel} ${channel}`) ?? 0),
+      needs: remainingWork(
+        goals.filter(isHere),
+        panels,
+        (panel, g) => kept.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0,
+      ),
+      withoutFilter: goals.filter((g) => !isHere(g)).map((g) => g.channel),
       cells: loomOf(
         goal.data.channels,
         panels,

@@ -64,6 +64,7 @@ describe("loom", () => {
   const cell = (panel: string, channel: "Ha" | "OIII", keptMin: number): LoomCell => ({
     panel,
     channel,
+    isShort: false,
     goalMin: 120,
     keptMin,
     takenMin: keptMin + 10,

@@ -122,7 +122,14 @@ describe("the form of a rig", () => {
     const rig = readRig(formOf({ ...fields, isGuided: "on", flipsAtMeridian: "on" }));
     expect(rig).toEqual({
       ok: true,
-      value: { ...testRig, slotMm: 0, gustLimitKmh: 28, name: "Rig", filterIds: ["filter-a", "filter-b"] },
+      value: {
+        ...testRig,
+        aboveAirC: 10,
+        slotMm: 0,
+        gustLimitKmh: 28,
+        name: "Rig",
+        filterIds: ["filter-a", "filter-b"],
+      },
     });
     expect(rig.ok && decodeData("rig", rig.value).ok).toBe(true);
   });

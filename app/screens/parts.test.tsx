@@ -371,9 +371,9 @@ it("shows a plan as a calendar: what each night gives, and what is left free", (
       date: nightDate("2026-12-05"),
       usableMin: 300,
       work: [
-        { panel: "P1", channel: "Ha", exposureMin: 120 },
-        { panel: "P2", channel: "Ha", exposureMin: 60 },
-        { panel: "P1", channel: "OIII", exposureMin: 40 },
+        { panel: "P1", channel: "Ha", subSec: 300, exposureMin: 120 },
+        { panel: "P2", channel: "Ha", subSec: 300, exposureMin: 60 },
+        { panel: "P1", channel: "OIII", subSec: 300, exposureMin: 40 },
       ],
     },
     { date: nightDate("2026-12-06"), usableMin: 90, work: [] },

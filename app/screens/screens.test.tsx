@@ -92,11 +92,21 @@ describe("budget row", () => {
   it("names the deciding limit, what the typed sub does, and opens its reasons", async () => {
     const question = { rig: testRig, filter: testFilter, skyMagPerArcsec2: 20.5, seeingArcsec: 3, protectedMag: 7 };
     const advice = subAdvice(question);
-    const draft = { channel: "Ha" as const, filterId: "f", hours: "3", sub: "120", moon: "" as const };
+    const draft = {
+      channel: "Ha" as const,
+      filterId: "f",
+      hours: "3",
+      sub: "120",
+      moon: "" as const,
+      isShort: false,
+      setting: "",
+    };
     render(
       <BudgetRow
         draft={draft}
         filterName="Ha 5 nm"
+        settings={[]}
+        from={{ spoiltFrom: null, overheadFrom: null }}
         advice={advice}
         effects={subEffects(question, 120)}
         clipped={12}
@@ -107,13 +117,13 @@ describe("budget row", () => {
         onRemove={() => undefined}
       />,
     );
-    expect(screen.getByText(/decided by stars that must not clip/)).toBeTruthy();
-    expect(screen.getByText(/At 120 s read noise adds .* %/).textContent).toContain(
+    expect(screen.getByText(/decided by the stars that you protect/)).toBeTruthy();
+    expect(screen.getByText(/At 120 s a clock hour brings .* %/).textContent).toContain(
       "12 of the catalogue’s in the frame",
     );
     expect(screen.getByText("3 h 48")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: `${advice.subSec} s a sub` }));
-    expect(await screen.findByText("Longest before a protected star clips")).toBeTruthy();
+    expect(await screen.findByText("A protected star clips from")).toBeTruthy();
   });
 });
 

@@ -5,7 +5,7 @@ import { CHANNEL_COLOUR } from "./channel-colour";
 
 /** Panels × channels: each cell a bar filling to its goal; the weakest is named. */
 export function Loom({ cells, isLarge = false }: { readonly cells: readonly LoomCell[]; readonly isLarge?: boolean }) {
-  const channels = [...new Set(cells.map((c) => c.channel))];
+  const channels = [...new Map(cells.map((c) => [`${c.channel} ${c.isShort}`, c])).values()];
   const panels = [...new Set(cells.map((c) => c.panel))];
   const weakest = cells
     .filter((c) => c.goalMin > 0)
@@ -16,9 +16,10 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
       <thead>
         <tr>
           <th className="w-10" />
-          {channels.map((c) => (
-            <th key={c} scope="col" className="text-note text-soft text-left font-normal">
-              {c}
+          {channels.map(({ channel, isShort }) => (
+            <th key={`${channel} ${isShort}`} scope="col" className="text-note text-soft text-left font-normal">
+              {channel}
+              {isShort ? " short" : ""}
             </th>
           ))}
         </tr>
@@ -29,12 +30,13 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
             <th scope="row" className="text-note text-soft text-left font-normal">
               {panel}
             </th>
-            {channels.map((channel) => {
-              const cell = cells.find((c) => c.panel === panel && c.channel === channel);
-              if (!cell) return <td key={channel} />;
-              const words = `${panel} ${channel}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${fixed(cell.worthMin / 60, 1)} h worth${cell === weakest ? ", weakest" : ""}`;
+            {channels.map(({ channel, isShort }) => {
+              const key = `${channel} ${isShort}`;
+              const cell = cells.find((c) => c.panel === panel && c.channel === channel && c.isShort === isShort);
+              if (!cell) return <td key={key} />;
+              const words = `${panel} ${channel}${isShort ? " short" : ""}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${fixed(cell.worthMin / 60, 1)} h worth${cell === weakest ? ", weakest" : ""}`;
               return (
-                <td key={channel} title={words} aria-label={words}>
+                <td key={key} title={words} aria-label={words}>
                   <div
                     className={`relative ${isLarge ? "h-6" : "h-4"} bg-raised border-b ${cell === weakest ? "border-lamp" : "border-rule"}`}
                   >

@@ -1,46 +1,63 @@
 import { opticsOf } from "~/core/framing";
 import { magToFluxRatio } from "~/core/units";
-import { ceilingE } from "./camera";
-import { CHANNEL_FACTS } from "./channel";
+import { ceilingE, darkRateAt } from "./camera";
+import { bestSub, clockYield, lossesAt, USUAL_SPOILT_PER_SEC, type ClockRates } from "./clock";
+import { pixelLights } from "./pixel";
 import { pointSourceRate, skyRate } from "./rates";
-import type { Filter, Rig } from "./rig";
+import { atSetting, type Filter, type Rig } from "./rig";
 import {
   centralPixelShare,
   faintestSaturatedMag,
   niceSubSec,
   readNoiseShare,
   saturationSec,
-  shortestSubSec,
+  USUAL_SUBS_SEC,
 } from "./sub-length";
 
 /** What decides a sub length. */
-export type SubLimit = "readNoise" | "starClipping" | "mount" | "longestUsual";
+export type SubLimit = "overhead" | "readNoise" | "spoilt" | "protectedStar" | "core" | "mount";
 
 /** A sub length with everything that led to it. */
 export interface SubAdvice {
   readonly subSec: number;
   readonly decidedBy: SubLimit;
+  /** Most by the clock, and the lengths that are as good to 2 %, s. */
+  readonly bestSec: number;
+  readonly flatFromSec: number;
+  readonly flatToSec: number;
+  /** Of a clock hour at the advised length, (0, 1]. */
+  readonly clockYield: number;
+  readonly overheadSec: number;
+  readonly spoiltPerSec: number;
   readonly skyEPerPxSec: number;
-  /** Below this, read noise adds more than the wanted share. */
-  readonly readNoiseSec: number;
-  readonly wantedReadNoiseShare: number;
-  /** Above this, a star of the protected magnitude clips. */
-  readonly starClippingSec: number;
+  readonly darkEPerPxSec: number;
+  readonly sensorC: number;
+  /** Above this, a star of the protected magnitude clips; null when none is protected. */
+  readonly starClippingSec: number | null;
+  /** Above this, the core clips; null when the target has none that is known to be bright. */
+  readonly coreSec: number | null;
   readonly mountSec: number;
   readonly fwhmPx: number;
 }
-
-const LONGEST_SEC = 900; // beyond a quarter of an hour one lost sub costs more than read noise
 
 /** What a sub length is judged for. */
 export interface SubQuestion {
   readonly rig: Rig;
   readonly filter: Filter;
+  /** Which of the camera's settings; absent = its usual one. */
+  readonly setting?: string;
   /** Zenith sky in V; a measured value already contains the atmosphere. */
   readonly skyMagPerArcsec2: number;
   readonly seeingArcsec: number;
-  /** Stars fainter than this must not clip. */
-  readonly protectedMag: number;
+  /** Stars fainter than this must not clip; null = stars clip freely. */
+  readonly protectedMag: number | null;
+  /** V of a core that must not clip, mag/arcsec²; absent or null = none. */
+  readonly coreMagPerArcsec2?: number | null;
+  /** Air at night; null = not known. Decides the sensor's temperature where there is no cooler. */
+  readonly airC?: number | null;
+  /** As the log teaches; absent = the usual. */
+  readonly spoiltPerSec?: number;
+  readonly overheadSec?: number;
 }
 
 /** What a sub of some length does. */
@@ -48,60 +65,112 @@ export interface SubEffects {
   readonly readNoiseShare: number;
   /** Stars brighter than this clip. */
   readonly clippedMag: number;
+  readonly clockYield: number;
 }
 
-/** Rates and limits of a filter on a rig under a sky, from which all else follows. */
-export function ratesOf({ rig, filter, skyMagPerArcsec2, seeingArcsec }: SubQuestion) {
+/** How far a sensor without a cooler runs above the air, °C: 5 to 15, common practice, no source. */
+export const USUAL_ABOVE_AIR_C = 10;
+
+/** Temperature of the sensor: what the cooler holds, or the air and what the camera adds to it; without air, what its dark current was measured at. */
+export function sensorTempC(rig: Pick<Rig, "isCooled" | "workingTempC" | "aboveAirC">, airC: number | null): number {
+  if (rig.isCooled || airC === null) return rig.workingTempC;
+  return airC + (rig.aboveAirC ?? USUAL_ABOVE_AIR_C);
+}
+
+/** Rates and limits of a filter on a rig under a sky, from which all else follows: of the pixel that sees least, which decides. */
+export function ratesOf({ rig: usual, filter, setting, skyMagPerArcsec2, seeingArcsec, airC = null }: SubQuestion) {
+  const rig = atSetting(usual, setting);
   const optics = opticsOf(rig);
-  const reception = {
-    ...filter,
-    areaM2: optics.apertureAreaM2,
-    efficiency: rig.throughput * filter.transmission * rig.quantumEfficiency,
-    pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
-  };
-  const sky = skyRate(reception, skyMagPerArcsec2);
+  const lights = pixelLights(rig, filter).map((light) => {
+    const reception = {
+      ...light,
+      areaM2: optics.apertureAreaM2,
+      efficiency: rig.throughput * filter.transmission * rig.quantumEfficiency * light.dye,
+      pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
+    };
+    return { reception, light, sky: skyRate(reception, skyMagPerArcsec2) };
+  });
+  const { sky, reception, light } = lights.reduce((least, x) => (x.sky < least.sky ? x : least));
+  const sensorC = sensorTempC(rig, airC);
+  const dark = darkRateAt(rig.darkEPerSec, rig.workingTempC, sensorC);
   return {
     sky,
-    background: sky + rig.darkEPerSec,
+    dark,
+    sensorC,
+    background: sky + dark,
+    readNoiseE: rig.readNoiseE,
+    /** Share of all pixels that are of this kind. */
+    pixelShare: light.share,
     fwhmPx: Math.max(1, Math.hypot(seeingArcsec, optics.diffractionArcsec) / optics.pixelScaleArcsecPerPx),
     ceiling: ceilingE(rig),
     zeroMagRate: pointSourceRate(reception, 0),
+    /** Of the pixel that clips first. */
+    brightestZeroMagRate: Math.max(...lights.map((l) => pointSourceRate(l.reception, 0))),
+    coreRate: (mag: number) => skyRate(reception, mag),
     pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
   };
 }
 
-/** What a sub of a given length does: noise added by reading, and the faintest star that clips. */
+const overheadOf = ({ downloadSec, ditherSec, ditherEvery }: Rig["overheads"]) =>
+  downloadSec + ditherSec / Math.max(1, ditherEvery);
+
+/** What a clock hour is made of for a question. */
+const clockOf = (at: SubQuestion, rates: ReturnType<typeof ratesOf>): ClockRates => ({
+  overheadSec: at.overheadSec ?? overheadOf(at.rig.overheads),
+  readNoiseE: rates.readNoiseE,
+  backgroundEPerSec: rates.background,
+  spoiltPerSec: at.spoiltPerSec ?? USUAL_SPOILT_PER_SEC,
+});
+
+/** What a sub of a given length does: noise added by reading, the faintest star that clips, and what a clock hour brings. */
 export function subEffects(at: SubQuestion, subSec: number): SubEffects {
-  const { background, fwhmPx, ceiling, zeroMagRate } = ratesOf(at);
+  const rates = ratesOf(at);
+  const { background, fwhmPx, ceiling, brightestZeroMagRate: zeroMagRate, readNoiseE } = rates;
   return {
-    readNoiseShare: readNoiseShare({ readNoiseE: at.rig.readNoiseE, backgroundEPerSec: background, subSec }),
+    readNoiseShare: readNoiseShare({ readNoiseE, backgroundEPerSec: background, subSec }),
     clippedMag: faintestSaturatedMag({ ceilingE: ceiling, zeroMagRate, fwhmPx, backgroundEPerSec: background, subSec }),
+    clockYield: clockYield(clockOf(at, rates), subSec),
   };
 }
 
 /**
- * Advises a sub length for one filter on one rig under a sky: the shortest that swamps read noise, unless a protected
- * star or an unguided mount forbids it.
+ * Advises a sub length for one filter on one rig under a sky: the shortest usual one of all that bring, by the clock, as much as the
+ * best to 2 %, unless the mount, a core or a star that somebody protects forbids it. Stars that clip are normal and shorten nothing.
  */
 export function subAdvice(at: SubQuestion): SubAdvice {
-  const { rig, filter } = at;
-  const { sky, background, fwhmPx, ceiling, zeroMagRate } = ratesOf(at);
-  const share = CHANNEL_FACTS[filter.channel].readNoiseShare;
-  const readNoiseSec = shortestSubSec({ readNoiseE: rig.readNoiseE, backgroundEPerSec: background, share });
-  const starRate = centralPixelShare(fwhmPx) * zeroMagRate * magToFluxRatio(at.protectedMag);
-  const starClippingSec = saturationSec(ceiling, starRate + background);
+  const { rig } = at;
+  const rates = ratesOf(at);
+  const { sky, dark, sensorC, background, fwhmPx, ceiling, brightestZeroMagRate: zeroMagRate } = rates;
+  const clock = clockOf(at, rates);
+  const best = bestSub(clock);
+  const starRate = (mag: number) => centralPixelShare(fwhmPx) * zeroMagRate * magToFluxRatio(mag);
+  const starClippingSec =
+    at.protectedMag === null ? null : saturationSec(ceiling, starRate(at.protectedMag) + background);
+  const coreSec =
+    at.coreMagPerArcsec2 == null ? null : saturationSec(ceiling, rates.coreRate(at.coreMagPerArcsec2) + background);
   const mountSec = rig.isGuided ? Number.POSITIVE_INFINITY : rig.longestUnguidedSec;
-  const upper = Math.min(starClippingSec, mountSec, LONGEST_SEC);
-  const wanted = niceSubSec(readNoiseSec, "up");
-  const fits = wanted <= upper;
-  const capped: SubLimit = upper === mountSec ? "mount" : upper === LONGEST_SEC ? "longestUsual" : "starClipping";
+  const flat = USUAL_SUBS_SEC.find((s) => s >= best.fromSec - 1e-9 && s <= best.toSec + 1e-9);
+  const wanted = flat ?? niceSubSec(best.bestSec, "down");
+  const upper = Math.min(mountSec, coreSec ?? Number.POSITIVE_INFINITY, starClippingSec ?? Number.POSITIVE_INFINITY);
+  const subSec = wanted <= upper ? wanted : niceSubSec(upper, "down");
+  const losses = lossesAt(clock, best.fromSec);
+  const free: SubLimit =
+    best.toSec < USUAL_SUBS_SEC[0] ? "spoilt" : losses.overhead >= losses.readNoise ? "overhead" : "readNoise";
+  const capped: SubLimit = upper === mountSec ? "mount" : upper === coreSec ? "core" : "protectedStar";
   return {
-    subSec: fits ? wanted : niceSubSec(upper, "down"),
-    decidedBy: fits ? "readNoise" : capped,
+    subSec,
+    decidedBy: wanted <= upper ? free : capped,
+    bestSec: best.bestSec,
+    flatFromSec: best.fromSec,
+    flatToSec: best.toSec,
+    clockYield: clockYield(clock, subSec),
+    overheadSec: clock.overheadSec,
+    spoiltPerSec: clock.spoiltPerSec,
     skyEPerPxSec: sky,
-    readNoiseSec,
-    wantedReadNoiseShare: share,
+    darkEPerPxSec: dark,
+    sensorC,
     starClippingSec,
+    coreSec,
     mountSec,
     fwhmPx,
   };

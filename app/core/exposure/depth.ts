@@ -14,11 +14,11 @@ export const stackNoise = (
 /**
  * Surface brightness, mag/arcsec² on the filter's AB scale, that a stack shows at 3σ over 10″ × 10″:
  * −2.5 log10(3σ/(s·10)) + zero point. Román, Trujillo & Montes 2020, A&A 644, A42, appendix A. Ideal: flats, gradients and
- * correlated noise leave real stacks 0.3 to 1 mag brighter (from memory).
+ * correlated noise (and, of a colour camera, that only its green pixels are counted) leave real stacks 0.3 to 1 mag brighter (from memory).
  */
 export function limitingSurfaceMag(question: SubQuestion, hours: number, subSec: number): number {
-  const { background, zeroMagRate, pixelScaleArcsecPerPx } = ratesOf(question);
+  const { background, readNoiseE, zeroMagRate, pixelScaleArcsecPerPx, pixelShare } = ratesOf(question);
   const subs = (hours * 3600) / subSec;
-  const noise = stackNoise({ backgroundEPerSec: background, readNoiseE: question.rig.readNoiseE }, subs, subSec);
-  return fluxRatioToMag((SIGMAS * noise) / (pixelScaleArcsecPerPx * BOX_ARCSEC) / zeroMagRate);
+  const noise = stackNoise({ backgroundEPerSec: background, readNoiseE }, subs, subSec);
+  return fluxRatioToMag((SIGMAS * noise) / (pixelScaleArcsecPerPx * BOX_ARCSEC * Math.sqrt(pixelShare)) / zeroMagRate);
 }

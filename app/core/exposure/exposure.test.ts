@@ -5,7 +5,7 @@ import { opticsOf } from "~/core/framing";
 import snr from "../../../reference/tables/snr.json";
 import {
   ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
-  limitingSurfaceMag, skyRate, stackSnr, subAdvice, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
+  limitingSurfaceMag, skyRate, stackSnr, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
 } from "."; // prettier-ignore
 
 /** The base rig of MATHS 0: 80 mm f/6, 3.76 µm, optics × filter .9, QE .8. */
@@ -16,7 +16,6 @@ const base = {
   efficiency: 0.72,
   pixelScaleArcsecPerPx: (206.264806 * 3.76) / 480,
 };
-const filter: Filter = { name: "L", channel: "L", centreNm: 550, bandwidthNm: 300, transmission: 1 };
 const rig: Rig = {
   name: "Base", focalLengthMm: 480, reducerFactor: 1, apertureMm: 80, obstruction: 0, throughput: 0.9, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 },
   isColour: false, cameraName: "", quantumEfficiency: 0.8, readNoiseE: 1.5, gainEPerAdu: 0.25, bits: 16, offsetAdu: 500, fullWellE: 50_000, darkEPerSec: 0.002, workingTempC: -10,
@@ -123,18 +122,6 @@ it("counts subs with overheads as MATHS C3.19: 99 subs of 180 s in six hours", (
   };
   expect(subsInTime(6 * 3600, 180, o, { flips: 1, panelChanges: 0 })).toBe(99);
   expect(efficiencyOf(180, o)).toBeLessThan(1);
-});
-
-it("names what decides a sub: read noise under a dark sky, a bright star when protected, an unguided mount", () => {
-  const at = { rig, filter, skyMagPerArcsec2: 21, seeingArcsec: 3, protectedMag: 12 };
-  expect(subAdvice(at)).toMatchObject({ subSec: 20, decidedBy: "readNoise" });
-  expect(subAdvice({ ...at, protectedMag: 7 }).decidedBy).toBe("starClipping");
-  const narrow: Filter = { name: "Ha", channel: "Ha", centreNm: 656.3, bandwidthNm: 3, transmission: 1 };
-  expect(subAdvice({ ...at, filter: narrow }).decidedBy).toBe("longestUsual");
-  expect(subAdvice({ ...at, filter: narrow, rig: { ...rig, isGuided: false } })).toMatchObject({
-    subSec: 60,
-    decidedBy: "mount",
-  });
 });
 
 it("never raises signal-to-noise with more sky, dark or read noise, and takes four times the subs for twice the ratio", () => {

@@ -1,16 +1,27 @@
 export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
-export { DEFAULT_OVERHEADS, type Filter, type Overheads, type Rig } from "./rig";
+export { atSetting, DEFAULT_OVERHEADS, type CameraSetting, type Filter, type Overheads, type Rig } from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
 export { shortestSubSec, readNoiseShare, centralPixelShare, niceSubSec } from "./sub-length";
-export { subAdvice, subEffects, type SubAdvice, type SubEffects, type SubQuestion } from "./advice";
+export { bestSub, clockYield, FLAT, USUAL_SPOILT_PER_SEC, type ClockRates } from "./clock";
+export { lightFor, pixelLights, type PixelLight } from "./pixel";
+export {
+  sensorTempC,
+  USUAL_ABOVE_AIR_C,
+  subAdvice,
+  subEffects,
+  type SubLimit,
+  type SubAdvice,
+  type SubEffects,
+  type SubQuestion,
+} from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
-export { cycleSec, efficiencyOf, subsInTime, clockHoursFor } from "./overheads";
+export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { suggestedHours } from "./suggest";
 export { channelAdvice, linesOf, type ChannelAdvice } from "./channel-advice";
 export { firstHours } from "./first-hours";
 export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
-export { compareRig, lightGrasp } from "./compare-rigs";
+export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";

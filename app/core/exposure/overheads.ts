@@ -1,4 +1,4 @@
-import type { Overheads } from "./rig";
+import type { Overheads, Rig } from "./rig";
 
 /** Clock seconds from one sub to the next, dithers shared out. */
 export const cycleSec = (subSec: number, o: Overheads): number =>
@@ -18,6 +18,13 @@ export function subsInTime(
   const left = clockSec - o.setUpMin * 60 - extra.flips * o.flipMin * 60 - extra.panelChanges * o.panelChangeSec;
   return Math.max(0, Math.floor((left * (1 - o.focusMin / o.focusEveryMin)) / cycleSec(subSec, o)));
 }
+
+const HEADER_BLOCKS = 2;
+/** Bytes of a file of a rig's camera: 16 bits a pixel in records of 2880 (FITS Standard 4.0), two of them header. Compression not counted. */
+export const fileBytes = ({ sensor }: Pick<Rig, "sensor">): number => {
+  const pixels = Math.floor(sensor.widthPx / sensor.binning) * Math.floor(sensor.heightPx / sensor.binning);
+  return 2880 * (HEADER_BLOCKS + Math.ceil((pixels * 2) / 2880));
+};
 
 /** Clock hours that `exposureHours` take in nights of `nightHours`: cycles, focus, and per night a set-up and a flip. */
 export function clockHoursFor(exposureHours: number, subSec: number, o: Overheads, nightHours: number): number {

@@ -40,7 +40,24 @@ export const DEFAULT_OVERHEADS: Overheads = {
   setUpMin: 25,
 };
 
-/** A telescope or lens with its camera, filters and mount, at one gain setting. */
+/** What a camera is at one of its settings: gain, read noise and full well belong together. */
+export interface CameraSetting {
+  /** As people call it: "ISO 800", "gain 100". */
+  readonly name: string;
+  readonly gainEPerAdu: number;
+  readonly readNoiseE: number;
+  readonly fullWellE: number;
+}
+
+/** A rig with its camera at one of its settings; its usual one where that name is not known. */
+export function atSetting(rig: Rig, name: string | undefined): Rig {
+  const setting = rig.settings?.find((s) => s.name === name);
+  if (!setting) return rig;
+  const { gainEPerAdu, readNoiseE, fullWellE } = setting;
+  return { ...rig, gainEPerAdu, readNoiseE, fullWellE };
+}
+
+/** A telescope or lens with its camera, filters and mount, at its usual setting. */
 export interface Rig {
   readonly name: string;
   readonly focalLengthMm: number;
@@ -74,6 +91,10 @@ export interface Rig {
   readonly overheads: Overheads;
   /** Gusts at the mount that spoil subs, km/h; absent = the usual for a short refractor. */
   readonly gustLimitKmh?: number;
+  /** Other settings of the camera, by name: an ISO, or a gain of its maker's counting. */
+  readonly settings?: readonly CameraSetting[];
+  /** How far the sensor runs above the air without a cooler, °C; absent = 10. */
+  readonly aboveAirC?: number;
   /** Thickest filter its wheel or drawer takes; absent or 0 = not known. */
   readonly slotMm?: number;
 }

@@ -48,6 +48,9 @@ export function faintestSaturatedMag(at: {
   return room <= 0 ? Number.POSITIVE_INFINITY : fluxRatioToMag(room / (centralPixelShare(at.fwhmPx) * at.zeroMagRate));
 }
 
+/** Sub lengths that people take of deep sky. */
+export const USUAL_SUBS_SEC = [30, 60, 90, 120, 180, 240, 300, 420, 600, 900, 1200] as const;
+
 /** Sub lengths that cameras and people count in. */
 export const NICE_SUBS_SEC = [
   1, 2, 3, 5, 8, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240, 300, 420, 600, 900, 1200,

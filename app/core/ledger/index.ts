@@ -2,5 +2,15 @@ export { CULL_REASONS, type CalibrationData, type ContributionData, type CullRea
 export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
 export { bookExposure, type Booking, type BookingContext, type BookingFault, type Mismatch } from "./booking";
-export { collectedByNight, keptByCell, loomOf, nightTotals, type LoomCell, type NightTotal } from "./progress";
+export { learntTime, type LearntTime } from "./learnt-time";
+export {
+  collectedByNight,
+  cellKey,
+  isOfShortSet,
+  keptByCell,
+  loomOf,
+  nightTotals,
+  type LoomCell,
+  type NightTotal,
+} from "./progress";
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";

@@ -11,6 +11,7 @@ import {
   fileIdentity,
   collectedByNight,
   keptByCell,
+  learntTime,
   loomOf,
   nightOutcomes,
   nightTotals,
@@ -169,7 +170,45 @@ describe("the loom", () => {
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
     expect(loomOf(goals.channels, numbered(5), five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
-    expect(keptByCell([c("P1", 28, 28, 300)]).get("P1 Ha")).toBe(140);
+    expect(keptByCell([c("P1", 28, 28, 300)], goals.channels).get("P1 Ha")).toBe(140);
+  });
+  it("tells a short set from the long subs of one channel by the nearer length, and loses no minute (law)", () => {
+    const two = [
+      { channel: "Ha" as const, filterId: "f", hoursPerPanel: 4, subSec: 300 },
+      { channel: "Ha" as const, filterId: "f", hoursPerPanel: 0.5, subSec: 10, isShort: true },
+    ];
+    const loom = loomOf(two, numbered(1), [
+      c("P1", 12, 12, 300),
+      c("P1", 30, 30, 10),
+      c("P1", 4, 4, 240),
+      c("P1", 6, 6, 20),
+    ]);
+    expect(loom.map((x) => [x.isShort, x.goalMin, x.keptMin])).toEqual([
+      [false, 240, 76],
+      [true, 30, 7],
+    ]);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 900 }), { maxLength: 30 }), (lengths) => {
+        const list = lengths.map((sec) => c("P1", 3, 3, sec));
+        const kept = [...keptByCell(list, two).values()].reduce((sum, m) => sum + m, 0);
+        expect(kept).toBeCloseTo(
+          lengths.reduce((sum, sec) => sum + (3 * sec) / 60, 0),
+          6,
+        );
+      }),
+    );
+  });
+  it("learns from the log what every sub loses and how many are spoilt, and says nothing from too little", () => {
+    const start = Date.parse("2026-12-05T20:00:00Z");
+    const files = Array.from({ length: 120 }, (_, i) => ({
+      ...c("P1", 1, i % 20 === 0 ? 0 : 1, 120),
+      startMs: start + i * 131_000, // 11 s between subs
+    }));
+    const learnt = learntTime(files);
+    expect(learnt.overheadSec).toBeCloseTo(11, 9);
+    expect(learnt.spoiltPerSec).toBeCloseTo(0.05 / 120, 12);
+    expect(learntTime(files.slice(0, 10))).toMatchObject({ spoiltPerSec: null, overheadSec: null });
+    expect(learntTime([c("P1", 200, 150, 60)])).toMatchObject({ spoiltPerSec: 0.25 / 60, overheadSec: null });
   });
   it("keeps taken, kept and worth apart and shows work outside the goals", () => {
     const loom = loomOf(goals.channels, numbered(1), [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);

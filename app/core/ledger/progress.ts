@@ -7,6 +7,8 @@ import type { ContributionData, CullReason } from "./contribution";
 export interface LoomCell {
   readonly panel: string;
   readonly channel: Channel;
+  /** A short set beside the long subs of the same channel. */
+  readonly isShort: boolean;
   readonly goalMin: number;
   readonly takenMin: number;
   readonly keptMin: number;
@@ -16,11 +18,30 @@ export interface LoomCell {
   readonly share: number;
 }
 
-/** Minutes kept by panel and channel, under "P1 Ha". */
-export function keptByCell(contributions: readonly ContributionData[]): Map<string, number> {
+/** Whether a sub belongs to the short set of its channel: nearer to its length than to that of the long subs, by ratio. */
+export function isOfShortSet(
+  goals: readonly PanelGoal[],
+  { channel, exposureSec }: Pick<ContributionData, "channel" | "exposureSec">,
+): boolean {
+  const mine = goals.filter((g) => g.channel === channel);
+  const short = mine.find((g) => g.isShort);
+  if (!short) return false;
+  const long = mine.find((g) => !g.isShort);
+  return !long || exposureSec < Math.sqrt(short.subSec * long.subSec);
+}
+
+/** The name of a cell: "P1 L", or "P1 L short". */
+export const cellKey = (panel: string, channel: Channel, isShort: boolean): string =>
+  `${panel} ${channel}${isShort ? " short" : ""}`;
+
+/** Minutes kept by panel, channel and set, under `cellKey`. */
+export function keptByCell(
+  contributions: readonly ContributionData[],
+  goals: readonly PanelGoal[],
+): Map<string, number> {
   const kept = new Map<string, number>();
   for (const c of contributions) {
-    const cell = `${c.panel} ${c.channel}`;
+    const cell = cellKey(c.panel, c.channel, isOfShortSet(goals, c));
     kept.set(cell, (kept.get(cell) ?? 0) + (c.kept * c.exposureSec) / 60);
   }
   return kept;
@@ -34,19 +55,24 @@ export function loomOf(
 ): LoomCell[] {
   const panels = shot.map((p) => panelName(p.number));
   const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
-  const channels = [...goals.map((g) => g.channel), ...new Set(contributions.map((c) => c.channel))].filter(
-    (c, i, all) => all.indexOf(c) === i,
-  );
+  const setOf = (c: ContributionData) => ({ channel: c.channel, isShort: isOfShortSet(goals, c) });
+  const sets = [
+    ...goals.map((g) => ({ channel: g.channel, isShort: g.isShort ?? false })),
+    ...contributions.map(setOf),
+  ];
+  const channels = [...new Map(sets.map((s) => [cellKey("", s.channel, s.isShort), s])).values()];
   const byCell = new Map<string, ContributionData[]>();
   for (const c of contributions) {
-    const cell = byCell.get(`${c.panel} ${c.channel}`);
+    const key = cellKey(c.panel, c.channel, setOf(c).isShort);
+    const cell = byCell.get(key);
     if (cell) cell.push(c);
-    else byCell.set(`${c.panel} ${c.channel}`, [c]);
+    else byCell.set(key, [c]);
   }
   return [...panels, ...extraPanels].flatMap((panel) =>
-    channels.flatMap((channel): LoomCell[] => {
-      const mine = byCell.get(`${panel} ${channel}`) ?? [];
-      const goalMin = panels.includes(panel) ? (goals.find((g) => g.channel === channel)?.hoursPerPanel ?? 0) * 60 : 0;
+    channels.flatMap(({ channel, isShort }): LoomCell[] => {
+      const mine = byCell.get(cellKey(panel, channel, isShort)) ?? [];
+      const goal = goals.find((g) => g.channel === channel && (g.isShort ?? false) === isShort);
+      const goalMin = panels.includes(panel) ? (goal?.hoursPerPanel ?? 0) * 60 : 0;
       if (goalMin === 0 && mine.length === 0) return [];
       const minutes = (of: (c: ContributionData) => number) =>
         mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
@@ -55,6 +81,7 @@ export function loomOf(
         {
           panel,
           channel,
+          isShort,
           goalMin,
           takenMin: minutes((c) => c.taken),
           keptMin,

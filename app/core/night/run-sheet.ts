@@ -223,7 +223,12 @@ function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
   run.now += cycleSec(item.subSec, o) * 1000;
   run.leftSec[index]! -= item.subSec;
   const last = run.lines.at(-1);
-  if (last?.kind === "block" && last.panel === item.panel && last.channel === item.channel)
+  if (
+    last?.kind === "block" &&
+    last.panel === item.panel &&
+    last.channel === item.channel &&
+    last.subSec === item.subSec
+  )
     run.lines[run.lines.length - 1] = { ...last, subs: last.subs + 1, endMs: run.now as UtcMs };
   else
     run.lines.push({

@@ -36,6 +36,8 @@ export interface PlanRules {
 export interface Allocation {
   readonly panel: string;
   readonly channel: Channel;
+  /** Tells two sets of one channel apart. */
+  readonly subSec: number;
   readonly exposureMin: number;
 }
 
@@ -98,7 +100,7 @@ function spread(panels: readonly Open[], exposureMin: number, school: PlanRules[
     if (minutes < 0.5) return;
     p.left -= minutes;
     budget -= minutes;
-    work.push({ panel: p.need.panel, channel: p.need.channel, exposureMin: minutes });
+    work.push({ panel: p.need.panel, channel: p.need.channel, subSec: p.need.subSec, exposureMin: minutes });
   });
   return work;
 }

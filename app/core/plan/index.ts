@@ -1,5 +1,5 @@
 export type { DrawnOutline, FrameData, GoalData, ProjectData, PanelGoal } from "./project";
-export { layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
+export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,
   plannedHours,

@@ -6,7 +6,7 @@ import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
 import type { FrameData, GoalData, PanelGoal, ProjectData } from "./project";
 
-const PROTECTED_MAG = 10.5; // a handful of clipped stars in a frame is usual
+const UNKNOWN_SUB_SEC = 300;
 
 /**
  * A project to start from: framed along the object's long axis, as many panels as its outline needs, channels by its light,
@@ -43,13 +43,14 @@ export function newProject(
   });
   const channels = first.flatMap(({ channel, hours }): PanelGoal[] => {
     const filter = kit.filters.find((f) => f.data.channel === channel);
-    if (!filter) return [];
+    // Wanted, but nothing for it in this rig: it stays in the budget for whoever has.
+    if (!filter) return [{ channel, filterId: "", hoursPerPanel: hours, subSec: UNKNOWN_SUB_SEC }];
     const { subSec } = subAdvice({
       rig: kit.rig,
       filter: filter.data,
       skyMagPerArcsec2,
       seeingArcsec,
-      protectedMag: PROTECTED_MAG,
+      protectedMag: null,
     });
     return [{ channel, filterId: filter.id, hoursPerPanel: hours, subSec }];
   });
@@ -73,6 +74,6 @@ export function newProject(
       rows,
       overlap: USUAL_OVERLAP,
     },
-    goal: { protectedMag: PROTECTED_MAG, channels },
+    goal: { protectedMag: null, channels },
   };
 }

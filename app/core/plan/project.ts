@@ -1,5 +1,5 @@
 import { mosaicPanels, panelName, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
-import type { Channel } from "~/core/exposure";
+import type { Channel, Filter } from "~/core/exposure";
 import type { MoonSchool, MoonWishes } from "~/core/night";
 import type { Need } from "./allocate";
 
@@ -52,9 +52,14 @@ export interface DrawnOutline {
 /** Hours wanted in one channel for every panel, and the sub length chosen for it. */
 export interface PanelGoal {
   readonly channel: Channel;
+  /** The filter chosen for it; a rig without that one uses its own of the channel. "" = none was there when it was set. */
   readonly filterId: string;
   readonly hoursPerPanel: number;
   readonly subSec: number;
+  /** A second, short set for what burns out in the long subs of the same channel. */
+  readonly isShort?: boolean;
+  /** Which of the camera's settings; absent = its usual one. */
+  readonly setting?: string;
   /** How the Moon is taken in this channel; absent = as the project does. */
   readonly moon?: MoonSchool;
 }
@@ -63,8 +68,8 @@ export interface PanelGoal {
 export interface GoalData {
   readonly projectId: string;
   readonly channels: readonly PanelGoal[];
-  /** Stars fainter than this must not clip. */
-  readonly protectedMag: number;
+  /** Stars fainter than this must not clip; null = stars clip freely. */
+  readonly protectedMag: number | null;
 }
 
 /** The mosaic a frame describes with the optics of a rig. */
@@ -102,7 +107,7 @@ export const panelLabel = (frame: Pick<FrameData, "names">, number: number): str
 export function remainingWork(
   goals: readonly PanelGoal[],
   panels: readonly Pick<Panel, "number">[],
-  keptMin: (panel: string, channel: Channel) => number,
+  keptMin: (panel: string, goal: PanelGoal) => number,
 ): Need[] {
   return goals.flatMap((g) =>
     panels.map(({ number }) => {
@@ -112,7 +117,7 @@ export function remainingWork(
         panel,
         channel: g.channel,
         goalMin,
-        remainingMin: Math.max(0, goalMin - keptMin(panel, g.channel)),
+        remainingMin: Math.max(0, goalMin - keptMin(panel, g)),
         subSec: g.subSec,
       };
     }),
@@ -129,3 +134,12 @@ export function moonOfProject(
   const own = goals.flatMap((g) => (g.moon ? [[g.channel, g.moon] as const] : []));
   return own.length === 0 ? base : { ...base, channels: { ...base.channels, ...Object.fromEntries(own) } };
 }
+
+/** The filter a goal is shot through with a rig's filters: the chosen one, else one of the same channel; null = none for it here. */
+export const filterOfGoal = <F extends { readonly id: string; readonly data: Filter }>(
+  goal: Pick<PanelGoal, "channel" | "filterId">,
+  filters: readonly F[],
+): F | null =>
+  filters.find((f) => f.id === goal.filterId && f.data.channel === goal.channel) ??
+  filters.find((f) => f.data.channel === goal.channel) ??
+  null;

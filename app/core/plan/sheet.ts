@@ -29,7 +29,7 @@ export function nightSheet(at: {
   const { nights } = allocate(at.needs, [{ date, channels: offer }], { ...at.rules, leastNightMin: 15 });
   const items = (nights[0]?.work ?? []).flatMap((work) => {
     const panel = at.panels.find((p) => panelName(p.number) === work.panel);
-    const need = at.needs.find((n) => n.panel === work.panel && n.channel === work.channel);
+    const need = at.needs.find((n) => n.panel === work.panel && n.channel === work.channel && n.subSec === work.subSec);
     if (!panel || !need) return [];
     const target = targetNight(at.night, panel.centre, work.channel);
     return [

@@ -1,31 +1,37 @@
 import Joi from "joi";
 import type { GoalData, PanelGoal } from "~/core/plan";
-import { id, numberOf, type NumberField } from "./fields";
+import { id, maybeId, numberOf, textOf, type NumberField } from "./fields";
 import { channel } from "./filter";
 import { moonSchool } from "./moon";
+import { SETTING_NAME } from "./rig";
 import { objectOf, type RecordSchema } from "./kind";
 
 /** Numbers of a budget. */
 export const GOAL_FIELDS = {
   hoursPerPanel: { label: "Hours a panel", unit: "h", min: 0, max: 500 },
   subSec: { label: "Sub", unit: "s", min: 0, max: 7200, isAboveMin: true },
-  protectedMag: { label: "Stars that must not clip", unit: "fainter than mag", min: 0, max: 20 },
+  protectedMag: { label: "Protect stars", unit: "fainter than mag", min: 0, max: 20 },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 export const goal: RecordSchema<GoalData> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [
+    // 1 → 2: magnitude 10.5 was protected although nobody had asked for it, and cut subs to seconds under bright skies.
+    (data) => (data["protectedMag"] === 10.5 ? { ...data, protectedMag: null } : data),
+  ],
   schema: objectOf<GoalData>({
     projectId: id,
-    protectedMag: numberOf(GOAL_FIELDS.protectedMag),
+    protectedMag: numberOf(GOAL_FIELDS.protectedMag).allow(null),
     channels: Joi.array()
       .max(40)
       .items(
         objectOf<PanelGoal>({
           channel,
-          filterId: id,
+          filterId: maybeId,
           hoursPerPanel: numberOf(GOAL_FIELDS.hoursPerPanel),
           subSec: numberOf(GOAL_FIELDS.subSec),
+          isShort: Joi.boolean().optional(),
+          setting: textOf(SETTING_NAME).optional(),
           moon: moonSchool.optional(),
         }),
       )

@@ -1,7 +1,18 @@
 export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
 export { NAME, type NumberField } from "./fields";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place";
-export { CAMERA_FIELDS, MOUNT_FIELDS, OPTICS_FIELDS, OVERHEAD_FIELDS, SENSOR_FIELDS, SLOT_FIELD } from "./rig";
+export {
+  CAMERA_FIELDS,
+  MOUNT_FIELDS,
+  OPTICS_FIELDS,
+  OVERHEAD_FIELDS,
+  MOST_SETTINGS,
+  SENSOR_FIELDS,
+  SETTING_FIELDS,
+  SETTING_NAME,
+  SLOT_FIELD,
+  WARM_FIELD,
+} from "./rig";
 export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
 export { GOAL_FIELDS } from "./goal";
 export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";

@@ -1,7 +1,7 @@
 import Joi from "joi";
-import type { Overheads, Rig } from "~/core/exposure";
+import type { CameraSetting, Overheads, Rig } from "~/core/exposure";
 import type { SensorGeometry } from "~/core/framing";
-import { id, name, numberOf, numbersOf, textOf, type NumberField } from "./fields";
+import { id, name, numberOf, numbersOf, textOf, type NumberField, type TextField } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 
 /** Numbers of the optics. */
@@ -41,7 +41,13 @@ export const CAMERA_FIELDS = {
   offsetAdu: { label: "Offset", unit: "ADU", min: 0, max: 60_000 },
   fullWellE: { label: "Full well", unit: "e⁻", min: 0, max: 5_000_000, isAboveMin: true },
   darkEPerSec: { label: "Dark current", unit: "e⁻/px/s", min: 0, max: 100 },
-  workingTempC: { label: "Sensor temperature", unit: "°C", min: -60, max: 50 },
+  workingTempC: {
+    label: "Sensor temperature",
+    unit: "°C",
+    min: -60,
+    max: 50,
+    hint: "What it is cooled to, or at what the dark current was measured.",
+  },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 /** Numbers of the time that is not exposure. */
@@ -70,11 +76,32 @@ export const MOUNT_FIELDS = {
   },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Name of one of a camera's settings. */
+export const SETTING_NAME: TextField = { label: "Setting", max: 40, isRequired: true };
+/** Numbers of one of a camera's settings. */
+export const SETTING_FIELDS = {
+  gainEPerAdu: CAMERA_FIELDS.gainEPerAdu,
+  readNoiseE: CAMERA_FIELDS.readNoiseE,
+  fullWellE: CAMERA_FIELDS.fullWellE,
+} as const satisfies Readonly<Record<string, NumberField>>;
+export const MOST_SETTINGS = 12;
+
+/** Where there is no cooler. */
+export const WARM_FIELD = {
+  aboveAirC: {
+    label: "Sensor above the air",
+    unit: "°C",
+    min: 0,
+    max: 30,
+    hint: "Without a cooler: usually 5 to 15.",
+  },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 const isTrue = Joi.boolean();
 
 export const rig: RecordSchema<Rig> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [(data) => data], // 1 → 2: settings of the camera and the warmth of an uncooled sensor can be given
   schema: objectOf<Rig>({
     name,
     ...numbersOf(OPTICS_FIELDS),
@@ -90,6 +117,13 @@ export const rig: RecordSchema<Rig> = {
     overheads: objectOf<Overheads>(numbersOf(OVERHEAD_FIELDS)),
     longestUnguidedSec: numberOf(MOUNT_FIELDS.longestUnguidedSec),
     gustLimitKmh: numberOf(MOUNT_FIELDS.gustLimitKmh).optional(),
+    settings: Joi.array()
+      .max(MOST_SETTINGS)
+      .items(objectOf<CameraSetting>({ name: textOf(SETTING_NAME), ...numbersOf(SETTING_FIELDS) }))
+      .unique("name")
+      .optional()
+      .label("Camera settings"),
+    aboveAirC: numberOf(WARM_FIELD.aboveAirC).optional(),
     slotMm: numberOf(SLOT_FIELD.slotMm).optional(),
   }),
 };

@@ -1,12 +1,11 @@
-import { fixed } from "~/components/numbers";
-import { CHANNEL_FACTS, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
+import { CHANNEL_FACTS, type CameraSetting, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
 import { MOON_SCHOOLS, type MoonSchool } from "~/core/night";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
-import { Why } from "~/components/ui/Why";
+import { EffectWords, SubWords, type TimeSources } from "./SubWords";
 
 /** One channel of a budget as typed. */
 export interface BudgetDraft {
@@ -16,28 +15,21 @@ export interface BudgetDraft {
   readonly sub: string;
   /** "" = as the project. */
   readonly moon: MoonSchool | "";
+  readonly isShort: boolean;
+  /** Name of one of the camera's settings; "" = its usual one. */
+  readonly setting: string;
 }
 
-const seconds = (s: number) => (!Number.isFinite(s) ? "none" : s < 10 ? `${fixed(s, 1)} s` : `${fixed(s)} s`);
-
-function decided(a: SubAdvice): string {
-  switch (a.decidedBy) {
-    case "readNoise":
-      return "decided by read noise: shorter subs would add noise";
-    case "starClipping":
-      return "decided by stars that must not clip";
-    case "mount":
-      return "decided by the unguided mount";
-    case "longestUsual":
-      return "decided by a quarter of an hour: one lost longer sub costs more than read noise";
-  }
-}
+/** "L", or "L, short set". */
+const rowName = (d: BudgetDraft): string => `${d.channel}${d.isShort ? ", short set" : ""}`;
 
 /** A channel's sub length with the limit that decides, its hours, and what that takes by the clock. */
 export function BudgetRow({
   draft,
   filterName,
+  settings,
   advice,
+  from,
   effects,
   clipped,
   clockHours,
@@ -45,10 +37,15 @@ export function BudgetRow({
   faults,
   onChange,
   onRemove,
+  onShort,
 }: {
   readonly draft: BudgetDraft;
-  readonly filterName: string;
-  readonly advice: SubAdvice;
+  /** null = the rig has none for this channel. */
+  readonly filterName: string | null;
+  readonly settings: readonly CameraSetting[];
+  /** null = cannot be advised without a filter. */
+  readonly advice: SubAdvice | null;
+  readonly from: TimeSources;
   readonly effects: SubEffects | null;
   readonly clipped: number | null;
   readonly clockHours: number | null;
@@ -56,6 +53,8 @@ export function BudgetRow({
   readonly faults: { readonly hours?: string | undefined; readonly sub?: string | undefined };
   readonly onChange: (draft: BudgetDraft) => void;
   readonly onRemove: () => void;
+  /** Adds a short set beside this one; absent where there is one. */
+  readonly onShort?: (() => void) | undefined;
 }) {
   return (
     <li className="border-rule grid gap-x-6 gap-y-2 border-t py-4 md:grid-cols-[9rem_minmax(0,1fr)_7rem_7rem_8.5rem]">
@@ -66,14 +65,30 @@ export function BudgetRow({
             style={{ background: CHANNEL_COLOUR[draft.channel] }}
             aria-hidden="true"
           />
-          {draft.channel}
+          {rowName(draft)}
         </p>
-        <p className="text-note text-soft">{filterName}</p>
+        <p className="text-note text-soft">{filterName ?? "no filter for this here"}</p>
+        {settings.length > 0 ? (
+          <label className="text-note text-soft block">
+            Setting
+            <select
+              className="field-box mt-0.5"
+              aria-label={`${rowName(draft)}: camera setting`}
+              value={settings.some((x) => x.name === draft.setting) ? draft.setting : ""}
+              onChange={(e) => onChange({ ...draft, setting: e.target.value })}
+            >
+              <option value="">usual gain</option>
+              {settings.map((x) => (
+                <option key={x.name}>{x.name}</option>
+              ))}
+            </select>
+          </label>
+        ) : null}
         <label className="text-note text-soft block">
           Moon
           <select
             className="field-box mt-0.5"
-            aria-label={`${draft.channel}: when the Moon is up`}
+            aria-label={`${rowName(draft)}: when the Moon is up`}
             value={draft.moon}
             onChange={(e) => onChange({ ...draft, moon: MOON_SCHOOLS.find((s) => s === e.target.value) ?? "" })}
           >
@@ -85,38 +100,23 @@ export function BudgetRow({
             ))}
           </select>
         </label>
-        <Button look="plain" onClick={onRemove} aria-label={`Remove ${draft.channel}`}>
+        <Button look="plain" onClick={onRemove} aria-label={`Remove ${rowName(draft)}`}>
           remove
         </Button>
       </div>
       <div className="text-soft">
-        <p>
-          <Why title={<span className="text-ink">{`${advice.subSec} s a sub`}</span>} className="font-semibold">
-            <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
-              <dt>Sky on a pixel</dt>
-              <dd>{advice.skyEPerPxSec.toPrecision(3)} e⁻/s</dd>
-              <dt>Shortest for read noise ({Math.round(100 * advice.wantedReadNoiseShare)} % more noise)</dt>
-              <dd>{seconds(advice.readNoiseSec)}</dd>
-              <dt>Longest before a protected star clips</dt>
-              <dd>{seconds(advice.starClippingSec)}</dd>
-              <dt>Longest the mount holds</dt>
-              <dd>{seconds(advice.mountSec)}</dd>
-              <dt>Star width on the sensor</dt>
-              <dd>{fixed(advice.fwhmPx, 1)} px</dd>
-            </dl>
-            <p className="text-note text-soft mt-2">
-              R²/(((1+p)²−1)(S+D)) from sky, filter and read noise; a Gaussian star centred on a pixel. V sky scaled
-              into the band: about 20 % too bright for narrow bands under a dark sky.
-            </p>
-          </Why>
-          , {decided(advice)}.
-        </p>
-        {effects ? (
-          <p className="text-note">
-            At {draft.sub} s read noise adds {fixed(100 * effects.readNoiseShare, effects.readNoiseShare < 0.1 ? 1 : 0)}{" "}
-            % to the noise, and stars brighter than magnitude {fixed(effects.clippedMag, 1)} clip
-            {clipped === null ? "" : `: ${clipped} of the catalogue’s in the frame`}.
+        {advice ? (
+          <SubWords advice={advice} from={from} />
+        ) : (
+          <p className="text-lamp">
+            No filter for this here. The goal stays, for whoever has one and for your next rig.
           </p>
+        )}
+        {effects ? <EffectWords sub={draft.sub} effects={effects} clipped={clipped} /> : null}
+        {onShort ? (
+          <Button look="plain" className="min-h-0 py-0" onClick={onShort}>
+            Add a short set{advice?.coreSec ? " for the bright core" : ""}
+          </Button>
         ) : null}
       </div>
       <Field
@@ -136,7 +136,7 @@ export function BudgetRow({
         onChange={(e) => onChange({ ...draft, hours: e.target.value })}
       />
       <div className="text-right">
-        <p className="text-note text-soft">by the clock</p>
+        <p className="text-note text-soft">clock time</p>
         <p className="font-semibold">{clockHours === null ? "–" : formatHoursMinutes(clockHours)}</p>
         <p className="text-note text-faint">{CHANNEL_FACTS[draft.channel].words}</p>
       </div>

@@ -1,12 +1,16 @@
 import { starAt, starsWithin, type SkyData } from "~/core/catalog";
 import type { Channel } from "~/core/exposure";
 import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
-import { nightOffer } from "~/core/plan";
+import { learntTime } from "~/core/ledger";
+import { hoursOf, nightOffer } from "~/core/plan";
+import type { NightDate } from "~/core/time";
 import { skyData } from "~/desk/chart-sky";
 import { choiceOf } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
 import { libraryHere } from "~/desk/open-library";
-import { requireContext } from "~/desk/project";
+import type { Library } from "~/desk/library";
+import { requireContext, type ProjectContext } from "~/desk/project";
+import { weatherKept } from "~/desk/weather";
 import { findTarget } from "~/desk/targets";
 
 /** Magnitudes of the catalogue's stars inside a mosaic. */
@@ -25,6 +29,16 @@ function starsInside(sky: SkyData, layout: MosaicLayout): number[] {
   });
 }
 
+const BRIGHT_CORE_MAG = 16; // of bright nebulae and galaxies; from memory, MATHS C3.10 uses it
+
+/** Median of the air that forecasts give for the night; null where they say nothing. */
+function nightAir(library: Library, c: ProjectContext, night: NightDate): number | null {
+  const { steps } = nightOver(c.place.data, night, c.moon);
+  const air = weatherKept(library, c.place, night, hoursOf(steps)).hours.flatMap((h) => h.airC ?? []);
+  air.sort((a, b) => a - b);
+  return air[air.length >> 1] ?? null;
+}
+
 /** What a budget is made from: goals, rig, sky, and what the chosen night offers. */
 export async function loadBudget(request: Request, projectId: string) {
   const library = await libraryHere();
@@ -40,6 +54,10 @@ export async function loadBudget(request: Request, projectId: string) {
     rig: c.rig.data,
     place: c.place.data,
     filters: c.filters,
+    time: learntTime(library.contributions.filter((x) => x.data.rigId === c.rig.id).map((x) => x.data)),
+    airC: nightAir(library, c, night),
+    /** V of the middle of a target with a bright core, mag/arcsec²: assumed; null = no such core is known. */
+    coreMag: entry?.curated?.hasBrightCore ? BRIGHT_CORE_MAG : null,
     panels: c.panels.length,
     offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
     hoursMin: entry?.curated?.hoursMin ?? null,

@@ -6,12 +6,22 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
-import { clockHoursFor, subAdvice, subEffects, suggestedHours, isNarrow } from "~/core/exposure";
+import { fixed } from "~/components/numbers";
+import {
+  CHANNELS,
+  clockHoursFor,
+  fileBytes,
+  isNarrow,
+  niceSubSec,
+  subAdvice,
+  subEffects,
+  suggestedHours,
+  type SubQuestion,
+} from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
-import { CHANNELS } from "~/core/exposure";
 import { MOON_SCHOOLS } from "~/core/night";
-import type { GoalData } from "~/core/plan";
+import { filterOfGoal, type GoalData } from "~/core/plan";
 import { GOAL_FIELDS } from "~/core/records";
 import type { Answer } from "~/desk/answer";
 import type { Route } from "./+types/route";
@@ -44,8 +54,10 @@ const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
     hours: String(g.hoursPerPanel),
     sub: String(g.subSec),
     moon: g.moon ?? "",
+    isShort: g.isShort ?? false,
+    setting: g.setting ?? "",
   })),
-  star: String(goal.protectedMag),
+  star: goal.protectedMag === null ? "" : String(goal.protectedMag),
 });
 
 const isSameBudget = (a: TypedBudget, b: TypedBudget): boolean =>
@@ -55,7 +67,8 @@ function readTyped(raw: unknown): TypedBudget | null {
   const { rev, rows, star } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<TypedBudget>;
   const isRow = (row: Partial<BudgetDraft> | null) =>
     CHANNELS.some((c) => c === row?.channel) &&
-    [row?.filterId, row?.hours, row?.sub].every((text) => typeof text === "string") &&
+    [row?.filterId, row?.hours, row?.sub, row?.setting].every((text) => typeof text === "string") &&
+    typeof row?.isShort === "boolean" &&
     ["", ...MOON_SCHOOLS].some((s) => s === row?.moon);
   return typeof rev === "string" && typeof star === "string" && Array.isArray(rows) && rows.every(isRow)
     ? { rev, rows, star }
@@ -63,7 +76,7 @@ function readTyped(raw: unknown): TypedBudget | null {
 }
 
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
-  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours } = loaderData;
+  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours, time, airC, coreMag } = loaderData;
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const typed = useDraftState<TypedBudget>(
     { name: `budget ${goal.id}`, title: "a budget" },
@@ -75,29 +88,54 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   // Typed on while it was being saved: then upon what was saved.
   const base = answer?.revs[goal.id] === goal.rev ? goal.rev : typed.value.rev;
   const setDrafts = (next: readonly BudgetDraft[]) => typed.set({ ...typed.value, rev: base, rows: next });
-  const protectedMag = numberFault(STAR, star) ? goal.data.protectedMag : (parseNumber(star) ?? goal.data.protectedMag);
-  const questionFor = (filterId: string) => {
-    const filter = filters.find((f) => f.id === filterId);
-    const sky = { skyMagPerArcsec2: place.skyMagPerArcsec2, seeingArcsec: place.seeingArcsec, protectedMag };
-    return filter ? { rig, filter: filter.data, ...sky } : null;
+  const starFault = star.trim() === "" ? undefined : numberFault(STAR, star);
+  const protectedMag = starFault ? goal.data.protectedMag : parseNumber(star);
+  const hasShort = (d: BudgetDraft) => drafts.some((x) => x.channel === d.channel && x.isShort);
+  const questionFor = (d: Pick<BudgetDraft, "channel" | "filterId" | "setting" | "isShort">): SubQuestion | null => {
+    const filter = filterOfGoal(d, filters);
+    if (!filter) return null;
+    return {
+      rig,
+      filter: filter.data,
+      ...(d.setting === "" ? {} : { setting: d.setting }),
+      skyMagPerArcsec2: place.skyMagPerArcsec2,
+      seeingArcsec: place.seeingArcsec,
+      protectedMag,
+      airC,
+      // Once a short set takes the core, the long subs may burn it out.
+      coreMagPerArcsec2: d.isShort || !drafts.some((x) => x.channel === d.channel && x.isShort) ? coreMag : null,
+      ...(time.spoiltPerSec === null ? {} : { spoiltPerSec: time.spoiltPerSec }),
+      ...(time.overheadSec === null ? {} : { overheadSec: time.overheadSec }),
+    };
   };
-  const rows = drafts.flatMap((d, i) => {
-    const question = questionFor(d.filterId);
-    if (!question) return [];
-    const advice = subAdvice(question);
+  const rows = drafts.map((d, i) => {
+    const question = questionFor(d);
     const faults = { hours: numberFault(HOURS, d.hours), sub: numberFault(SUB, d.sub) };
     const isRight = !faults.hours && !faults.sub;
     const usable = (offer.channels[d.channel]?.usableMin ?? 0) / 60;
-    const clockHours = isRight
-      ? clockHoursFor(parseNumber(d.hours)! * panels, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4)
-      : null;
-    const effects = faults.sub ? null : subEffects(question, parseNumber(d.sub)!);
-    return [{ d, i, advice, effects, faults, isRight, clockHours }];
+    const clockHours =
+      isRight && question
+        ? clockHoursFor(parseNumber(d.hours)! * panels, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4)
+        : null;
+    return {
+      d,
+      i,
+      question,
+      filterName: question?.filter.name ?? null,
+      advice: question ? subAdvice(question) : null,
+      effects: question && !faults.sub ? subEffects(question, parseNumber(d.sub)!) : null,
+      faults,
+      isRight,
+      clockHours,
+    };
   });
-  const isRight = rows.every((r) => r.isRight) && !numberFault(STAR, star);
-  const total = rows.reduce((s, r) => s + (r.isRight ? parseNumber(r.d.hours)! * panels : 0), 0);
+  const isRight = rows.every((r) => r.isRight) && !starFault;
+  const right = rows.filter((r) => r.isRight);
+  const total = right.reduce((s, r) => s + parseNumber(r.d.hours)! * panels, 0);
   const clock = rows.reduce((s, r) => s + (r.clockHours ?? 0), 0);
+  const subs = right.reduce((s, r) => s + (parseNumber(r.d.hours)! * panels * 3600) / parseNumber(r.d.sub)!, 0);
   const open = filters.filter((f) => !drafts.some((d) => d.channel === f.data.channel));
+  /** Every row is kept, also those that this rig has no filter for: goals belong to the project. */
   const draftOf = (): GoalData => ({
     ...goal.data,
     protectedMag,
@@ -106,6 +144,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       filterId: r.d.filterId,
       hoursPerPanel: parseNumber(r.d.hours)!,
       subSec: parseNumber(r.d.sub)!,
+      ...(r.d.isShort ? { isShort: true } : {}),
+      ...(r.d.setting ? { setting: r.d.setting } : {}),
       ...(r.d.moon ? { moon: r.d.moon } : {}),
     })),
   });
@@ -115,19 +155,23 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   };
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
-    const question = questionFor(filterId);
-    if (!filter || !question) return;
-    const advice = subAdvice(question);
+    if (!filter) return;
+    const row = { channel: filter.data.channel, filterId, moon: "", isShort: false, setting: "" } as const;
+    const question = questionFor(row);
+    if (!question) return;
     const hours = suggestedHours({
       hoursMin: hoursMin ?? 4,
       focalRatio: opticsOf(rig).focalRatio,
       skyMagPerArcsec2: place.skyMagPerArcsec2,
       isNarrow: isNarrow(filter.data.channel),
     });
-    setDrafts([
-      ...drafts,
-      { channel: filter.data.channel, filterId, hours: String(hours), sub: String(advice.subSec), moon: "" },
-    ]);
+    setDrafts([...drafts, { ...row, hours: String(hours), sub: String(subAdvice(question).subSec) }]);
+  };
+  const addShort = (at: number, coreSec: number | null) => {
+    const long = drafts[at]!;
+    const sub = niceSubSec(coreSec === null ? (parseNumber(long.sub) ?? 60) / 10 : coreSec / 2, "down");
+    const short = { ...long, isShort: true, hours: "0.5", sub: String(sub) };
+    setDrafts([...drafts.slice(0, at + 1), short, ...drafts.slice(at + 1)]);
   };
   return (
     <>
@@ -137,7 +181,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <p className="text-figure">
-            {formatHoursMinutes(total)} of exposure, about {formatHoursMinutes(clock)} by the clock
+            {formatHoursMinutes(total)} of exposure, {formatHoursMinutes(clock)} of clock time,{" "}
+            {fixed((subs * fileBytes(rig)) / 1e9, 0)} GB
           </p>
           <p className="text-soft max-w-[64ch]">
             {panels > 1 ? `${panels} panels, so every hour counts ${panels} times. ` : ""}The clock adds downloads,
@@ -149,22 +194,28 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
         </div>
         <div className="w-44">
           <Field
-            label="Stars that must not clip"
-            unit="fainter than mag"
+            label={STAR.label}
+            unit={STAR.unit}
+            hint="Empty: stars clip freely."
             inputMode="decimal"
             value={star}
             onChange={(e) => typed.set({ ...typed.value, rev: base, star: e.target.value })}
-            fault={numberFault(STAR, star)}
+            fault={starFault}
           />
         </div>
       </div>
       <ul className="border-rule mt-4 border-b">
         {rows.map((r) => (
           <BudgetRow
-            key={r.d.channel}
+            key={`${r.d.channel} ${r.d.isShort}`}
             draft={r.d}
-            filterName={filters.find((f) => f.id === r.d.filterId)?.data.name ?? "?"}
+            filterName={r.filterName}
+            settings={rig.settings ?? []}
             advice={r.advice}
+            from={{
+              spoiltFrom: time.spoiltPerSec === null ? null : time.subs,
+              overheadFrom: time.overheadSec === null ? null : time.gaps,
+            }}
             effects={r.effects}
             clipped={r.effects ? (starMags?.filter((m) => m < r.effects!.clippedMag).length ?? null) : null}
             clockHours={r.clockHours}
@@ -172,6 +223,9 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             faults={r.faults}
             onChange={(next) => setDrafts(drafts.map((d, k) => (k === r.i ? next : d)))}
             onRemove={() => setDrafts(drafts.filter((_, k) => k !== r.i))}
+            onShort={
+              r.question && !r.d.isShort && !hasShort(r.d) ? () => addShort(r.i, r.advice?.coreSec ?? null) : undefined
+            }
           />
         ))}
       </ul>
@@ -195,20 +249,19 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
         </Button>
       </div>
       <DepthPanel
-        choices={rows.flatMap((r) => {
-          const question = questionFor(r.d.filterId);
-          return question && r.isRight
+        choices={rows.flatMap((r) =>
+          r.question && r.isRight && !r.d.isShort
             ? [
                 {
                   channel: r.d.channel,
-                  question,
+                  question: r.question,
                   subSec: parseNumber(r.d.sub) ?? 0,
                   goalHours: parseNumber(r.d.hours) ?? 0,
                   keptHours: keptHours[r.d.channel] ?? 0,
                 },
               ]
-            : [];
-        })}
+            : [],
+        )}
       />
     </>
   );

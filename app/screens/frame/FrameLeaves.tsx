@@ -228,15 +228,13 @@ export function FrameLeaves(props: Props) {
       word: "Compare",
       content: (
         <ComparePanel
-          first={rig}
           firstId={view.rigId}
-          rigs={view.rigs}
+          kits={view.kits}
+          goals={view.goals}
           widthArcmin={extent.widthArcmin}
           heightArcmin={extent.heightArcmin}
           panels={panels.length}
           overlap={frame.overlap}
-          hoursPerPanel={view.hoursPerPanel}
-          subSec={view.subSec}
           hoursANight={view.hoursANight}
         />
       ),

@@ -16,6 +16,7 @@ import {
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { Toasts } from "~/components/ui/Toasts";
+import type { Rig } from "~/core/exposure";
 import { testRig } from "~/core/test-data";
 import { BackFocus } from "~/screens/kit/rig/BackFocus";
 import { thingAt } from "./chart-facts";
@@ -233,18 +234,34 @@ describe("repeating a frame", () => {
 
 describe("comparing rigs", () => {
   it("gives hours for the same depth, panels, detail and nights, quickest first", () => {
-    const wide = { ...testRig, name: "Lens", focalLengthMm: 200, apertureMm: 71 };
+    const L = { name: "L", channel: "L" as const, centreNm: 550, bandwidthNm: 300, transmission: 0.9 };
+    const kit = (id: string, more: Partial<Rig>) => ({
+      id, rig: { ...testRig, name: id, ...more }, filters: [L], skyMagPerArcsec2: 20, placeName: "Yard",
+    }); // prettier-ignore
     render(
-      <ComparePanel first={{ ...testRig, name: "Mine" }} firstId="a" rigs={[{ id: "a", data: { ...testRig, name: "Mine" } }, { id: "b", data: wide }]} widthArcmin={optics.planeWidthArcmin} heightArcmin={optics.planeHeightArcmin} panels={1} overlap={0.15} hoursPerPanel={10} subSec={120} hoursANight={4} />,
-    ); // prettier-ignore
+      <ComparePanel
+        firstId="Mine"
+        kits={[kit("Colour", { isColour: true }), kit("Lens", { focalLengthMm: 200, apertureMm: 71 }), kit("Mine", {})]}
+        goals={[{ channel: "L", hoursPerPanel: 10, subSec: 120 }]}
+        widthArcmin={optics.planeWidthArcmin}
+        heightArcmin={optics.planeHeightArcmin}
+        panels={1}
+        overlap={0.15}
+        hoursANight={4}
+      />,
+    );
     const lines = screen.getAllByRole("listitem").map((l) => l.textContent);
     expect(lines[0]).toContain("Mine10 h 00one frame of 10 h 00");
     // 71 against 80 mm of aperture: 10 h × (80/71)² = 12 h 42
     expect(lines[1]).toContain("Lens12 h 42one frame");
+    // A colour camera with a luminance filter in front has no luminance.
+    expect(lines[2]).toContain("Colour–");
     expect(lines[1]).toMatch(/2\.4 × coarser.* 4 nights like this.*17 % of its frame, crop it/);
   });
   it("asks for hours first", () => {
-    render(<ComparePanel first={testRig} firstId="a" rigs={[]} widthArcmin={1} heightArcmin={1} panels={1} overlap={0.1} hoursPerPanel={0} subSec={60} hoursANight={0} />); // prettier-ignore
+    render(
+      <ComparePanel firstId="a" kits={[]} goals={[]} widthArcmin={1} heightArcmin={1} panels={1} overlap={0.1} hoursANight={0} />,
+    ); // prettier-ignore
     expect(screen.getByText(/Set hours under Budget first/)).toBeTruthy();
   });
 });

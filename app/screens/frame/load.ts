@@ -1,8 +1,10 @@
+import type { Rig } from "~/core/exposure";
 import { nightOffer } from "~/core/plan";
+import type { Entity, Library } from "~/desk/library";
 import { choiceOf } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
 import { libraryHere } from "~/desk/open-library";
-import { requireContext } from "~/desk/project";
+import { requireContext, type ProjectContext } from "~/desk/project";
 import { findTarget } from "~/desk/targets";
 import { pictureOf } from "~/storage/pictures";
 
@@ -27,12 +29,26 @@ export async function loadFrame(request: Request, projectId: string) {
     optics: c.optics,
     rig: c.rig.data,
     rigId: c.rig.id,
-    rigs: library.rigs.map((r) => ({ id: r.id, data: r.data })),
+    kits: library.rigs.map((r) => kitOf(library, r, c)),
+    goals,
     title: c.project.data.name,
     target: await findTarget(library, c.project.data.targetId).catch(() => null),
     hoursPerPanel: goals.reduce((sum, g) => sum + g.hoursPerPanel, 0),
     subSec: first?.subSec ?? 120,
     hoursANight: (offer?.usableMin ?? 0) / 60,
+  };
+}
+
+/** A rig with its filters under the sky it stands under: where it was last used, else the project's place. */
+function kitOf(library: Library, rig: Entity<Rig>, c: ProjectContext) {
+  const used = library.contributions.findLast((x) => x.data.rigId === rig.id);
+  const place = library.places.find((p) => p.id === used?.data.placeId)?.data ?? c.place.data;
+  return {
+    id: rig.id,
+    rig: rig.data,
+    filters: library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data),
+    skyMagPerArcsec2: place.skyMagPerArcsec2,
+    placeName: place.name,
   };
 }
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Form } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
+import { CameraSettings } from "./CameraSettings";
 import { BackFocus } from "./BackFocus";
 import { numberFault, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
 import { CAMERA_NUMBERS, OPTICS_NUMBERS, OVERHEAD_NUMBERS, rigTexts, SENSOR_NUMBERS } from "./rig-form";
@@ -78,6 +79,7 @@ export function RigForm({
               hint="Keyword INSTRUME; empty = any"
             />
           </div>
+          <CameraSettings settings={rig?.settings ?? []} faults={faults} />
         </fieldset>
         <fieldset>
           <legend className="text-section text-soft mb-1 font-serif">Filters</legend>

@@ -1,7 +1,8 @@
-import { DEFAULT_OVERHEADS, type Overheads, type Rig } from "~/core/exposure";
+import { DEFAULT_OVERHEADS, USUAL_ABOVE_AIR_C, type CameraSetting, type Overheads, type Rig } from "~/core/exposure";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
-import { readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
+import { parseNumber } from "~/core/notation";
+import { numberFault, readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import {
   CAMERA_FIELDS,
   MOUNT_FIELDS,
@@ -9,7 +10,10 @@ import {
   OPTICS_FIELDS,
   OVERHEAD_FIELDS,
   SENSOR_FIELDS,
+  SETTING_FIELDS,
+  SETTING_NAME,
   SLOT_FIELD,
+  WARM_FIELD,
 } from "~/core/records";
 
 /** Number boxes of the optics. */
@@ -17,7 +21,11 @@ export const OPTICS_NUMBERS = [...specsOf(OPTICS_FIELDS), ...specsOf(SLOT_FIELD)
 /** Number boxes of the sensor's geometry. */
 export const SENSOR_NUMBERS = specsOf(SENSOR_FIELDS);
 /** Number boxes of the camera at its usual gain. */
-export const CAMERA_NUMBERS = specsOf(CAMERA_FIELDS);
+export const CAMERA_NUMBERS = [...specsOf(CAMERA_FIELDS), ...specsOf(WARM_FIELD)] as const;
+/** Number boxes of one of a camera's settings. */
+export const SETTING_NUMBERS = specsOf(SETTING_FIELDS);
+/** What the boxes of a setting are called in the form: one a setting, in order. */
+export const settingBox = (name: keyof CameraSetting): string => `setting ${name}`;
 /** Number boxes of the time that is not exposure, and of what the mount bears. */
 export const OVERHEAD_NUMBERS = [...specsOf(OVERHEAD_FIELDS), ...specsOf(MOUNT_FIELDS)] as const;
 
@@ -36,6 +44,7 @@ export const NEW_RIG = {
   fullWellE: 50_000,
   darkEPerSec: 0.002,
   workingTempC: -10,
+  aboveAirC: USUAL_ABOVE_AIR_C,
   slotMm: 0,
   longestUnguidedSec: 60,
   gustLimitKmh: USUAL_GUST_LIMIT_KMH,
@@ -45,9 +54,41 @@ export const NEW_RIG = {
 /** All number boxes of a rig as texts, for the form to begin with. */
 export function rigTexts(rig: Rig | null): Readonly<Record<string, string>> {
   const flat: Record<string, unknown> = rig
-    ? { gustLimitKmh: USUAL_GUST_LIMIT_KMH, slotMm: 0, ...rig, ...rig.sensor, ...rig.overheads }
+    ? {
+        gustLimitKmh: USUAL_GUST_LIMIT_KMH,
+        slotMm: 0,
+        aboveAirC: USUAL_ABOVE_AIR_C,
+        ...rig,
+        ...rig.sensor,
+        ...rig.overheads,
+      }
     : { ...NEW_RIG };
   return Object.fromEntries(Object.entries(flat).map(([k, v]) => [k, typeof v === "number" ? String(v) : ""]));
+}
+
+/** The texts of all boxes of one name, in order. */
+const textsOf = (form: FormData, name: string): string[] =>
+  form.getAll(name).flatMap((v) => (typeof v === "string" ? [v] : []));
+
+/** Reads the settings of a camera, or says beside each box what is wrong. */
+function readSettings(form: FormData): { readonly settings: readonly CameraSetting[]; readonly faults: Faults } {
+  const faults: Record<string, string> = {};
+  const names = textsOf(form, settingBox("name")).map((n) => n.trim());
+  const settings = names.map((name, i): CameraSetting => {
+    const box = (key: keyof CameraSetting) => `${settingBox(key)} ${i}`;
+    if (name === "" || name.length > SETTING_NAME.max)
+      faults[box("name")] = `Give it a name, ${SETTING_NAME.max} letters at most.`;
+    else if (names.indexOf(name) !== i) faults[box("name")] = "Another setting has this name.";
+    const numbers = { gainEPerAdu: 0, readNoiseE: 0, fullWellE: 0 };
+    for (const spec of SETTING_NUMBERS) {
+      const text = textsOf(form, settingBox(spec.name))[i] ?? "";
+      const fault = numberFault(spec, text);
+      if (fault) faults[box(spec.name)] = fault;
+      else numbers[spec.name] = parseNumber(text)!;
+    }
+    return { name, ...numbers };
+  });
+  return { settings, faults };
 }
 
 /** Reads the form of a rig, or says beside each box what is wrong. */
@@ -57,12 +98,14 @@ export function readRig(form: FormData): Result<Rig, Faults> {
   const camera = readNumbers(form, CAMERA_NUMBERS);
   const time = readNumbers(form, OVERHEAD_NUMBERS);
   const name = textOf(form, "name").trim();
+  const { settings, faults: settingFaults } = readSettings(form);
   const filterIds = form.getAll("filterIds").map(String);
   const faults: Faults = {
     ...optics.faults,
     ...sensor.faults,
     ...camera.faults,
     ...time.faults,
+    ...settingFaults,
     ...(name === "" || name.length > NAME.max ? { name: `Give the rig a name, ${NAME.max} letters at most.` } : {}),
     ...(filterIds.length === 0
       ? { filterIds: "Choose at least one filter; a colour camera alone counts as “no filter”." }
@@ -77,6 +120,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     ...optics.values,
     sensor: sensor.values,
     ...camera.values,
+    ...(settings.length > 0 ? { settings } : {}),
     longestUnguidedSec,
     gustLimitKmh,
     overheads,
