@@ -17,7 +17,7 @@ describe("access", () => {
     ["/targets/own/new", "A target of your own"],
     ["/projects", "kept of"],
     ["/projects/project-loop/frame", "Whole frame"],
-    ["/projects/project-loop/budget", "by the clock"],
+    ["/projects/project-loop/budget", "clock time"],
     ["/projects/project-loop/plan", "The next 60 nights"],
     ["/projects/project-shell/log", "What we have"],
     ["/projects/project-shell/crew", "Together"],

@@ -222,7 +222,7 @@ describe("the whole job", () => {
     await me.fill("Hours a panel", "1.5");
     await me.press("Save budget");
     await me.see("Saved");
-    await me.see("by the clock");
+    await me.see("clock time");
   });
 
   it("5 · Plan: sixty nights, a first allocation, and odds", async () => {
@@ -236,7 +236,7 @@ describe("the whole job", () => {
   it("6 · Nights: the sheet of the night, and a calendar file", async () => {
     await me.press("Nights");
     await me.choose("Run sheet for", "Lion Nebula");
-    await me.see("Set up: level, balance");
+    await me.see("Set up: legs firm, level, balance");
     await me.see("Dark: Sun below −18°");
     await me.see("Checklist");
     await me.press("To my calendar");

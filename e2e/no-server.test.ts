@@ -40,7 +40,7 @@ describe("an open page without its server", () => {
       ["Projects", "kept of"],
       ["The whole Veil, two by three", "by"],
       ["Frame", "Position angle"],
-      ["Budget", "Stars that must not clip"],
+      ["Budget", "Protect stars"],
       ["Crew", "What have we together?"],
       ["Tonight", "Go, from"],
     ] as const;

@@ -105,7 +105,7 @@ describe("what is not saved yet", () => {
     ["a target", "/targets/own/new", "Name", "Typed target"],
     ["a log entry", "/log", "Note", "Typed note"],
     ["a project's notes", "/projects/project-loop/plan", "Notes", "Typed notes", "Change"],
-    ["a budget", "/projects/project-loop/budget", "Stars that must not clip", "7.5"],
+    ["a budget", "/projects/project-loop/budget", "Protect stars", "7.5"],
     ["a frame's number", "/projects/project-loop/frame", "Position angle", "77"],
     ["one's own name", "/kit/data", "Your name", "Typed name"],
     ["a typed forecast", "/", "Hours, cloud, gusts", "19-23 44", "A forecast of your own"],

@@ -103,7 +103,7 @@ describe("tonight with unreliable forecasts", () => {
     await me.see("Written down: cloudy at 17:40.");
     await me.see("You looked up at 17:40: cloudy.");
     const [first] = await odds("together");
-    expect(first).toBeLessThan(30);
+    expect(first).toBeLessThan(40); // the typed forecast said 95 for it
     await driver.navigate().refresh();
     await me.see("You looked up at 17:40: cloudy.");
     await me.press("It is clear");

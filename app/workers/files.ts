@@ -1,19 +1,11 @@
 import { proxy } from "comlink";
-import type {
-  Bundle,
-  BundleFault,
-  FitsHeader,
-  ForecastFault,
-  FrameFault,
-  OpenedPanelList,
-  ReadForecast,
-} from "~/core/formats";
+import type { Bundle, BundleFault, FitsHeader, ForecastFault, OpenedPanelList, ReadForecast } from "~/core/formats";
 import type { UtcMs } from "~/core/time";
 import type { Result } from "~/core/result";
-import type { FilesApi, HeaderFault, ReadFile, StretchedImage } from "./files.worker";
+import type { FilesApi, HeaderFault, PictureFault, ReadFile, StretchedImage } from "./files.worker";
 import { runJob } from "./job";
 
-export type { HeaderFault, ReadFile, StretchedImage } from "./files.worker";
+export type { HeaderFault, PictureFault, ReadFile, StretchedImage } from "./files.worker";
 
 const filesWorker = () => new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" });
 
@@ -34,8 +26,8 @@ export const readImageInWorker = (
   file: File,
   signal: AbortSignal,
   onProgress: (share: number) => void,
-): Promise<Result<StretchedImage, HeaderFault | FrameFault>> =>
-  runJob<FilesApi, Result<StretchedImage, HeaderFault | FrameFault>>(filesWorker(), signal, (api) =>
+): Promise<Result<StretchedImage, HeaderFault | PictureFault>> =>
+  runJob<FilesApi, Result<StretchedImage, HeaderFault | PictureFault>>(filesWorker(), signal, (api) =>
     api.image(file, proxy(onProgress)),
   );
 

@@ -10,19 +10,20 @@ import {
   type OpenedPanelList,
   type ReadForecast,
   exposureFactsOf,
-  frameOfHeader,
   pixelPlan,
   pixelToSky,
   readFitsHeader,
   readHeaderText,
+  readWcs,
   stretchPixels,
   type FitsFault,
   type FitsHeader,
-  type FrameFault,
+  type WcsFault,
 } from "~/core/formats";
 import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
 import type { ExposureFacts } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
+import { isCardsAsText, opened } from "./packed";
 import type { UtcMs } from "~/core/time";
 
 /** What one dropped file turned out to be. */
@@ -30,6 +31,9 @@ export interface ReadFile {
   readonly name: string;
   readonly facts: Result<ExposureFacts, HeaderFault>;
 }
+
+/** Why a picture gives no underlay. */
+export type PictureFault = WcsFault | { readonly code: "framePacked"; readonly found: string };
 
 const FIRST_BYTES = 16 * 2880; // holds the header of nearly every exposure
 const MOST_BYTES = 4_000_000; // a longer header is a broken one
@@ -40,21 +44,22 @@ export type HeaderFault = FitsFault | { readonly code: "unreadable" };
 /** Reads only as much of a file as its header needs. */
 async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
   for (let length = FIRST_BYTES; length <= MOST_BYTES; length *= 4) {
-    let bytes: Uint8Array;
     try {
-      bytes = new Uint8Array(await file.slice(0, length).arrayBuffer());
+      const { first, sizeBytes } = await opened(file);
+      const header = readFitsHeader(await first(length), sizeBytes);
+      if (header.ok || header.error.code !== "needMore") return header;
     } catch {
       return err({ code: "unreadable" });
     }
-    const header = readFitsHeader(bytes, file.size);
-    if (header.ok || header.error.code !== "needMore") return header;
   }
   return err({ code: "truncatedHeader" });
 }
 
 async function readOne(file: File): Promise<ReadFile["facts"]> {
   const header = await headerOf(file);
-  return header.ok ? ok(exposureFactsOf(header.value, { name: file.name, sizeBytes: file.size })) : header;
+  if (!header.ok) return header;
+  const { sizeBytes } = await opened(file);
+  return ok(exposureFactsOf(header.value, { name: file.name, sizeBytes }));
 }
 
 /** A FITS image made small and stretched, and where it lies. */
@@ -75,11 +80,13 @@ const api = {
   async image(
     file: File,
     onProgress: (share: number) => void,
-  ): Promise<Result<StretchedImage, HeaderFault | FrameFault>> {
+  ): Promise<Result<StretchedImage, HeaderFault | PictureFault>> {
     const header = await headerOf(file);
     if (!header.ok) return header;
-    const wcs = frameOfHeader(header.value);
+    const wcs = readWcs(header.value);
     if (!wcs.ok) return wcs;
+    if ((await opened(file)).isPacked || header.value.values.get("ZIMAGE") === true)
+      return err({ code: "framePacked", found: "" });
     const [plan, at] = [pixelPlan(header.value, MOST_PX), pixelToSky(header.value)];
     if (!plan || !at) return err({ code: "frameNoImage", found: "" });
     const values = new Float32Array(plan.width * plan.height);
@@ -101,6 +108,7 @@ const api = {
   },
   /** The header of a FITS file, or of a text with header cards; pixels are not read, nor required to be there for a text. */
   async header(file: File): Promise<Result<FitsHeader, HeaderFault>> {
+    if (file.size <= MOST_BYTES && (await isCardsAsText(file))) return readHeaderText(await file.text());
     const header = await headerOf(file);
     if (header.ok || header.error.code !== "notFits" || file.size > MOST_BYTES) return header;
     return readHeaderText(await file.text());

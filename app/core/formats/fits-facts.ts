@@ -39,8 +39,11 @@ function startOf(get: Lookup): UtcMs | null {
   const text = (date.includes("T") ? date : time ? `${date}T${time}` : date).replace(/Z$/, "");
   const match = /^(\d{4}-\d{2}-\d{2})(?:T(\d{2}:\d{2}:\d{2})(\.\d+)?)?$/.exec(text);
   if (!match) return null;
-  const whole = Date.parse(`${match[1]}T${match[2] ?? "00:00:00"}Z`);
-  return Number.isFinite(whole) ? utcMs(whole + Math.round(Number(match[3] ?? 0) * 1000)) : null;
+  const text0 = `${match[1]}T${match[2] ?? "00:00:00"}`;
+  const whole = Date.parse(`${text0}Z`);
+  // 30 February would be read as 2 March: a date that does not come back is none.
+  const isReal = Number.isFinite(whole) && new Date(whole).toISOString().startsWith(text0);
+  return isReal ? utcMs(whole + Math.round(Number(match[3] ?? 0) * 1000)) : null;
 }
 
 /** Hours as sexagesimal text, or degrees as a number. */
@@ -70,13 +73,28 @@ function pointingOf(get: Lookup): Equatorial<"icrs"> | null {
   return null;
 }
 
+/** Where it was taken, by the mount's or camera's own word: latitude north, longitude east, degrees or sexagesimal. */
+function siteOf(get: Lookup): { readonly latitudeDeg: number; readonly longitudeDeg: number } | null {
+  const angle = (v: string | number | null) => {
+    if (v === null || typeof v === "number") return v;
+    const read = parseAngle(v);
+    return read.ok ? read.value : null;
+  };
+  const [latitudeDeg, longitudeDeg] = [angle(get("SITELAT", "OBSGEO-B")), angle(get("SITELONG", "OBSGEO-L"))];
+  return latitudeDeg !== null && longitudeDeg !== null && Math.abs(latitudeDeg) <= 90 && Math.abs(longitudeDeg) <= 360
+    ? { latitudeDeg, longitudeDeg }
+    : null;
+}
+
 /** What a header says about an exposure, by the common names of its keywords. */
 export function exposureFactsOf(
   header: FitsHeader,
   file: { readonly name: string; readonly sizeBytes: number },
 ): ExposureFacts {
   const get = lookupIn(header);
-  const wcs = readWcs(header);
+  const solved = readWcs(header);
+  const wcs = solved.ok ? solved.value : null;
+  const isSilent = !solved.ok && (solved.error.code === "frameNoSolution" || solved.error.code === "frameNoImage");
   return {
     fileName: file.name,
     sizeBytes: file.sizeBytes,
@@ -91,8 +109,11 @@ export function exposureFactsOf(
     focalLengthMm: asNumber(get("FOCALLEN")),
     pixelPitchUm: asNumber(get("XPIXSZ")),
     binning: asNumber(get("XBINNING")),
+    widthPx: header.axes[0] ?? null,
+    site: siteOf(get),
     centre: wcs?.centre ?? pointingOf(get),
     isSolved: wcs !== null,
+    solutionFault: solved.ok || isSilent ? null : solved.error,
     positionAngleDeg: wcs?.positionAngleDeg ?? null,
     pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
   };

@@ -13,7 +13,7 @@ export interface FitsHeader {
   readonly hdu: number;
   readonly values: ReadonlyMap<string, FitsValue>;
   readonly axes: readonly number[];
-  /** Byte at which the pixels begin; 0 for a header given as text. */
+  /** Byte at which the pixels begin; 0 for a header given as text, and where they are compressed. */
   readonly dataOffset: number;
 }
 
@@ -120,6 +120,14 @@ export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<Fits
     // Sizes below nothing would lead back to where one was.
     if (!(size >= 0) || axes.some((n) => n < 0 || !Number.isInteger(n))) return err({ code: "brokenHeader" });
     const isImage = axes.length >= 2 && (hdu === 0 || values.get("XTENSION") === "IMAGE");
+    // A tile-compressed image lies in a table, its size and type under names of their own (Standard 4.0, § 10.1).
+    if (hdu > 0 && values.get("ZIMAGE") === true) {
+      if (fileSize < next + size) return err({ code: "truncatedData" });
+      const count = Math.min(9, Math.max(0, integer(values, "ZNAXIS")));
+      const sizes = Array.from({ length: count }, (_, i) => integer(values, `ZNAXIS${i + 1}`));
+      if (sizes.some((n) => n < 0 || !Number.isInteger(n))) return err({ code: "brokenHeader" });
+      return ok({ hdu, axes: sizes, values: new Map([...primary, ...values]), dataOffset: 0 });
+    }
     if (isImage) {
       if (fileSize < next + size) return err({ code: "truncatedData" });
       return ok({ hdu, axes, values: hdu === 0 ? values : new Map([...primary, ...values]), dataOffset: next });

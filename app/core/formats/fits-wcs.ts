@@ -1,10 +1,15 @@
 import { deprojectTan } from "~/core/framing";
+import { err, ok, type Result } from "~/core/result";
 import { positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
+import { wrap360 } from "~/core/units";
 import type { FitsHeader } from "./fits-header";
+import { sipOf, type Distortion } from "./fits-sip";
 
 /** A plate solution reduced to what a frame is. */
 export interface FitsWcs {
   readonly form: "CD" | "PC" | "CDELT+CROTA2" | "CDELT";
+  /** Lens distortion as SIP polynomials has been taken in. */
+  readonly isDistorted: boolean;
   readonly centre: Equatorial<"icrs">;
   readonly scaleXArcsec: number;
   readonly scaleYArcsec: number;
@@ -15,12 +20,28 @@ export interface FitsWcs {
   readonly corners: readonly Equatorial<"icrs">[];
 }
 
-type Matrix = readonly [number, number, number, number];
+/** Why a header gives no solution: which part of it is missing, not read here, or impossible. */
+export interface WcsFault {
+  readonly code:
+    | "frameNoImage"
+    | "frameNoSolution"
+    | "frameNotTan"
+    | "frameSingular"
+    | "frameTooLarge"
+    /** Positions of another equinox or system than ICRS and J2000. */
+    | "frameSystem"
+    /** A reference value that is no position. */
+    | "frameNoPosition"
+    /** Turned by LONPOLE or LATPOLE, which no solver of pictures does. */
+    | "framePole";
+  readonly found: string;
+}
 
-/** Degrees per pixel: x right, y up → ξ, η. Calabretta & Greisen 2002, A&A 395, 1077; CROTA2 by AIPS memo 27. */
-function matrixOf(
-  number: (name: string) => number | null,
-): { readonly form: FitsWcs["form"]; readonly m: Matrix } | null {
+type Matrix = readonly [number, number, number, number];
+type Lookup = (name: string) => number | null;
+
+/** Degrees per pixel: x right, y up → first and second world axis. Calabretta & Greisen 2002, A&A 395, 1077; CROTA2 by AIPS memo 27. */
+function matrixOf(number: Lookup): { readonly form: FitsWcs["form"]; readonly m: Matrix } | null {
   const all = (prefix: string) => [`${prefix}1_1`, `${prefix}1_2`, `${prefix}2_1`, `${prefix}2_2`].map(number);
   const cd = all("CD");
   if (cd.some((v) => v !== null)) return { form: "CD", m: cd.map((v) => v ?? 0) as unknown as Matrix };
@@ -46,54 +67,102 @@ interface Solution {
   readonly form: FitsWcs["form"];
   readonly at: PixelToSky;
   readonly determinant: number;
+  readonly isDistorted: boolean;
 }
 
-function solutionOf(header: FitsHeader): Solution | null {
-  const number = (name: string) => {
+const [J2000, OLDEST_FK5] = [2000, 1984];
+const SAME_EQUINOX_YR = 0.01; // 0.5″ of precession
+const MOST_TURNS_DEG = 720;
+
+/** What is wrong with the system of a header's positions; null when they are ICRS or FK5 of J2000 (0.02″ apart). FITS Standard 4.0, § 8.3. */
+function systemFault(header: FitsHeader, number: Lookup): string | null {
+  const said = header.values.get("RADESYS") ?? header.values.get("RADECSYS");
+  const equinox = number("EQUINOX") ?? number("EPOCH");
+  const system =
+    typeof said === "string" && said.trim() !== ""
+      ? said.trim().toUpperCase()
+      : equinox === null
+        ? "ICRS"
+        : equinox < OLDEST_FK5
+          ? "FK4"
+          : "FK5";
+  if (system === "ICRS") return null;
+  if (system !== "FK5") return equinox === null ? system : `${system}, equinox ${equinox}`;
+  return equinox === null || Math.abs(equinox - J2000) <= SAME_EQUINOX_YR ? null : `FK5, equinox ${equinox}`;
+}
+
+/** The world axes in their order: which is the right ascension. */
+function axesOf(header: FitsHeader): { readonly isSwapped: boolean; readonly isSip: boolean } | WcsFault {
+  const [one, two] = ["CTYPE1", "CTYPE2"].map((name) => header.values.get(name));
+  if (typeof one !== "string" || header.values.get("CRVAL1") === undefined)
+    return { code: "frameNoSolution", found: "" };
+  const isRa = (t: unknown) => typeof t === "string" && /^RA---TAN(-SIP)?\s*$/.test(t);
+  const isDec = (t: unknown) => typeof t === "string" && /^DEC--TAN(-SIP)?\s*$/.test(t);
+  const isSip = one.includes("-SIP");
+  if (isRa(one) && (two === undefined || isDec(two))) return { isSwapped: false, isSip };
+  if (isDec(one) && isRa(two)) return { isSwapped: true, isSip };
+  return { code: "frameNotTan", found: typeof two === "string" ? `${one}, ${two}` : one };
+}
+
+function solutionOf(header: FitsHeader): Result<Solution, WcsFault> {
+  const number: Lookup = (name) => {
     const v = header.values.get(name);
-    return typeof v === "number" ? v : null;
+    return typeof v === "number" && Number.isFinite(v) ? v : null;
   };
-  const type = header.values.get("CTYPE1");
+  const axes = axesOf(header);
+  if ("code" in axes) return err(axes);
+  const system = systemFault(header, number);
+  if (system !== null) return err({ code: "frameSystem", found: system });
   const found = matrixOf(number);
-  const [raDeg, decDeg, px, py] = [number("CRVAL1"), number("CRVAL2"), number("CRPIX1"), number("CRPIX2")];
-  if (
-    typeof type !== "string" ||
-    !/^RA---TAN/.test(type) ||
-    !found ||
-    raDeg === null ||
-    decDeg === null ||
-    px === null ||
-    py === null
-  )
-    return null;
-  const [a, b, c, d] = found.m;
+  const [v1, v2, px, py] = [number("CRVAL1"), number("CRVAL2"), number("CRPIX1"), number("CRPIX2")];
+  if (!found || v1 === null || v2 === null || px === null || py === null)
+    return err({ code: "frameNoSolution", found: "" });
+  const [ra, decDeg] = axes.isSwapped ? [v2, v1] : [v1, v2];
+  if (Math.abs(decDeg) > 90 || Math.abs(ra) > MOST_TURNS_DEG)
+    return err({ code: "frameNoPosition", found: `${ra}, ${decDeg}` });
+  const pole = number("LONPOLE");
+  if (pole !== null && Math.abs(pole - 180) > 1e-6) return err({ code: "framePole", found: String(pole) });
+  const m = found.m;
+  const [a, b, c, d] = axes.isSwapped ? [m[2], m[3], m[0], m[1]] : m;
   const determinant = a * d - b * c;
-  if (determinant === 0) return null;
-  const at: PixelToSky = (x, y) =>
-    deprojectTan(
-      { frame: "icrs", raDeg, decDeg },
-      { xiDeg: a * (x - px) + b * (y - py), etaDeg: c * (x - px) + d * (y - py) },
-    );
-  return { form: found.form, at, determinant };
+  if (determinant === 0) return err({ code: "frameSingular", found: "" });
+  const bend: Distortion | null = axes.isSip ? sipOf(number) : null;
+  const tangent = { frame: "icrs", raDeg: wrap360(ra), decDeg } as const;
+  const at: PixelToSky = (x, y) => {
+    const [u, v] = bend ? bend(x - px, y - py) : [x - px, y - py];
+    return deprojectTan(tangent, { xiDeg: a * u + b * v, etaDeg: c * u + d * v });
+  };
+  return ok({ form: found.form, at, determinant, isDistorted: bend !== null });
 }
 
-/** Where the pixels of a solved image lie (TAN, without SIP's small distortion); null without a solution. */
-export const pixelToSky = (header: FitsHeader): PixelToSky | null => solutionOf(header)?.at ?? null;
-
-/** Reads a celestial TAN solution (TAN-SIP without its small distortion); null when there is none. */
-export function readWcs(header: FitsHeader): FitsWcs | null {
+/** Where the pixels of a solved image lie (TAN, with SIP distortion); null without a solution. */
+export function pixelToSky(header: FitsHeader): PixelToSky | null {
   const solution = solutionOf(header);
-  if (!solution) return null;
-  const { at, form, determinant } = solution;
-  const [nx, ny] = [header.axes[0]!, header.axes[1]!];
+  return solution.ok ? solution.value.at : null;
+}
+
+const LARGEST_DEG = 60;
+
+/** Reads a celestial TAN solution, distortion included, or says which part of it is missing, impossible or of another kind. */
+export function readWcs(header: FitsHeader): Result<FitsWcs, WcsFault> {
+  const [nx, ny] = header.axes;
+  if (!nx || !ny) return err({ code: "frameNoImage", found: header.axes.join(" × ") });
+  const solution = solutionOf(header);
+  if (!solution.ok) return solution;
+  const { at, form, determinant, isDistorted } = solution.value;
   const [mx, my] = [(nx + 1) / 2, (ny + 1) / 2];
-  return {
+  const scaleXArcsec = 3600 * separationDeg(at(mx - 0.5, my), at(mx + 0.5, my));
+  const scaleYArcsec = 3600 * separationDeg(at(mx, my - 0.5), at(mx, my + 0.5));
+  const sideDeg = Math.max(nx * scaleXArcsec, ny * scaleYArcsec) / 3600;
+  if (!(sideDeg <= LARGEST_DEG)) return err({ code: "frameTooLarge", found: `${sideDeg.toFixed(0)}°` });
+  return ok({
     form,
+    isDistorted,
     centre: at(mx, my),
-    scaleXArcsec: 3600 * separationDeg(at(mx - 0.5, my), at(mx + 0.5, my)),
-    scaleYArcsec: 3600 * separationDeg(at(mx, my - 0.5), at(mx, my + 0.5)),
+    scaleXArcsec,
+    scaleYArcsec,
     positionAngleDeg: positionAngleDeg(at(mx, my), at(mx, my + 1)),
     isMirrored: determinant > 0,
     corners: [at(0.5, ny + 0.5), at(nx + 0.5, ny + 0.5), at(nx + 0.5, 0.5), at(0.5, 0.5)],
-  };
+  });
 }

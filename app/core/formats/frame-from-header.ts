@@ -1,37 +1,14 @@
 import { ARCSEC_PER_RAD } from "~/core/units";
 import type { Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import { err, ok, type Result } from "~/core/result";
 import type { FitsHeader } from "./fits-header";
-import { readWcs, type FitsWcs } from "./fits-wcs";
-
-/** Why a header gives no frame. */
-export interface FrameFault {
-  readonly code: "frameNoImage" | "frameNoSolution" | "frameNotTan" | "frameSingular" | "frameTooLarge";
-  readonly found: string;
-}
+import type { FitsWcs } from "./fits-wcs";
 
 /** Something about an exposure that is not as the rig has it. */
 export interface RigDeviation {
   readonly code: "focalLength" | "headerFocalLength" | "pixels" | "scales" | "camera";
   readonly found: string;
   readonly wanted: string;
-}
-
-const LARGEST_DEG = 60;
-
-/** The solution of an exposure, or which part of it is missing. */
-export function frameOfHeader(header: FitsHeader): Result<FitsWcs, FrameFault> {
-  const [width, height] = header.axes;
-  if (!width || !height) return err({ code: "frameNoImage", found: header.axes.join(" × ") });
-  const type = header.values.get("CTYPE1");
-  if (typeof type !== "string" || header.values.get("CRVAL1") === undefined)
-    return err({ code: "frameNoSolution", found: "" });
-  if (!/^RA---TAN/.test(type)) return err({ code: "frameNotTan", found: type });
-  const wcs = readWcs(header);
-  if (!wcs) return err({ code: "frameSingular", found: "" });
-  const sideDeg = (Math.max(width * wcs.scaleXArcsec, height * wcs.scaleYArcsec) || 0) / 3600;
-  return sideDeg > LARGEST_DEG ? err({ code: "frameTooLarge", found: `${sideDeg.toFixed(0)}°` }) : ok(wcs);
 }
 
 const FOCAL_TOLERANCE = 0.005;

@@ -13,7 +13,7 @@ import {
   encodeBundle,
   exposureFactsOf,
   formatSkyline,
-  frameOfHeader,
+  readWcs,
   frameOfPanels,
   openPanelList,
   panelRows,
@@ -67,7 +67,7 @@ function readFits(bytes: Uint8Array): Verdict {
   const header = readFitsHeader(bytes, bytes.length);
   if (!header.ok) return header.error.code;
   exposureFactsOf(header.value, { name: "x.fits", sizeBytes: bytes.length });
-  frameOfHeader(header.value);
+  readWcs(header.value);
   const plan = pixelPlan(header.value, 1400);
   return plan && plan.bytesPerRow > 10_000_000 ? "unfit row" : "read";
 }

@@ -1,5 +1,5 @@
 export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader } from "./fits-header";
-export { pixelToSky, readWcs, type FitsWcs } from "./fits-wcs";
+export { pixelToSky, readWcs, type FitsWcs, type WcsFault } from "./fits-wcs";
 export { exposureFactsOf } from "./fits-facts";
 export {
   csvTable,
@@ -26,5 +26,5 @@ export {
   type ReadForecast,
 } from "./forecast-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
-export { deviationsOf, frameOfHeader, type FrameFault, type RigDeviation } from "./frame-from-header";
+export { deviationsOf, type RigDeviation } from "./frame-from-header";
 export { decodeRow, pixelPlan, stretchPixels } from "./fits-pixels";

@@ -7,7 +7,7 @@ import { mosaicPanels, opticsOf, type MosaicLayout } from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { separationDeg } from "~/core/sky";
 import {
-  csvTable, deviationsOf, frameOfHeader, frameOfPanels, guessColumns, headerCards, panelRows, pixelToSky, panelsToCsv, panelsToVotable, readFitsHeader, readHeaderText,
+  csvTable, deviationsOf, frameOfPanels, guessColumns, headerCards, panelRows, pixelToSky, panelsToCsv, panelsToVotable, readFitsHeader, readHeaderText,
   readPanelRows, readPanelVotable, readWcs, type PanelRow,
 } from "."; // prettier-ignore
 
@@ -137,7 +137,8 @@ describe("header cards of a panel", () => {
         const text = headerCards({ panel, label: "P1 Łuk", object: "Loop", widthPx: 6248, heightPx: 4176, scaleArcsecPerPx: optics.pixelScaleArcsecPerPx, focalLengthMm: 480 }); // prettier-ignore
         for (const line of text.split("\n")) expect(line).toMatch(/^[\x20-\x7e]{80}$/);
         const header = readHeaderText(text);
-        const wcs = header.ok ? readWcs(header.value) : null;
+        const read = header.ok ? readWcs(header.value) : null;
+        const wcs = read?.ok ? read.value : null;
         expect(arcsec(wcs!.centre, panel.centre)).toBeLessThan(0.01);
         expect(wcs!.scaleYArcsec / optics.pixelScaleArcsecPerPx).toBeCloseTo(1, 4);
         expect(Math.abs(((wcs!.positionAngleDeg - panel.positionAngleDeg + 540) % 360) - 180)).toBeLessThan(0.001);
@@ -157,7 +158,7 @@ describe("a frame from a header", () => {
     const lights = fits.files.filter((f) => f.file.startsWith("light"));
     expect(lights.length).toBeGreaterThan(10);
     for (const f of lights) {
-      const wcs = frameOfHeader(light(f.file));
+      const wcs = readWcs(light(f.file));
       expect(wcs.ok, f.file).toBe(f.solved);
       if (wcs.ok && f.wcs)
         expect(arcsec(wcs.value.centre, { raDeg: f.wcs.centre_ra_deg, decDeg: f.wcs.centre_dec_deg })).toBeLessThan(
@@ -168,7 +169,7 @@ describe("a frame from a header", () => {
   it("says which part is missing: no image, no solution, another projection, a matrix without area, too large a field", () => {
     const of = (cards: string) => {
       const header = readHeaderText(cards);
-      const wcs = header.ok ? frameOfHeader(header.value) : null;
+      const wcs = header.ok ? readWcs(header.value) : null;
       return wcs?.ok === false ? wcs.error.code : "ok";
     };
     const size = "NAXIS1 = 100\nNAXIS2 = 80\n";
@@ -179,8 +180,65 @@ describe("a frame from a header", () => {
     expect(of(`${size}CTYPE1 = 'RA---SIN'\n${solved}CDELT1 = -0.001\nCDELT2 = 0.001`)).toBe("frameNotTan");
     expect(of(`${size}${type}${solved}CD1_1 = 0\nCD1_2 = 0\nCD2_1 = 0\nCD2_2 = 0`)).toBe("frameSingular");
     expect(of(`${size}${type}${solved}CDELT1 = -1\nCDELT2 = 1`)).toBe("frameTooLarge");
-    expect(of(`${size}${type}${solved}CDELT1 = -0.001\nCDELT2 = 0.001`)).toBe("ok");
+    const scale = "CDELT1 = -0.001\nCDELT2 = 0.001\n";
+    expect(of(`${size}${type}${solved}${scale}`)).toBe("ok");
+    expect(of(`${type}${solved}${scale}`)).toBe("frameNoImage"); // a solution without a size has no centre
+    for (const [cards, code] of [
+      ["RADESYS = 'FK4'", "frameSystem"],
+      ["RADECSYS = 'FK4'", "frameSystem"],
+      ["EQUINOX = 1950.0", "frameSystem"],
+      ["RADESYS = 'FK5'\nEQUINOX = 2026.9", "frameSystem"],
+      ["RADESYS = 'FK5'\nEQUINOX = 2000.0", "ok"],
+      ["RADESYS = 'ICRS'\nEQUINOX = 1950.0", "ok"], // ICRS has no equinox (FITS Standard 4.0, § 8.3)
+      ["EQUINOX = 2000.0", "ok"],
+      ["LONPOLE = 180.0", "ok"],
+      ["LONPOLE = 90.0", "framePole"],
+    ] as const)
+      expect(of(`${size}${type}${solved}${scale}${cards}`), cards).toBe(code);
+    expect(of(`${size}${type}${solved.replace("CRVAL2 = 20.0", "CRVAL2 = 200.0")}${scale}`)).toBe("frameNoPosition");
     expect(readHeaderText("nothing here")).toMatchObject({ ok: false, error: { code: "notFits" } });
+  });
+  it("is the same with declination as the first axis (law: the two orders of one solution)", () => {
+    const any = fc.record({ ra: fc.double({ min: 0, max: 359, noNaN: true }), dec: fc.double({ min: -89, max: 89, noNaN: true }), turn: fc.double({ min: 0, max: 359, noNaN: true }) }); // prettier-ignore
+    fc.assert(
+      fc.property(any, ({ ra, dec, turn }) => {
+        const [c, n] = [Math.cos((turn * Math.PI) / 180) / 2000, Math.sin((turn * Math.PI) / 180) / 2000];
+        const size = "NAXIS1 = 300\nNAXIS2 = 200\nCRPIX1 = 40\nCRPIX2 = 70\n";
+        const of = (cards: string) => {
+          const header = readHeaderText(size + cards);
+          const wcs = header.ok ? readWcs(header.value) : null;
+          if (!wcs?.ok) throw new Error(cards);
+          return wcs.value;
+        };
+        const usual = of(`CTYPE1 = 'RA---TAN'\nCTYPE2 = 'DEC--TAN'\nCRVAL1 = ${ra}\nCRVAL2 = ${dec}\nCD1_1 = ${-c}\nCD1_2 = ${n}\nCD2_1 = ${n}\nCD2_2 = ${c}`); // prettier-ignore
+        const other = of(`CTYPE1 = 'DEC--TAN'\nCTYPE2 = 'RA---TAN'\nCRVAL1 = ${dec}\nCRVAL2 = ${ra}\nCD1_1 = ${n}\nCD1_2 = ${c}\nCD2_1 = ${-c}\nCD2_2 = ${n}`); // prettier-ignore
+        expect(arcsec(usual.centre, other.centre)).toBeLessThan(1e-6);
+        expect(usual.isMirrored).toBe(other.isMirrored);
+        expect(Math.abs(((usual.positionAngleDeg - other.positionAngleDeg + 540) % 360) - 180)).toBeLessThan(1e-6);
+      }),
+    );
+  });
+  it("takes in SIP distortion as its paper defines it (Shupe et al. 2005): u + A u², v + B uv, in centre and corners", () => {
+    const scale = 2 / 3600;
+    const cards = (sip: string) => `NAXIS1 = 2000\nNAXIS2 = 1000\nCTYPE1 = 'RA---TAN${sip === "" ? "" : "-SIP"}'\nCTYPE2 = 'DEC--TAN${sip === "" ? "" : "-SIP"}'\nCRPIX1 = 1.0\nCRPIX2 = 1.0\nCRVAL1 = 50.0\nCRVAL2 = 0.0\nCDELT1 = ${-scale}\nCDELT2 = ${scale}\n${sip}`; // prettier-ignore
+    const at = (sip: string, x: number, y: number) => {
+      const header = readHeaderText(cards(sip));
+      return (header.ok ? pixelToSky(header.value) : null)!(x, y);
+    };
+    const sip = "A_ORDER = 2\nB_ORDER = 2\nA_2_0 = 1.0E-5\nB_1_1 = -2.0E-5\n";
+    for (const [x, y] of [
+      [1001, 501],
+      [2000, 1000],
+      [1, 1],
+    ] as const) {
+      const [u, v] = [x - 1, y - 1];
+      const moved = at("", 1 + u + 1e-5 * u * u, 1 + v - 2e-5 * u * v); // where the same pixel lies without distortion
+      expect(arcsec(at(sip, x, y), moved)).toBeLessThan(1e-6);
+    }
+    const header = readHeaderText(cards(sip));
+    const wcs = header.ok ? readWcs(header.value) : null;
+    expect(wcs?.ok && wcs.value.isDistorted).toBe(true);
+    expect(arcsec(at(sip, 1000, 500), at("", 1000, 500))).toBeGreaterThan(10); // it matters
   });
   it("names what is not as the rig has it: header says 803 mm, the rig says 480", () => {
     const scale = (206.264806 * 3.76) / 803 / 3600;
@@ -188,7 +246,7 @@ describe("a frame from a header", () => {
       `NAXIS1 = 6248\nNAXIS2 = 4176\nFOCALLEN = 803\nINSTRUME = 'Other'\nCTYPE1 = 'RA---TAN'\nCRVAL1 = 10.0\nCRVAL2 = 20.0\nCRPIX1 = 1\nCRPIX2 = 1\nCDELT1 = ${-scale}\nCDELT2 = ${scale}`,
     );
     if (!header.ok) throw new Error();
-    const wcs = frameOfHeader(header.value);
+    const wcs = readWcs(header.value);
     if (!wcs.ok) throw new Error(wcs.error.code);
     expect(deviationsOf(header.value, wcs.value, { ...testRig, cameraName: "Mono" })).toEqual([
       { code: "focalLength", found: "803", wanted: "480" },
@@ -200,7 +258,7 @@ describe("a frame from a header", () => {
     const cards = (sign: number) => `NAXIS1 = 100\nNAXIS2 = 80\nCTYPE1 = 'RA---TAN'\nCRVAL1 = 10.0\nCRVAL2 = 20.0\nCRPIX1 = 50\nCRPIX2 = 40\nCDELT1 = ${-sign * 0.001}\nCDELT2 = 0.001`; // prettier-ignore
     const mirrored = (sign: number) => {
       const header = readHeaderText(cards(sign));
-      const wcs = header.ok ? frameOfHeader(header.value) : null;
+      const wcs = header.ok ? readWcs(header.value) : null;
       return wcs?.ok ? wcs.value.isMirrored : null;
     };
     expect([mirrored(1), mirrored(-1)]).toEqual([false, true]);

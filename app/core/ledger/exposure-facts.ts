@@ -21,9 +21,14 @@ export interface ExposureFacts {
   readonly focalLengthMm: number | null;
   readonly pixelPitchUm: number | null;
   readonly binning: number | null;
+  readonly widthPx: number | null;
+  /** Where it was taken. */
+  readonly site: { readonly latitudeDeg: number; readonly longitudeDeg: number } | null;
   /** From a plate solution, else from the mount. */
   readonly centre: Equatorial<"icrs"> | null;
   readonly isSolved: boolean;
+  /** A solution that cannot be used, and why; null where there is none, or a good one. */
+  readonly solutionFault: { readonly code: string; readonly found: string } | null;
   /** Of +y at the centre; only from a plate solution. */
   readonly positionAngleDeg: number | null;
   readonly pixelScaleArcsec: number | null;

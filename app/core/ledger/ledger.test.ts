@@ -80,7 +80,7 @@ const context: BookingContext = {
 const panels = panelsOf(frame, opticsOf(rig));
 const facts: ExposureFacts = {
   fileName: "a.fits", sizeBytes: 1000, frameType: "light", object: "Loop", startMs: utcMs(Date.UTC(2026, 11, 5, 23, 30)), exposureSec: 300, filter: "Ha 5 nm", camera: "C", gain: 100, temperatureC: -10, focalLengthMm: 480,
-  pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157,
+  pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, solutionFault: null, widthPx: 6248, site: null, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157,
 }; // prettier-ignore
 const booked = (change: Partial<ExposureFacts> = {}) => bookExposure({ ...facts, ...change }, context);
 

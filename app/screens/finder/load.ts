@@ -3,8 +3,8 @@ import { starAt, starsWithin } from "~/core/catalog";
 import { opticsOf } from "~/core/framing";
 import { placeSky } from "~/core/night";
 import { nakedEyeLimitMag, type GuideStar } from "~/core/finder";
-import { apparentVector, positionAngleDeg, separationDeg, sunAltitudeDeg } from "~/core/sky";
-import { addMs, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
+import { apparentVector, horizontalAt, positionAngleDeg, separationDeg, sunAltitudeDeg } from "~/core/sky";
+import { MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
 import { now } from "~/storage/session";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { findTarget } from "~/desk/targets";
@@ -12,6 +12,7 @@ import { skyData } from "~/desk/chart-sky";
 
 const STEP_MIN = 15;
 const TWILIGHT_DEG = -6; // bright stars show from the end of civil twilight
+const WELL_UP_DEG = 20; // nobody finds anything in the murk
 const FAINTEST_DRAWN = 6.8;
 
 /** What a finder for a target needs: the sky of the night, guide stars, stars to draw, and what the camera will see. Null without a place. */
@@ -29,8 +30,15 @@ export async function loadFinder(request: Request, targetId: string) {
     vector: vectorOf(raDeg, decDeg),
   }));
   const times: UtcMs[] = [];
-  for (let ms: number = sky.window.startMs; ms < sky.window.endMs; ms += STEP_MIN * MINUTE_MS)
+  const stepMs = STEP_MIN * MINUTE_MS;
+  for (let ms = Math.ceil(sky.window.startMs / stepMs) * stepMs; ms < sky.window.endMs; ms += stepMs)
     if (sunAltitudeDeg(sky, utcMs(ms)) < TWILIGHT_DEG) times.push(utcMs(ms));
+  const target = apparentVector(sky, entry.at);
+  const altitudeAt = (ms: UtcMs) => horizontalAt(sky, target, ms).altitudeDeg;
+  /** The first time at which it stands well up, else when it is highest. */
+  const whenUp =
+    times.find((ms) => altitudeAt(ms) >= WELL_UP_DEG) ??
+    times.reduce<UtcMs | null>((best, ms) => (best === null || altitudeAt(ms) > altitudeAt(best) ? ms : best), null);
   const [first, last] = [times[0], times.at(-1)];
   const isNow = first !== undefined && last !== undefined && now() >= first && now() <= last;
   if (isNow) times.push(now());
@@ -59,15 +67,13 @@ export async function loadFinder(request: Request, targetId: string) {
       place,
       night: choice.night,
       sky,
-      target: apparentVector(sky, entry.at),
+      target,
       guides,
       drawn: Array.from({ length: table.count }, (_, row) => starAt(table, row))
         .filter((s) => s.magnitude <= FAINTEST_DRAWN)
         .map((s) => ({ magnitude: s.magnitude, vector: apparentVector(sky, s.at) })),
       times: times.sort((a, b) => a - b),
-      startMs: isNow
-        ? now()
-        : (times.find((t) => first !== undefined && t >= addMs(first, 60 * MINUTE_MS)) ?? first ?? null),
+      startMs: isNow && altitudeAt(now()) >= WELL_UP_DEG ? now() : whenUp,
       isNow,
       eyeLimitMag: nakedEyeLimitMag(place.skyMagPerArcsec2),
       optics,

@@ -1,14 +1,7 @@
 import { fixed, plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
 import { useState } from "react";
-import {
-  deviationsOf,
-  frameOfHeader,
-  type FitsHeader,
-  type FitsWcs,
-  type FrameFault,
-  type RigDeviation,
-} from "~/core/formats";
+import { deviationsOf, readWcs, type FitsHeader, type FitsWcs, type WcsFault, type RigDeviation } from "~/core/formats";
 import type { Rig } from "~/core/exposure";
 import { rotationAdvice } from "~/core/framing";
 import { formatDeclination, formatRightAscension, parseNumber } from "~/core/notation";
@@ -17,9 +10,10 @@ import { wrap360 } from "~/core/units";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import { Why } from "~/components/ui/Why";
+import type { PictureFault } from "~/workers/files";
 
 /** Why a header gives no frame. */
-export function frameFaultWords(f: FrameFault): string {
+export function frameFaultWords(f: WcsFault | PictureFault): string {
   switch (f.code) {
     case "frameNoImage":
       return "It holds no picture (NAXIS is 0, or no size is given).";
@@ -29,6 +23,14 @@ export function frameFaultWords(f: FrameFault): string {
       return `Its projection is “${f.found}”; only the gnomonic one (TAN) is read here.`;
     case "frameSingular":
       return "Its scale matrix has no area; the solution is broken.";
+    case "frameSystem":
+      return `Its positions are of another system (${f.found}). Solve it again in ICRS or J2000.`;
+    case "frameNoPosition":
+      return `Its reference value (${f.found}) is no position; the solution is broken.`;
+    case "framePole":
+      return `Its pole is turned (LONPOLE ${f.found}); no picture is solved that way.`;
+    case "framePacked":
+      return "Its pixels are compressed. The frame is read from it, the picture is not: save it uncompressed.";
     case "frameTooLarge":
       return `Its field would be ${f.found} wide. That is no telescope; is the scale in the wrong unit?`;
   }
@@ -85,7 +87,7 @@ export function RepeatPanel({
     onSeen(null);
     const header = await readHeader(file, signal);
     if (!header.ok) return `${file.name}: ${header.error}`;
-    const wcs = frameOfHeader(header.value);
+    const wcs = readWcs(header.value);
     if (!wcs.ok) return `${file.name}: ${frameFaultWords(wcs.error)}`;
     setSeen({ name: file.name, header: header.value, wcs: wcs.value });
     setPresent(plain(wcs.value.positionAngleDeg, 2));
