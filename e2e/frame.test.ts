@@ -173,7 +173,7 @@ describe("framing", () => {
     await me.see("Header says 803 mm, your rig says 480 mm.");
     await me.see("Not mirrored.");
     await me.press("Take its centre and angle");
-    await me.see("The camera stands right.");
+    await me.see("The camera angle is correct.");
     const angle = await box("Camera PA now");
     await me.fill("Camera PA now", String(Number(angle) - 23.4));
     await me.see("counter-clockwise by 23.4°, seen from behind.");
@@ -191,7 +191,7 @@ describe("framing", () => {
     await me.see("4 so far");
     await me.press("Close the outline");
     await me.see("outline 1");
-    await me.press("Smallest mosaic that holds them");
+    await me.press("Smallest mosaic that contains them");
     const first = await driver.wait(
       until.elementLocated(By.css("ol[aria-label='Grids that hold the outlines'] li")),
       10_000,

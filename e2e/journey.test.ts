@@ -256,13 +256,13 @@ describe("the whole job", () => {
     await me.choose("Project", "The whole Veil");
     await me.fill("Taken", "15");
     await me.fill("Kept", "16");
-    await me.press("Book it");
+    await me.press("Add entry");
     await me.see("Only 15 were taken.");
     await me.fill("Kept", "11");
-    await me.press("Book it");
+    await me.press("Add entry");
     await me.see("Why were some not kept?");
     await me.choose("Not kept because of", "wind");
-    await me.press("Book it");
+    await me.press("Add entry");
     await me.see("11 of 15");
     const lights = readdirSync(join(ROOT, "public/demo"))
       .filter((f) => f.endsWith(".fits"))
@@ -276,7 +276,7 @@ describe("the whole job", () => {
       join(ROOT, "README.md"),
     ];
     await chooseFiles("Exposure files", all);
-    await me.see("11 files: 7 booked, 0 already here, 4 left out.");
+    await me.see("11 files: 7 added, 0 already here, 4 left out.");
     await me.see("The whole Veil, two by three: P5 OIII, night of 2026-12-04");
     const report = await driver.findElement(By.css("[role=status]")).getText();
     for (const words of [
@@ -287,7 +287,7 @@ describe("the whole job", () => {
     ])
       expect(report).toContain(words);
     await chooseFiles("Exposure files", all);
-    await me.see("11 files: 0 booked, 7 already here, 4 left out.");
+    await me.see("11 files: 0 added, 7 already here, 4 left out.");
     await me.see("6 of 6 × 300 s");
     await me.press("Projects");
     await me.press("The whole Veil");
@@ -301,7 +301,7 @@ describe("the whole job", () => {
     await me.see("2 h 30");
     await chooseFiles("Import a friend's file", [demo("from-wren.zenithar.json")]);
     await me.see("Wren: 35 subs, 2 h 55 of OIII");
-    await me.press("Join it");
+    await me.press("Merge");
     await me.see("5 h 25");
     await me.see("1 h 28");
     await chooseFiles("Import a friend's file", [demo("from-wren.zenithar.json")]);
@@ -337,7 +337,7 @@ describe("the whole job", () => {
     await chooseFiles("Import a file", [join(profile.path, "downloads", backup)]);
     await me.see("My own backup");
     await me.see("You are: nobody yet →");
-    await me.press("Join it");
+    await me.press("Merge");
     await me.see(summary);
     await me.press("Projects");
     await me.see("Lion Nebula");

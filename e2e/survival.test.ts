@@ -109,7 +109,7 @@ describe("what is not saved yet", () => {
     ["a frame's number", "/projects/project-loop/frame", "Position angle", "77"],
     ["one's own name", "/kit/data", "Your name", "Typed name"],
     ["a typed forecast", "/", "Hours, cloud, gusts", "19-23 44", "A forecast of your own"],
-    ["the hours worth going out for", "/", "Worth going out for", "3.25"],
+    ["the hours worth going out for", "/", "Minimum hours", "3.25"],
   ] as const;
   it.each(forms)("%s that was typed is there again after a reload, and goes when it is discarded", async (...form) => {
     const [, path, label, value, opener] = form;

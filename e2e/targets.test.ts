@@ -58,7 +58,7 @@ describe("choosing a target", () => {
     await me.fill("Find", "C/2023 A3");
     await me.see("Comets move from hour to hour and are out of scope here.");
     await me.fill("Find", "saturn");
-    await me.see("out of scope here; objects that bear the name are listed below");
+    await me.see("out of scope here; objects of that name are listed below");
     await driver.wait(async () => (await grid()).includes("NGC 7009"), WAIT_MS);
   });
 

@@ -112,11 +112,11 @@ describe("tonight with unreliable forecasts", () => {
   });
 
   it("stays in when the wish is larger than the night, and says what would change it", async () => {
-    await me.fill("Worth going out for", "11");
+    await me.fill("Minimum hours", "11");
     await driver.findElement(By.css("h1")).click();
     await me.see("Stay in tonight.");
     await me.see("would change it");
-    await me.fill("Worth going out for", "0");
+    await me.fill("Minimum hours", "0");
     await driver.findElement(By.css("h1")).click();
     await me.see("From 0.25 to 12 h");
   });

@@ -16,7 +16,7 @@ export function gapWords({ part, reason }: { readonly part: string; readonly rea
   const word = PARTS[part] ?? part;
   const what = part === "project" ? "This project" : `The ${word} of this project`;
   return reason === null
-    ? `${what} is not here: it was deleted, or did not come with the file. Import the file it came from, or a backup, and it is whole again.`
+    ? `${what} is not here: it was deleted, or was not in the file. Import the file it came from, or a backup, and it is whole again.`
     : `${what} is stored but does not read (${reason}). It is kept as it is, under Kit, Data in and out, where it can be mended.`;
 }
 
@@ -29,7 +29,7 @@ export function FaultWords({ error }: { readonly error: unknown }) {
   const isMissing = isRouteErrorResponse(error) && error.status === 404 && !code;
   return (
     <section className="max-w-prose py-4" role="alert">
-      <h1 className="text-headline">{isMissing ? "No such page" : "This page did not come together"}</h1>
+      <h1 className="text-headline">{isMissing ? "No such page" : "This page could not be computed"}</h1>
       <p className="text-soft mt-3">
         {told?.gap
           ? gapWords(told.gap)

@@ -119,7 +119,7 @@ export function FilePreview({
       {refused.length > 0 ? (
         <p className="text-note text-rust mt-2">
           {refused.length === 1 ? "One does not read and is" : `${refused.length} do not read and are`}{" "}
-          {isMine ? "set aside here" : "left out"}:{" "}
+          {isMine ? "kept as unreadable" : "left out"}:{" "}
           {refused
             .slice(0, 3)
             .map((r) => `${r.key.slice(0, 60)} (${r.fault.path}: ${r.fault.message})`)
@@ -130,9 +130,9 @@ export function FilePreview({
         {brings > 0 ? (
           <>
             <Button look="main" onClick={() => onJoin({ owner, letsAheadIn })}>
-              Join it
+              Merge
             </Button>
-            <Button onClick={onLeave}>Leave it</Button>
+            <Button onClick={onLeave}>Cancel</Button>
           </>
         ) : (
           <Button onClick={onLeave}>Close</Button>

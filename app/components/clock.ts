@@ -15,8 +15,12 @@ export const utcTime = (ms: number): string => `${new Date(ms).toISOString().sli
 /** "Saturday 5 December 2026" of an evening date. */
 export const longNight = (date: string): string => format(new TZDate(`${date}T12:00:00Z`, "UTC"), "EEEE d MMMM yyyy");
 
-/** "Sat 5 Dec" of an evening date. */
-export const shortNight = (date: string): string => format(new TZDate(`${date}T12:00:00Z`, "UTC"), "EEE d MMM");
+/** "Sat 5 Dec" of an evening date; "Sat 6 Dec 2025" where `today` lies in another year. */
+export const shortNight = (date: string, today?: string): string =>
+  format(
+    new TZDate(`${date}T12:00:00Z`, "UTC"),
+    today !== undefined && today.slice(0, 4) !== date.slice(0, 4) ? "EEE d MMM yyyy" : "EEE d MMM",
+  );
 
 /** Day of the month of an evening date. */
 export const dayOf = (date: string): string => String(Number(date.slice(8)));

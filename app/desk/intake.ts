@@ -2,8 +2,11 @@ import {
   bookExposure,
   fileIdentity,
   type Booking,
+  type BookingAnswer,
   type BookingContext,
   type BookingFault,
+  type BookingQuestion,
+  type ExposureFacts,
   type Mismatch,
 } from "~/core/ledger";
 import type { Channel } from "~/core/exposure";
@@ -15,26 +18,34 @@ import { targetNameOf } from "./targets";
 import { worthRateOf } from "./log";
 import { contextsOf, type ProjectContext } from "./project";
 
-/** What booking needs to know of all projects. */
+/** What booking needs to know of all projects, rigs and places. */
 export function bookingContext(library: Library): {
   readonly context: BookingContext;
   readonly projects: ReadonlyMap<string, ProjectContext>;
 } {
   const found = contextsOf(library);
+  const memberId = library.settings?.data.memberId ?? "me";
+  const lastPlace = new Map<string, string>();
+  for (const { data } of library.contributions) if (data.memberId === memberId) lastPlace.set(data.rigId, data.placeId);
   return {
     projects: new Map(found.map((c) => [c.id, c])),
     context: {
-      memberId: library.settings?.data.memberId ?? "me",
+      memberId,
       projects: found.map((c) => ({
         id: c.id,
         project: c.project.data,
         frame: c.frame.data,
         goals: c.goal.data,
-        rig: c.rig.data,
-        place: c.place.data,
-        filters: c.filters.map((f) => f.data),
+        frameRig: c.rig.data,
         targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
       })),
+      rigs: library.rigs.map((r) => ({
+        id: r.id,
+        rig: r.data,
+        filters: library.filters.filter((f) => r.data.filterIds.includes(f.id)).map((f) => f.data),
+        lastPlaceId: lastPlace.get(r.id) ?? null,
+      })),
+      places: library.places.map((p) => ({ id: p.id, place: p.data })),
     },
   };
 }
@@ -66,8 +77,15 @@ export type LeftOut =
   /** A value of its header that no log entry can have, such as an exposure of 0 s. */
   | { readonly kind: "outOfRange"; readonly message: string };
 
+/** Files that leave several answers, to be asked about once. */
+export interface OpenGroup {
+  readonly question: BookingQuestion;
+  readonly count: number;
+}
+
 /** What came of dropped files. */
 export interface IntakeReport {
+  readonly open: readonly OpenGroup[];
   readonly booked: readonly BookedGroup[];
   readonly known: number;
   readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
@@ -80,10 +98,27 @@ const groupKey = (b: Booking): string =>
     ? [b.data.projectId, b.data.panel, b.data.channel, b.data.night, b.data.exposureSec].join("|")
     : [b.data.type, b.data.exposureSec].join("|");
 
+/** The gain that a camera's lights have as a rule: of this drop, by count; null where it does not say. */
+function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number | null {
+  const keyOf = (f: ExposureFacts) => `${f.camera ?? ""}|${f.filter ?? ""}`;
+  const counts = new Map<string, Map<number, number>>();
+  for (const { facts } of files) {
+    if (!facts.ok || facts.value.frameType !== "light" || facts.value.gain === null) continue;
+    const of = counts.get(keyOf(facts.value)) ?? new Map<number, number>();
+    of.set(facts.value.gain, (of.get(facts.value.gain) ?? 0) + 1);
+    counts.set(keyOf(facts.value), of);
+  }
+  return (facts) => {
+    const of = [...(counts.get(keyOf(facts)) ?? [])].sort((a, b) => b[1] - a[1]);
+    return of[0]?.[0] ?? null;
+  };
+}
+
 /** Turns read files into edits and a report. A file known already, by its header, makes no edit. */
 export function intake(
   library: Library,
   files: readonly ReadFile[],
+  answers: Readonly<Record<string, BookingAnswer>> = {},
 ): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
   const rateOf = worthRates(projects);
@@ -91,18 +126,24 @@ export function intake(
   const edits: Edit[] = [];
   const groups = new Map<string, { booking: Booking; count: number; notes: Map<string, Mismatch> }>();
   const refused: { name: string; why: LeftOut }[] = [];
+  const open = new Map<string, OpenGroup>();
+  const usualGain = gainsOf(files);
   let known = 0;
   for (const { name, facts } of files) {
     if (!facts.ok) {
       refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
       continue;
     }
-    const booked = bookExposure(facts.value, context);
+    const booked = bookExposure(facts.value, context, (key) => answers[key]);
     if (!booked.ok) {
       refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
       continue;
     }
     const booking = booked.value;
+    if (booking.kind === "question") {
+      open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      continue;
+    }
     const id = `${booking.kind === "light" ? "contribution" : "calibration"}-file-${fileIdentity(facts.value)}`;
     if (have.has(id)) {
       known++;
@@ -129,12 +170,18 @@ export function intake(
     edits.push(edit);
     const group = groups.get(groupKey(booking)) ?? { booking, count: 0, notes: new Map<string, Mismatch>() };
     group.count++;
-    if (booking.kind === "light") booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
+    if (booking.kind === "light") {
+      booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
+      const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
+      if (gain !== undefined && usual !== null && gain !== usual)
+        group.notes.set(`gain ${gain}`, { code: "gain", found: gain, wanted: usual });
+    }
     groups.set(groupKey(booking), group);
   }
   return {
     edits,
     report: {
+      open: [...open.values()],
       booked: [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] })),
       known,
       refused,

@@ -1,12 +1,14 @@
 import { nightTotals, type ContributionData, type NightTotal } from "~/core/ledger";
+import { panelName } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
-import { nightDate } from "~/core/time";
+import { nightDate, type NightDate } from "~/core/time";
 import { newId } from "~/storage/session";
 import { keep, remove, type Kept } from "./acts";
 import type { Entity, Library } from "./library";
 import { contextOf, type ProjectContext } from "./project";
+import { choiceOf } from "./choice";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
 
@@ -24,6 +26,31 @@ export function worthRateOf(c: ProjectContext, channel: ContributionData["channe
   return offer && offer.usableMin > 0 ? Math.round((1000 * offer.worthMin) / offer.usableMin) / 1000 : null;
 }
 
+/** What bounds an entry of a project: the night that is tonight at its place, and how long its nights are, in minutes. */
+export function logBounds(
+  library: Library,
+  projectId: string,
+): { readonly today: NightDate; readonly nightMin: (night: NightDate) => number } {
+  const c = contextOf(library, projectId);
+  const { today } = choiceOf(library, new URLSearchParams(c ? { place: c.place.id } : {}));
+  return {
+    today,
+    nightMin: (night) => {
+      if (!c) return 24 * 60;
+      const { steps } = nightOver(c.place.data, night, c.moon);
+      return steps.count * steps.stepMin;
+    },
+  };
+}
+
+/** Where a panel of a project points as it is drawn now. */
+function pointingOf(c: ProjectContext, panel: string): Pick<ContributionData, "at"> {
+  const drawn = c.panels.find((p) => panelName(p.number) === panel);
+  if (!drawn) return {};
+  const { raDeg, decDeg } = drawn.centre;
+  return { at: { raDeg, decDeg, positionAngleDeg: drawn.positionAngleDeg } };
+}
+
 /** Books an entry written by hand. */
 export function bookByHand(library: Library, entry: WrittenEntry): Promise<Result<Kept, KeepFault>> {
   const c = contextOf(library, entry.projectId);
@@ -35,6 +62,7 @@ export function bookByHand(library: Library, entry: WrittenEntry): Promise<Resul
     worthRate: c ? worthRateOf(c, entry.channel, entry.night) : null,
     startMs: null,
     fileName: "",
+    ...(c ? pointingOf(c, entry.panel) : {}),
   };
   return keep([{ kind: "contribution", id: newId("contribution"), data, baseRev: null }]);
 }

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { decodeData } from "~/core/records";
 import { numberFault, readNumbers } from "~/components/forms/form-numbers";
+import { nightDate } from "~/core/time";
 import { readLogEntry } from "~/screens/log/log-form";
 import { PLACE_NUMBERS, readPlace } from "~/screens/kit/place/place-form";
 import {
@@ -166,14 +167,30 @@ describe("the form of a log entry", () => {
     reason: "wind",
     note: "",
   };
+  const bounds = { today: nightDate("2026-12-05"), nightMin: () => 14 * 60 };
+  const readLog = (form: FormData) => readLogEntry(form, bounds);
+  it("refuses what cannot be: a night to come, more exposure than the night was long; takes a night lost to cloud", () => {
+    expect(faultsOf(readLog(formOf({ ...entry, night: "2026-12-06" })))).toEqual({
+      night: "This night is still to come.",
+    });
+    expect(faultsOf(readLog(formOf({ ...entry, taken: "200", kept: "200" })))).toEqual({
+      taken: "200 × 300 s is 16 h 40: that night lasted 14 h 00 from sunset to sunrise.",
+    });
+    const lost = { ...entry, taken: "0", kept: "0" };
+    expect(readLog(formOf({ ...lost, reason: "cloud" }))).toMatchObject({
+      ok: true,
+      value: { taken: 0, reason: "cloud" },
+    });
+    expect(faultsOf(readLog(formOf({ ...lost, reason: "" })))).toEqual({ reason: "Nothing taken: what was the night lost to?" }); // prettier-ignore
+  });
   it("keeps taken, kept and why not", () => {
-    expect(readLogEntry(formOf(entry))).toMatchObject({ ok: true, value: { taken: 15, kept: 11, reason: "wind" } });
-    expect(readLogEntry(formOf({ ...entry, kept: "15" }))).toMatchObject({ ok: true, value: { kept: 15, reason: "" } });
+    expect(readLog(formOf(entry))).toMatchObject({ ok: true, value: { taken: 15, kept: 11, reason: "wind" } });
+    expect(readLog(formOf({ ...entry, kept: "15" }))).toMatchObject({ ok: true, value: { kept: 15, reason: "" } });
   });
   it("wants a reason for what was dropped, never more kept than taken, and a real night", () => {
-    expect(faultsOf(readLogEntry(formOf({ ...entry, reason: "" })))).toEqual({ reason: "Why were some not kept?" });
-    expect(faultsOf(readLogEntry(formOf({ ...entry, kept: "16" })))).toEqual({ kept: "Only 15 were taken." });
-    expect(faultsOf(readLogEntry(formOf({ ...entry, night: "2026-02-30", channel: "X", taken: "2.5" })))).toEqual({
+    expect(faultsOf(readLog(formOf({ ...entry, reason: "" })))).toEqual({ reason: "Why were some not kept?" });
+    expect(faultsOf(readLog(formOf({ ...entry, kept: "16" })))).toEqual({ kept: "Only 15 were taken." });
+    expect(faultsOf(readLog(formOf({ ...entry, night: "2026-02-30", channel: "X", taken: "2.5" })))).toEqual({
       channel: "Choose a channel.",
       night: "Give the evening's date, as 2026-12-05.",
       taken: "Give a whole number.",

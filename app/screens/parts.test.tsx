@@ -180,6 +180,7 @@ describe("log table", () => {
     render(
       <LogTable
         nights={nightTotals(records)}
+        today="2026-12-05"
         memberId="me"
         memberName={(id) => (id === "me" ? "Ines" : "Wren")}
         onChange={onChange}

@@ -275,9 +275,9 @@ describe("crew", () => {
     expect(screen.queryByText("You are: Ines → Wren")).toBeNull();
     await user.click(screen.getByRole("radio", { name: /My own backup/ }));
     expect(screen.getByText("You are: Ines → Wren")).toBeTruthy();
-    expect(screen.getByText(/One does not read and is set aside here/)).toBeTruthy();
+    expect(screen.getByText(/One does not read and is kept as unreadable/)).toBeTruthy();
     await user.click(screen.getByRole("checkbox", { name: /Let it in/ }));
-    await user.click(screen.getByRole("button", { name: "Join it" }));
+    await user.click(screen.getByRole("button", { name: "Merge" }));
     expect(onJoin).toHaveBeenCalledWith({ owner: "mine", letsAheadIn: true });
   });
 });
@@ -350,6 +350,7 @@ describe("filters and reports", () => {
         report={{
           total: 4,
           known: 1,
+          open: [],
           booked: [
             {
               booking: {
@@ -368,7 +369,7 @@ describe("filters and reports", () => {
     );
     const text = screen.getByRole("status").textContent;
     for (const part of [
-      "4 files: 2 booked, 1 already here, 1 left out.",
+      "4 files: 2 added, 1 already here, 1 left out.",
       "2 × Loop: P1 Ha",
       "camera angle 3.0°",
       "a.fits: not a FITS file",

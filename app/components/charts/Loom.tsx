@@ -7,9 +7,11 @@ import { CHANNEL_COLOUR } from "./channel-colour";
 export function Loom({ cells, isLarge = false }: { readonly cells: readonly LoomCell[]; readonly isLarge?: boolean }) {
   const channels = [...new Map(cells.map((c) => [`${c.channel} ${c.isShort}`, c])).values()];
   const panels = [...new Set(cells.map((c) => c.panel))];
-  const weakest = cells
-    .filter((c) => c.goalMin > 0)
-    .reduce<LoomCell | null>((w, c) => (w === null || c.share < w.share ? c : w), null);
+  const wanted = cells.filter((c) => c.goalMin > 0);
+  const least = wanted.reduce<LoomCell | null>((w, c) => (w === null || c.share < w.share ? c : w), null);
+  // Nothing is weakest among equals, nor when it is complete.
+  const isBehind = least !== null && least.share < 1 && wanted.some((c) => c.share > least.share + 0.005);
+  const weakest = isBehind ? least : null;
   if (cells.length === 0) return <p className="text-soft">No goals yet: set them under Budget.</p>;
   return (
     <table className="w-full table-fixed border-separate border-spacing-x-1.5 border-spacing-y-1">

@@ -94,6 +94,12 @@ export function bookingFaultWords(f: BookingFault): string {
       return "the header names no filter, and the rig has several";
     case "unknownFilter":
       return `no channel known for the filter “${f.found}”: give one of your filters this name`;
+    case "noRig":
+      return f.found
+        ? `no rig of yours gives that scale with the camera “${f.found}”`
+        : "no rig of yours gives that scale";
+    case "noPlace":
+      return "no place is entered that it could come from";
     case "noPointing":
       return "the header says neither where it points nor at what";
     case "noProject":
@@ -103,19 +109,29 @@ export function bookingFaultWords(f: BookingFault): string {
 
 /** What does not agree between an exposure and the plan. */
 export function mismatchWords(m: Mismatch): string {
+  const number = (v: number | string, digits = 0) => (typeof v === "number" ? fixed(v, digits) : v);
+  const [found, wanted] = [m.found, m.wanted];
   switch (m.code) {
     case "rotation":
-      return `camera angle ${fixed(m.found, 1)}°, planned ${fixed(m.wanted, 1)}° (or 180° from it)`;
+      return `camera angle ${number(found, 1)}°, planned ${number(wanted, 1)}° (or 180° from it)`;
     case "pointing":
-      return `points ${fixed(m.found, 1)}′ beside the panel's centre`;
+      return `points ${number(found, 1)}′ beside the panel's centre`;
     case "focalLength":
-      return `header says ${fixed(m.found)} mm, your rig says ${fixed(m.wanted)} mm`;
+      return `header says ${number(found)} mm, your rig says ${number(wanted)} mm`;
     case "exposure":
-      return `${m.found} s a sub, planned ${m.wanted} s`;
+      return `${found} s a sub, planned ${wanted} s`;
     case "temperature":
-      return `sensor at ${fixed(m.found, 1)} °C, planned ${fixed(m.wanted)} °C`;
+      return `sensor at ${number(found, 1)} °C, planned ${number(wanted)} °C`;
     case "notPlanned":
       return "a channel the project has no goal for";
+    case "camera":
+      return `taken with the camera “${found}”, your rig has “${wanted}”`;
+    case "binning":
+      return `binned ${found} × ${found}, your rig says ${wanted} × ${wanted}`;
+    case "gain":
+      return `gain ${found}, the others of this rig have ${wanted}: darks of its own`;
+    case "solution":
+      return `its solution is not used (${found}); placed by where the mount pointed`;
   }
 }
 

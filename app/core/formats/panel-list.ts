@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { panelName, type MosaicLayout, type Panel } from "~/core/framing";
-import { formatDeclination, formatRightAscension, parseAngle, parseDeclinationDeg, parseNumber } from "~/core/notation";
+import { parseAngle, parseDeclinationDeg, parseNumber, plainPosition } from "~/core/notation";
 import { PANEL_NAME } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { wrap360 } from "~/core/units";
@@ -63,8 +63,8 @@ export const panelCells = (p: PanelRow): Readonly<Record<(typeof PANEL_COLUMNS)[
   name: p.name,
   row: String(p.row),
   column: String(p.column),
-  ra_j2000: formatRightAscension(p.raDeg, 2),
-  dec_j2000: formatDeclination(p.decDeg, 1).replace("−", "-"),
+  ra_j2000: plainPosition(p).ra,
+  dec_j2000: plainPosition(p).dec,
   ra_deg: fineTurn(p.raDeg),
   dec_deg: fine(p.decDeg),
   position_angle_deg: fineTurn(p.positionAngleDeg),

@@ -25,6 +25,10 @@ export interface ContributionData {
   /** The file it was read from, if any. */
   readonly fileName: string;
   readonly note: string;
+  /** Where the camera pointed, ICRS degrees, and the angle of its up axis where that is known; absent = not known. */
+  readonly at?: { readonly raDeg: number; readonly decDeg: number; readonly positionAngleDeg: number | null };
+  /** Gain in the camera's own counting; absent = not known. */
+  readonly gain?: number;
 }
 
 /** A calibration exposure found among the files: counted, matched later. */

@@ -1,7 +1,15 @@
 export { CULL_REASONS, type CalibrationData, type ContributionData, type CullReason } from "./contribution";
 export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
-export { bookExposure, type Booking, type BookingContext, type BookingFault, type Mismatch } from "./booking";
+export {
+  bookExposure,
+  type Booking,
+  type BookingAnswer,
+  type BookingQuestion,
+  type BookingContext,
+  type BookingFault,
+  type Mismatch,
+} from "./booking";
 export { learntTime, type LearntTime } from "./learnt-time";
 export {
   collectedByNight,

@@ -70,12 +70,12 @@ const context: BookingContext = {
       },
       frame,
       goals,
-      rig,
-      place,
-      filters,
+      frameRig: rig,
       targetNames: ["Sh2-103"],
     },
   ],
+  rigs: [{ id: "r", rig, filters, lastPlaceId: null }],
+  places: [{ id: "pl", place }],
 };
 const panels = panelsOf(frame, opticsOf(rig));
 const facts: ExposureFacts = {
@@ -117,6 +117,84 @@ describe("booking", () => {
     expect([code({ startMs: null }), code({ exposureSec: null }), code({ filter: null }), code({ filter: "mystery" }), code({ centre: null, object: null }), code({ centre: { frame: "icrs", raDeg: 10, decDeg: 0 } }), code({ frameType: "unknown" }), code({ frameType: "dark" })]).toEqual([
       "noStart", "noExposure", "noFilter", "unknownFilter", "noPointing", "noProject", "notALight", "calibration",
     ]); // prettier-ignore
+  });
+  const colour = { ...rig, isColour: true, focalLengthMm: 250, cameraName: "Colour 24" };
+  const bare: Filter = { name: "none", channel: "Colour", centreNm: 550, bandwidthNm: 300, transmission: 1 };
+  const two: BookingContext = {
+    ...context,
+    rigs: [
+      { id: "r", rig: { ...rig, cameraName: "Mono 26" }, filters, lastPlaceId: null },
+      { id: "c", rig: colour, filters: [bare], lastPlaceId: null },
+    ],
+  };
+  it("tells two rigs on one field apart by scale and camera, never by the project (reported: they swapped files)", () => {
+    const of = (change: Partial<ExposureFacts>) => {
+      const r = bookExposure({ ...facts, ...change }, two);
+      return r.ok && r.value.kind === "light" ? [r.value.data.rigId, r.value.data.channel] : r;
+    };
+    expect(of({ camera: "Mono 26" })).toEqual(["r", "Ha"]);
+    const wide = { pixelScaleArcsec: 3.1022, focalLengthMm: 250, filter: null };
+    expect(of({ ...wide, camera: "Colour 24" })).toEqual(["c", "Colour"]);
+    expect(of({ ...wide, camera: null })).toEqual(["c", "Colour"]);
+  });
+  it("asks once for all files that leave the same answers: two like rigs, two places, two projects on one field", () => {
+    const twins: BookingContext = {
+      ...context,
+      rigs: [context.rigs[0]!, { ...context.rigs[0]!, id: "twin" }],
+      places: [context.places[0]!, { id: "hill", place: { ...place, name: "Hill", latitudeDeg: 46 } }],
+      projects: [
+        { ...context.projects[0]!, project: { ...context.projects[0]!.project, rigId: "gone" } },
+        {
+          ...context.projects[0]!,
+          id: "p2",
+          project: { ...context.projects[0]!.project, name: "Loop again", rigId: "gone" },
+        },
+      ],
+    };
+    const ask = (change: Partial<ExposureFacts>) => {
+      const r = bookExposure({ ...facts, ...change }, twins);
+      if (!r.ok || r.value.kind !== "question") throw new Error("no question");
+      return r.value;
+    };
+    const q = ask({});
+    expect([q.projects, q.rigs, q.places]).toEqual([
+      ["p", "p2"],
+      ["r", "twin"],
+      ["pl", "hill"],
+    ]);
+    expect(ask({ startMs: utcMs(Date.UTC(2026, 11, 6, 1)), fileName: "b.fits" }).key).toBe(q.key);
+    const answer = { projectId: "p2", rigId: "twin", placeId: "hill" };
+    const said = bookExposure(facts, twins, (key) => (key === q.key ? answer : undefined));
+    expect(said).toMatchObject({ ok: true, value: { kind: "light", data: answer } });
+    // Half an answer is none.
+    expect(bookExposure(facts, twins, () => ({ projectId: "p" }))).toMatchObject({
+      ok: true,
+      value: { kind: "question" },
+    });
+  });
+  it("takes the place from the header's coordinates, else from where that rig was last used, never from the project", () => {
+    const places = [context.places[0]!, { id: "hill", place: { ...place, name: "Hill", latitudeDeg: 46 } }];
+    const at = (more: Partial<BookingContext>, change: Partial<ExposureFacts> = {}) => {
+      const r = bookExposure({ ...facts, ...change }, { ...context, places, ...more });
+      return r.ok && r.value.kind === "light" ? r.value.data.placeId : r.ok ? r.value.kind : r.error.code;
+    };
+    expect(at({}, { site: { latitudeDeg: 46.01, longitudeDeg: place.longitudeDeg } })).toBe("hill");
+    expect(at({ rigs: [{ ...context.rigs[0]!, lastPlaceId: "hill" }] })).toBe("hill");
+    expect(at({})).toBe("question"); // the project says "pl", but the files do not
+  });
+  it("names wrong camera and wrong binning, and keeps where the camera pointed", () => {
+    const r = bookExposure(
+      { ...facts, camera: "Other", binning: 2, pixelScaleArcsec: 3.2314 },
+      { ...context, rigs: [two.rigs[0]!] },
+    );
+    if (!r.ok || r.value.kind !== "light") throw new Error("not booked");
+    expect(r.value.mismatches.map((m) => m.code)).toEqual(["camera", "binning"]);
+    expect(r.value.data.at).toEqual({
+      raDeg: facts.centre!.raDeg,
+      decDeg: facts.centre!.decDeg,
+      positionAngleDeg: facts.positionAngleDeg,
+    });
+    expect(bookExposure({ ...facts, pixelScaleArcsec: 0.4, focalLengthMm: 2000 }, context)).toMatchObject({ ok: false, error: { code: "noRig" } }); // prettier-ignore
   });
   it("reads filter names as people write them", () => {
     const names = {

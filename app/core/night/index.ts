@@ -20,4 +20,5 @@ export { runSheet, type Block, type RunSheet, type SheetEvent, type SheetOptions
 export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";
 export { hourlySteps } from "./hourly";
+export { nightWay, type AltitudePassage, type NightWay, type Obstruction } from "./way";
 export { monthsOf, seasonOf, yearOf, yearNights, type MonthInNumbers, type Season, type YearNight } from "./year";

@@ -24,6 +24,16 @@ export function formatDeclination(decDeg: number, secondDigits = 0): string {
   return `${decDeg < 0 ? "−" : "+"}${d}° ${m}′ ${s}″`;
 }
 
+/** "20 50 33.40 +31 10 03.0": a position for machines, ASCII only: hours and degrees, as mounts, tables and files take it. */
+export function plainPosition(at: { readonly raDeg: number; readonly decDeg: number }): {
+  readonly ra: string;
+  readonly dec: string;
+} {
+  const [h, m, s] = sexagesimal(at.raDeg / 15, 2);
+  const [d, arcmin, arcsec] = sexagesimal(at.decDeg, 1);
+  return { ra: `${h === "24" ? "00" : h} ${m} ${s}`, dec: `${at.decDeg < 0 ? "-" : "+"}${d} ${arcmin} ${arcsec}` };
+}
+
 /** "12.3°" with a true minus sign. */
 export const formatDegrees = (deg: number, digits = 1): string => `${deg.toFixed(digits).replace("-", "−")}°`;
 

@@ -1,6 +1,7 @@
 export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber } from "./parse";
 export {
   formatRightAscension,
+  plainPosition,
   formatDeclination,
   formatDegrees,
   formatHoursMinutes,

@@ -6,6 +6,7 @@ import {
   parsePosition,
   formatMinutes,
   formatRightAscension,
+  plainPosition,
   parseAngle,
   parseDeclinationDeg,
   parseNumber,
@@ -108,4 +109,19 @@ describe("a position as people write it", () => {
       ),
     );
   });
+});
+
+it("writes positions for machines in ASCII, and reads them back to half a unit of the last digit (law)", () => {
+  expect(plainPosition({ raDeg: 312.639, decDeg: -71.9475 })).toEqual({ ra: "20 50 33.36", dec: "-71 56 51.0" });
+  expect(plainPosition({ raDeg: 359.99999, decDeg: -0.0000001 })).toEqual({ ra: "00 00 00.00", dec: "-00 00 00.0" });
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 359.999, noNaN: true }), fc.double({ min: -90, max: 90, noNaN: true }), (raDeg, decDeg) => {
+      const { ra, dec } = plainPosition({ raDeg, decDeg });
+      expect(`${ra} ${dec}`).toMatch(/^[\x20-\x7e]+$/);
+      const read = parsePosition(`${ra} ${dec}`);
+      if (!read.ok) throw new Error(`${ra} ${dec}`);
+      expect(Math.abs(((read.value.raDeg - raDeg + 540) % 360) - 180)).toBeLessThan(0.0051 / 240);
+      expect(Math.abs(read.value.decDeg - decDeg)).toBeLessThan(0.051 / 3600);
+    }), // prettier-ignore
+  );
 });

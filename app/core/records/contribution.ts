@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { CULL_REASONS, type ContributionData } from "~/core/ledger";
-import { exposureSec, id, instantMs, night, note, numberOf, textOf, type NumberField } from "./fields";
+import { decDeg, exposureSec, id, instantMs, night, note, numberOf, raDeg, textOf, type NumberField } from "./fields";
 import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";
 
@@ -12,8 +12,8 @@ export const CONTRIBUTION_FIELDS = {
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 export const contribution: RecordSchema<ContributionData> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [(data) => data], // 1 → 2: where it pointed, and at which gain, can be said
   schema: objectOf<ContributionData>({
     projectId: id,
     panel: textOf({ label: "Panel", max: 20 }),
@@ -32,5 +32,11 @@ export const contribution: RecordSchema<ContributionData> = {
     startMs: instantMs.allow(null),
     fileName: textOf({ label: "File", max: 4000 }),
     note,
+    at: objectOf<NonNullable<ContributionData["at"]>>({
+      raDeg,
+      decDeg,
+      positionAngleDeg: numberOf({ label: "Camera angle", unit: "°", min: -360, max: 360 }).allow(null),
+    }).optional(),
+    gain: numberOf({ label: "Gain", min: -100, max: 100_000 }).optional(),
   }),
 };

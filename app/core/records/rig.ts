@@ -67,7 +67,7 @@ export const OVERHEAD_FIELDS = {
 export const MOUNT_FIELDS = {
   longestUnguidedSec: { label: "Longest sub without guiding", unit: "s", min: 0, max: 3600, isAboveMin: true },
   gustLimitKmh: {
-    label: "Gusts it bears",
+    label: "Gust limit",
     unit: "km/h",
     min: 0,
     max: 200,

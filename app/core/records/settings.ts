@@ -19,7 +19,7 @@ export interface Settings {
   readonly simulatedServices: boolean;
 }
 
-export const WISH_FIELD: NumberField = { label: "I want at least", unit: "h", min: 0.25, max: 12 };
+export const WISH_FIELD: NumberField = { label: "Minimum hours", unit: "h", min: 0.25, max: 12 };
 /** What nobody has said otherwise: an evening's work; common practice, no source. */
 export const USUAL_WISH_HOURS = 2;
 

@@ -88,7 +88,7 @@ export function CoverPanel({
         keep the camera angle
       </label>
       <Button className="mt-1" disabled={keys.length === 0} onClick={() => void onCover(keys, isFixed).then(setCovers)}>
-        Smallest mosaic that holds them
+        Smallest mosaic that contains them
       </Button>
       {covers?.length === 0 ? (
         <p className="text-rust mt-2" role="status">

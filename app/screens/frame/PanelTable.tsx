@@ -1,8 +1,11 @@
+import { useState } from "react";
 import { fixed } from "~/components/numbers";
 import type { Panel } from "~/core/framing";
 import { panelName } from "~/core/framing";
-import { formatDeclination, formatRightAscension } from "~/core/notation";
+import { formatDeclination, formatRightAscension, plainPosition } from "~/core/notation";
 import type { FrameData } from "~/core/plan";
+
+const quiet = "text-note text-soft min-h-6 min-w-6 underline disabled:opacity-40";
 
 /** Panels in the order of shooting: exact centres and angles, names, order, and which are left out. */
 export function PanelTable({
@@ -24,7 +27,6 @@ export function PanelTable({
     onChange({ order: next });
   };
   const skipped = frame.skipped ?? [];
-  const quiet = "text-note text-soft min-h-6 min-w-6 underline disabled:opacity-40";
   return (
     <>
       <table className="text-note w-full">
@@ -64,6 +66,8 @@ export function PanelTable({
                 {formatRightAscension(p.centre.raDeg)}
                 <br />
                 {formatDeclination(p.centre.decDeg)}
+                <br />
+                <CopyPosition name={panelName(p.number)} at={p.centre} />
               </td>
               <td className="py-1 text-right">{fixed(p.positionAngleDeg, 2)}°</td>
               <td className="py-1 text-right">
@@ -119,5 +123,34 @@ export function PanelTable({
         </p>
       ) : null}
     </>
+  );
+}
+
+/** Puts a position where a mount's program takes it from, in plain letters. */
+function CopyPosition({
+  name,
+  at,
+}: {
+  readonly name: string;
+  readonly at: { readonly raDeg: number; readonly decDeg: number };
+}) {
+  const [said, setSaid] = useState("");
+  const { ra, dec } = plainPosition(at);
+  const copy = () => {
+    navigator.clipboard.writeText(`${ra} ${dec}`).then(
+      () => setSaid("copied"),
+      () => setSaid(`${ra} ${dec}`), // no right to the clipboard: to be marked by hand
+    );
+  };
+  return (
+    <button
+      type="button"
+      className={quiet}
+      aria-label={`Copy the position of ${name}`}
+      title={`${ra} ${dec}`}
+      onClick={copy}
+    >
+      {said === "" ? "copy" : said}
+    </button>
   );
 }

@@ -16,7 +16,7 @@ import type { PictureFault } from "~/workers/files";
 export function frameFaultWords(f: WcsFault | PictureFault): string {
   switch (f.code) {
     case "frameNoImage":
-      return "It holds no picture (NAXIS is 0, or no size is given).";
+      return "It contains no picture (NAXIS is 0, or no size is given).";
     case "frameNoSolution":
       return "It is not solved: no CTYPE1 and CRVAL1. Solve it first, or paste the solver’s header.";
     case "frameNotTan":
@@ -53,7 +53,7 @@ function deviationWords(d: RigDeviation): string {
 
 /** Which way to turn, in one sentence. */
 function turnWords(advice: ReturnType<typeof rotationAdvice>, isMotor: boolean): string {
-  if (advice.turn === "none") return "The camera stands right.";
+  if (advice.turn === "none") return "The camera angle is correct.";
   const by = fixed(Math.abs(advice.changeDeg), 1);
   if (isMotor) return `Rotate by ${advice.changeDeg > 0 ? "+" : "−"}${by}° of position angle.`;
   return `Turn the camera ${advice.turn === "clockwise" ? "clockwise" : "counter-clockwise"} by ${by}°, seen from behind.`;

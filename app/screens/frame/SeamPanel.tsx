@@ -133,7 +133,7 @@ export function SeamPanel({
         <p className="mt-2" role="status">
           {result.cost < result.costBefore - 1e-6 ? (
             <>
-              <Why title={`Trouble ${fixed(result.costBefore, 2)} before, ${fixed(result.cost, 2)} after.`}>
+              <Why title={`Seam score ${fixed(result.costBefore, 2)} before, ${fixed(result.cost, 2)} after.`}>
                 <p>
                   Σ over stars of 10^(0.4 (8 − m)) × how near a seam’s middle they are (σ = 3 % of a panel), plus a
                   share for what is left of the target outside the panels and for a seam through its middle. Compare the

@@ -84,7 +84,7 @@ export function UnderlayPanel({
       >
         <p className="text-soft">
           A solved FITS image lies down by itself; a JPEG or PNG wants the directions of its four corners. It is kept
-          with this frame in this browser, small enough for the chart; exported files leave it out.
+          with this frame in this browser, small enough for the chart; exported files do without it.
         </p>
       </FilePick>
       {underlay ? (

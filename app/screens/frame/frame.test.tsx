@@ -139,7 +139,7 @@ describe("seams", () => {
     await user.click(screen.getByRole("button", { name: "Shift and turn to clear them" }));
     expect(onSearch.mock.lastCall![0]).toMatchObject({ shiftArcmin: 9.6, turnDeg: 5, overlap: { from: 0.2, to: 0.3 } });
     expect((await screen.findByRole("status")).textContent).toMatch(
-      /Trouble 7.00 before, 0.50 after.*4 stars, brightest 6.2 mag, before, no star after/,
+      /Seam score 7.00 before, 0.50 after.*4 stars, brightest 6.2 mag, before, no star after/,
     );
     expect(onTake).toHaveBeenCalledWith(found);
   });
@@ -170,7 +170,7 @@ describe("covering", () => {
     render(<CoverPanel outlines={outlines} isDrawing={false} corners={0} onDraw={() => undefined} onRemove={() => undefined} onCover={onCover} onTake={onTake} />); // prettier-ignore
     await user.click(screen.getByLabelText("Neighbour"));
     await user.click(screen.getByLabelText("keep the camera angle"));
-    await user.click(screen.getByRole("button", { name: "Smallest mosaic that holds them" }));
+    await user.click(screen.getByRole("button", { name: "Smallest mosaic that contains them" }));
     expect(onCover).toHaveBeenCalledWith(["a", "b"], true);
     expect(await screen.findByText("3 × 1")).toBeTruthy();
     await user.click(screen.getAllByRole("button", { name: "Take it" })[0]!);
@@ -212,8 +212,8 @@ describe("repeating a frame", () => {
   it.each([
     [0, "90", "Turn the camera counter-clockwise by 23.4°, seen from behind."],
     [1, "90", "Turn the camera clockwise by 23.4°, seen from behind."],
-    [0, "293.4", "The camera stands right."],
-    [0, "112.9", "The camera stands right."],
+    [0, "293.4", "The camera angle is correct."],
+    [0, "112.9", "The camera angle is correct."],
   ])("with %i mirrors and the camera at %s°: %s", async (reflections, now, words) => {
     show(reflections);
     await user.type(screen.getByLabelText(/Camera PA now/), now);
@@ -342,6 +342,6 @@ describe("back focus", () => {
     expect(screen.getAllByRole("listitem")[0]!.textContent).toBe("Ha+1.03 mm");
     expect(screen.getByText("7.5 mm thick: it does not go into a slot of 7 mm.")).toBeTruthy();
     expect(screen.getByText(/each wants its own focus/)).toBeTruthy();
-    expect(screen.getByText("Focus holds within 97 µm")).toBeTruthy(); // MATHS C1.12: 96.6 µm at f/6
+    expect(screen.getByText("Focus is kept within 97 µm")).toBeTruthy(); // MATHS C1.12: 96.6 µm at f/6
   });
 });

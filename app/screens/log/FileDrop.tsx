@@ -16,7 +16,7 @@ export function FileDrop({
       onFiles={(files, signal, onProgress) => onFiles(files, signal, (done) => onProgress(done / files.length))}
     >
       <p className="text-soft max-w-[60ch]">
-        Drop last night&apos;s FITS files or their folder here: each is booked to its project, panel, channel and night
+        Drop last night&apos;s FITS files or their folder here: each is added to its project, panel, channel and night
         by its header. Nothing is counted twice; the pictures stay where they are.
       </p>
     </FilePick>

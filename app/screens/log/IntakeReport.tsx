@@ -18,8 +18,9 @@ export function IntakeReportView({ report }: { readonly report: IntakeReport }) 
   return (
     <div role="status" className="border-rule bg-sheet my-3 rounded-[8px] border p-4">
       <p className="font-semibold">
-        {report.total} {report.total === 1 ? "file" : "files"}: {report.booked.reduce((s, b) => s + b.count, 0)} booked,{" "}
-        {report.known} already here, {report.refused.length} left out.
+        {report.total} {report.total === 1 ? "file" : "files"}: {report.booked.reduce((s, b) => s + b.count, 0)} added,{" "}
+        {report.known} already here, {report.refused.length} left out
+        {report.open.length > 0 ? `, ${report.open.reduce((s, g) => s + g.count, 0)} to be asked about` : ""}.
       </p>
       <ul className="mt-1">
         {report.booked.map((b) => (

@@ -1,5 +1,6 @@
 import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
+import { useState, type ChangeEvent } from "react";
 import { Form } from "react-router";
 import type { Channel } from "~/core/exposure";
 import { CULL_REASONS } from "~/core/ledger";
@@ -13,8 +14,11 @@ export interface LoggableProject {
   readonly id: string;
   readonly name: string;
   readonly panels: readonly string[];
-  readonly channels: readonly { readonly channel: Channel; readonly subSec: number }[];
+  readonly channels: readonly { readonly channel: Channel; readonly subSec: number; readonly isShort?: boolean }[];
 }
+
+/** "L", or "L short": a second set of the same channel. */
+const channelName = (c: LoggableProject["channels"][number]): string => `${c.channel}${c.isShort ? " short" : ""}`;
 
 /** Writing a night into the log by hand: taken, kept, and why not. */
 export function LogForm({
@@ -33,8 +37,23 @@ export function LogForm({
   const start = useFormStart();
   // What was typed for another project fits this one's panels and channels only by chance.
   const text = start.text("projectId", project.id) === project.id ? start.text : (_: string, kept: string) => kept;
+  return <Boxes key={project.id} {...{ projects, project, onProject, night, faults, text }} />;
+}
+
+/** The boxes for one project; the length of a sub follows the channel until somebody types another. */
+function Boxes({
+  projects,
+  project,
+  onProject,
+  night,
+  faults,
+  text,
+}: Parameters<typeof LogForm>[0] & { readonly text: (name: string, kept: string) => string }) {
+  const subOf = (name: string) => String(project.channels.find((c) => channelName(c) === name)?.subSec ?? "");
+  const [channel, setChannel] = useState(text("set", project.channels[0] ? channelName(project.channels[0]) : ""));
+  const [sub, setSub] = useState(text("exposureSec", subOf(channel)));
   return (
-    <Form method="post" key={project.id} className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+    <Form method="post" className="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <DraftMark />
       <div className="col-span-2">
         <SelectField label="Project" name="projectId" value={project.id} onChange={(e) => onProject(e.target.value)}>
@@ -52,14 +71,22 @@ export function LogForm({
       </SelectField>
       <SelectField
         label="Channel"
-        name="channel"
-        defaultValue={text("channel", project.channels[0]?.channel ?? "")}
+        value={channel}
+        onChange={(e) => {
+          if (sub === subOf(channel) || sub === "") setSub(subOf(e.target.value));
+          setChannel(e.target.value);
+        }}
         fault={faults["channel"]}
       >
         {project.channels.map((c) => (
-          <option key={c.channel}>{c.channel}</option>
+          <option key={channelName(c)}>{channelName(c)}</option>
         ))}
       </SelectField>
+      <input
+        type="hidden"
+        name="channel"
+        value={project.channels.find((c) => channelName(c) === channel)?.channel ?? channel}
+      />
       <Field label="Evening of" name="night" type="date" defaultValue={text("night", night)} fault={faults["night"]} />
       {LOG_NUMBERS.map((s) => (
         <Field
@@ -68,11 +95,18 @@ export function LogForm({
           unit={s.unit}
           name={s.name}
           inputMode="numeric"
-          defaultValue={text(s.name, s.name === "exposureSec" ? String(project.channels[0]?.subSec ?? "") : "")}
+          {...(s.name === "exposureSec"
+            ? { value: sub, onChange: (e: ChangeEvent<HTMLInputElement>) => setSub(e.target.value) }
+            : { defaultValue: text(s.name, "") })}
           fault={faults[s.name]}
         />
       ))}
-      <SelectField label="Not kept because of" name="reason" defaultValue={text("reason", "")} fault={faults["reason"]}>
+      <SelectField
+        label="Not kept, or lost, because of"
+        name="reason"
+        defaultValue={text("reason", "")}
+        fault={faults["reason"]}
+      >
         <option value="">all were kept</option>
         {CULL_REASONS.map((r) => (
           <option key={r} value={r}>
@@ -90,7 +124,7 @@ export function LogForm({
         />
       </div>
       <div className="flex items-end">
-        <SaveButton look="quiet" className="w-full" words="Book it" />
+        <SaveButton look="quiet" className="w-full" words="Add entry" />
       </div>
     </Form>
   );

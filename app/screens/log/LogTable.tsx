@@ -21,6 +21,8 @@ type Line = NightTotal<LogRecord>;
 
 interface Props {
   readonly nights: readonly Line[];
+  /** Dates of other years show theirs. */
+  readonly today: string;
   readonly memberId: string;
   readonly memberName: (id: string) => string;
   readonly projectName?: (id: string) => string;
@@ -43,7 +45,7 @@ const LINE_PX = 34;
 const keyOf = (t: Line): string => `${t.projectId} ${t.night} ${t.memberId} ${t.panel} ${t.channel} ${t.exposureSec}`;
 
 /** Nights taken, newest first, or by whatever head is pressed; open a line to keep or drop single subs. Only one's own can be changed. */
-export function LogTable({ nights, memberId, memberName, projectName, onChange, onRemove }: Props) {
+export function LogTable({ nights, today, memberId, memberName, projectName, onChange, onRemove }: Props) {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const box = useRef<HTMLDivElement>(null);
   const whoOf = (t: Line) => `${projectName ? `${projectName(t.projectId)} · ` : ""}${memberName(t.memberId)}`;
@@ -96,7 +98,7 @@ export function LogTable({ nights, memberId, memberName, projectName, onChange, 
             onClick={() => toggle(key)}
             className={`${COLUMNS} hover:bg-raised w-full items-baseline py-1.5 text-left`}
           >
-            <span>{shortNight(t.night)}</span>
+            <span>{shortNight(t.night, today)}</span>
             <span className="font-semibold">
               {t.panel} {t.channel}
             </span>

@@ -1,4 +1,4 @@
-import type { ContributionData } from "~/core/ledger";
+import type { BookingAnswer, ContributionData } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Faults } from "~/components/forms/form-numbers";
 import type { IntakeReport } from "~/desk/intake";
@@ -7,7 +7,12 @@ import type { ReadFile } from "~/workers/files";
 
 /** What the log asks for beside booking an entry written by hand, which comes as a form. */
 export type LogIntent =
-  | { readonly act: "book"; readonly files: readonly ReadFile[] }
+  | {
+      readonly act: "book";
+      readonly files: readonly ReadFile[];
+      /** What a person said where files left several answers. */
+      readonly answers?: Readonly<Record<string, BookingAnswer>>;
+    }
   | { readonly act: "change"; readonly record: LogRecord; readonly next: ContributionData }
   | { readonly act: "delete"; readonly records: readonly LogRecord[] };
 

@@ -8,11 +8,15 @@ import type { LoggableProject } from "./LogForm";
 /** Loads the log of one project, or of all. */
 export async function loadLog(request: Request, projectId: string | null) {
   const library = await libraryHere();
-  const { night } = choiceOf(library, new URL(request.url).searchParams);
+  const { night, today } = choiceOf(library, new URL(request.url).searchParams);
   const projects = library.projects.flatMap((p): LoggableProject[] => {
     const c = contextOf(library, p.id);
     if (!c || (projectId !== null && p.id !== projectId)) return [];
-    const goals = c.goal.data.channels.map((g) => ({ channel: g.channel, subSec: g.subSec }));
+    const goals = c.goal.data.channels.map((g) => ({
+      channel: g.channel,
+      subSec: g.subSec,
+      ...(g.isShort ? { isShort: true } : {}),
+    }));
     const others = c.filters
       .filter((f) => !goals.some((g) => g.channel === f.data.channel))
       .map((f) => ({ channel: f.data.channel, subSec: 60 }));
@@ -27,11 +31,17 @@ export async function loadLog(request: Request, projectId: string | null) {
   });
   return {
     night,
+    today,
     projects,
     nights: logNights(library, projectId),
     calibrations: library.calibrations.length,
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     names: Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),
+    choices: {
+      projects: Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),
+      rigs: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),
+      places: Object.fromEntries(library.places.map((p) => [p.id, p.data.name])),
+    },
     memberId: library.settings?.data.memberId ?? "",
   };
 }

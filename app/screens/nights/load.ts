@@ -1,5 +1,5 @@
 import type { SkyEvent } from "./RunSheetView";
-import { stretches, targetNight, type NightSteps, type Walk } from "~/core/night";
+import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
 import { cautionsOf, nightSheet, panelLabel } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH, type WeatherHour } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
@@ -10,7 +10,7 @@ import { contextsOf } from "~/desk/project";
 import { nightAt } from "~/desk/tonight";
 
 /** What Sun, Moon and skyline do, in order. */
-function skyEvents(events: NightEvents, steps: NightSteps, walk: Walk | null): SkyEvent[] {
+function skyEvents(events: NightEvents, steps: NightSteps, way: NightWay | null): SkyEvent[] {
   const found: SkyEvent[] = [];
   const line = (l: NightEvents["horizon"], down: string, up: string) => {
     if (l.kind !== "passes") return;
@@ -23,18 +23,15 @@ function skyEvents(events: NightEvents, steps: NightSteps, walk: Walk | null): S
   const isNight = (ms: number) => ms >= steps.startMs && ms <= end;
   events.moonrises.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon rises" }));
   events.moonsets.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon sets" }));
-  const runs = walk ? stretches(steps, walk) : [];
-  runs.forEach((r, i) => {
-    if (i === 0) return;
-    const before = runs[i - 1]!.cause;
-    if (r.cause === "skyline" && before === "none")
-      found.push({ atMs: r.startMs, words: "Target goes behind the skyline" });
-    if (r.cause === "none" && before === "skyline") found.push({ atMs: r.startMs, words: "Target clears the skyline" });
-    if (r.cause === "low" && before === "none")
-      found.push({ atMs: r.startMs, words: "Target below the lowest altitude" });
-    if (r.cause === "none" && before === "low")
-      found.push({ atMs: r.startMs, words: "Target above the lowest altitude" });
-  });
+  for (const o of way?.obstructions ?? []) {
+    const name = o.name === "" ? "the skyline" : o.name;
+    found.push({ atMs: o.startMs, words: `Target goes behind ${name}` });
+    found.push({ atMs: o.endMs, words: `Target clears ${name}` });
+  }
+  for (const p of way?.passages ?? []) {
+    if (p.risesMs !== null) found.push({ atMs: p.risesMs, words: `Target over ${p.altitudeDeg}°` });
+    if (p.setsMs !== null) found.push({ atMs: p.setsMs, words: `Target under ${p.altitudeDeg}°` });
+  }
   return found;
 }
 
@@ -115,7 +112,9 @@ export async function loadNight(request: Request) {
   const rules = { gustLimitKmh: c.rig.data.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH };
   const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
   const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
-  const walk = channel ? targetNight(night, c.layout.centre, channel).walk : null;
+  const way = channel
+    ? nightWay(place, night.sky, night.steps, targetNight(night, c.layout.centre, channel).ofDate)
+    : null;
   return {
     list,
     night: choice.night,
@@ -125,7 +124,7 @@ export async function loadNight(request: Request) {
       place,
       rig: c.rig.data,
       sheet,
-      events: skyEvents(nightEvents(night.sky), night.steps, walk),
+      events: skyEvents(nightEvents(night.sky), night.steps, way),
       isSimulated: weather.isSimulated,
       clear,
       clearHours: clearRun(weather.hours),

@@ -105,7 +105,7 @@ export default function PlanRoute({ loaderData }: Route.ComponentProps) {
           <Answer answer={work.answer} plan={plan} kept={kept} placeName={placeName} search={search} />
         ) : (
           <div className="my-4">
-            <p>{work.kind === "stopped" ? "Stopped." : `The plan did not come: ${work.message}`}</p>
+            <p>{work.kind === "stopped" ? "Stopped." : `The plan could not be computed: ${work.message}`}</p>
             <Button className="mt-2" onClick={() => setTurn(turn + 1)}>
               Plan again
             </Button>
@@ -160,13 +160,13 @@ function Answer({
           title={
             odds.half
               ? `half the time by ${shortNight(odds.half)}`
-              : `done by ${shortNight(last)} in ${Math.round(odds.doneShare * 100)} of 100 futures`
+              : `done by ${shortNight(last)} in ${Math.round(odds.doneShare * 100)} of 100 simulations`
           }
         >
           <p>
-            {odds.runs} simulated futures: each night clear by its month&apos;s long-term chance, clear nights coming in
-            runs (day-to-day correlation {NIGHT_PERSISTENCE}, from memory), a clear night clear throughout. The same
-            random numbers every time, so two plans differ by their inputs only.
+            {odds.runs} simulations: each night clear by its month&apos;s long-term chance, clear nights coming in runs
+            (day-to-day correlation {NIGHT_PERSISTENCE}, from memory), a clear night clear throughout. The same random
+            numbers every time, so two plans differ by their inputs only.
           </p>
           <p className="mt-2">
             One in ten: {when(odds.tenth)}; half: {when(odds.half)}; nine in ten: {when(odds.ninetieth)}.{" "}
@@ -180,7 +180,7 @@ function Answer({
         or more.
       </p>
       <div className="grid gap-x-8 xl:grid-cols-2">
-        <Section title="Done by when" aside={`of ${odds.runs} simulated futures`}>
+        <Section title="Done by when" aside={`of ${odds.runs} simulations`}>
           <FinishChart dates={offers.map((o) => o.date)} odds={odds} />
         </Section>
         <Section title="Hours collected, and the plan">

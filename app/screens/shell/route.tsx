@@ -60,7 +60,7 @@ export function HydrateFallback() {
       onSearch={() => undefined}
       onHelp={() => undefined}
     >
-      <p className="text-soft py-4">Opening the almanac …</p>
+      <p className="text-soft py-4">Loading …</p>
     </ShellFrame>
   );
 }

@@ -9,7 +9,7 @@ export function ChosenNight({ nights, chosen }: { readonly nights: readonly Year
   return night ? (
     <p className="text-note text-soft mt-1">
       {shortNight(chosen)}: ≈ {formatMinutes(night.usableMin)} usable, {formatMinutes(night.moonlessMin)} without the
-      Moon, which is {percent(night.illuminatedFraction)} lit. Reckoned every 5 minutes.
+      Moon, which is {percent(night.illuminatedFraction)} lit. Calculated every 3 minutes.
     </p>
   ) : null;
 }

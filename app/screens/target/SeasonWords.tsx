@@ -16,8 +16,8 @@ export function SeasonWords({ season }: { readonly season: Season }) {
       </p>
       <p className="text-soft">
         {season.firstUseful && season.lastUseful
-          ? `An hour or more, the Moon set aside, from ${shortNight(season.firstUseful)} to ${shortNight(season.lastUseful)}.`
-          : "An hour or more, the Moon set aside, on every night of the year."}
+          ? `An hour or more, ignoring the Moon, from ${shortNight(season.firstUseful)} to ${shortNight(season.lastUseful)}.`
+          : "An hour or more, ignoring the Moon, on every night of the year."}
       </p>
     </>
   );

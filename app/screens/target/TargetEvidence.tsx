@@ -10,6 +10,7 @@ import { SeasonWords } from "./SeasonWords";
 import { Section } from "~/components/ui/Panel";
 import { YearNumbers } from "./YearNumbers";
 import { monthsOf, seasonOf } from "~/core/night";
+import { obstructionWords, passageWords } from "~/components/words/way-words";
 import { formatMinutes } from "~/core/notation";
 import type { NightDate } from "~/core/time";
 import { keptSearch } from "~/desk/choice";
@@ -32,6 +33,12 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
         <p className="text-figure">
           {view.account.usableMin > 0 ? `${formatMinutes(view.account.usableMin)} usable` : "Nothing usable this night"}
         </p>
+        <p className="text-soft">
+          {[
+            ...view.way.passages.map((p) => passageWords(p, view.place.timeZone)),
+            ...view.way.obstructions.map((o) => obstructionWords(o, view.place.timeZone)),
+          ].join(" · ")}
+        </p>
         <HourScale steps={view.steps} zone={view.place.timeZone} />
         <WorthStrip steps={view.steps} walk={view.walk} channel={view.channel} zone={view.place.timeZone} isTall />
       </Section>
@@ -42,7 +49,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
         <Suspense fallback={<p className="text-soft h-56 py-4">Going through the year …</p>}>
           <Await
             resolve={view.year}
-            errorElement={<p className="text-soft">The year did not come. Try the page again.</p>}
+            errorElement={<p className="text-soft">The year could not be computed. Try the page again.</p>}
           >
             {(nights) => (
               <>

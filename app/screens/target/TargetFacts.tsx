@@ -79,7 +79,7 @@ export function TargetFacts({
         ) : null}
         {c && c.members.length > 0 ? (
           <>
-            <dt className="text-soft">Holds</dt>
+            <dt className="text-soft">Contains</dt>
             <dd className="text-note">{c.members.join(", ")}</dd>
           </>
         ) : null}

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
 import { channelAdvice, equivalentHours, type Channel } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import { accountOf, hourlySteps, targetNight, type Place, type PlaceNight } from "~/core/night";
+import { accountOf, hourlySteps, nightWay, targetNight, type Place, type PlaceNight } from "~/core/night";
 import { drivePays, nightOffer } from "~/core/plan";
 import { transits } from "~/core/sky";
 import type { Entity, Library } from "~/desk/library";
@@ -58,6 +58,7 @@ export async function loadTarget(request: Request, targetId: string) {
       steps,
       walk,
       account: accountOf(steps, walk),
+      way: nightWay(place, sky, steps, ofDate),
       hourly: hourlySteps(sky, steps, walk, ofDate, place.timeZone),
       clearChance: place.clearChance,
       seeingArcsec: place.seeingArcsec,

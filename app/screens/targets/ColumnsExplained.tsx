@@ -1,21 +1,21 @@
 import { Why } from "~/components/ui/Why";
 
-/** What the columns of the list are reckoned from, and how far to trust them. */
+/** What the columns of the list are calculated from, and how far to trust them. */
 export function ColumnsExplained() {
   return (
-    <Why title="How this is reckoned" className="min-h-6">
+    <Why title="How this is calculated" className="min-h-6">
       <dl className="space-y-2">
         <div>
           <dt className="font-semibold">Usable and worth</dt>
           <dd>
-            Dark minutes above your skyline and lowest altitude, far enough from the Moon for the channel; worth counts
-            them in hours at your moonless zenith. Steps of 5 minutes, clear sky.
+            Dark minutes above your skyline and lowest altitude, with the Moon as you take it (Kit, Rules); worth counts
+            them in hours at your moonless zenith. Steps of 3 minutes, clear sky.
           </dd>
         </div>
         <div>
           <dt className="font-semibold">Season</dt>
           <dd>
-            Weeks until an hour a night is no longer to be had, the Moon and lamps set aside. Good to a week; the
+            Weeks until an hour a night is no longer to be had, ignoring the Moon and lamps. Good to a week; the
             target’s own page goes night by night.
           </dd>
         </div>

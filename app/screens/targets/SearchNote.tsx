@@ -3,8 +3,8 @@ import { movingKind, type MovingKind } from "~/core/catalog";
 import { formatDeclination, formatRightAscension, looksLikePosition, parsePosition } from "~/core/notation";
 
 const MOVING_WORDS: Readonly<Record<MovingKind, string>> = {
-  planet: "Planets move among the stars and are out of scope here; objects that bear the name are listed below.",
-  moon: "The Moon is no target here; it is only reckoned with.",
+  planet: "Planets move among the stars and are out of scope here; objects of that name are listed below.",
+  moon: "The Moon is no target here; it is only taken into account.",
   sun: "The Sun is no target here. Never point optics near it.",
   comet: "Comets move from hour to hour and are out of scope here.",
   asteroid: "Asteroids move among the stars and are out of scope here.",

@@ -102,7 +102,7 @@ export function TargetFilters({
           onChange={(e) => set("light", e.target.value as TargetFilter["light"])}
         >
           <option value="any">any</option>
-          <option value="lines">lines: bears the Moon better</option>
+          <option value="lines">lines: tolerates moonlight better</option>
           <option value="broad">continuous: wants it dark</option>
         </SelectField>
         <SelectField

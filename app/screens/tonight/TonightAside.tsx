@@ -79,7 +79,7 @@ export function TonightAside({
                   {formatMinutes(Math.round(a.weighed.expectedWorthMin * a.lightFactor))}
                 </span>
                 <span className="text-note text-soft col-span-2">
-                  {Math.round(a.weighed.odds.atLeastWish * 100)} % odds of {view.wishHours} h,{" "}
+                  {Math.round(a.weighed.odds.atLeastWish * 100)} % chance of {view.wishHours} h,{" "}
                   {formatMinutes(2 * a.travelMin)} on the road; here{" "}
                   {formatMinutes(Math.round(view.weighed.expectedWorthMin))}.{" "}
                   {a.reasons[0] ? reasonWords(a.reasons[0], view.place.timeZone) : ""}
@@ -113,7 +113,7 @@ export function TonightAside({
         night={view.night}
       />
       <Field
-        label="Worth going out for"
+        label="Minimum hours"
         unit="usable hours"
         inputMode="decimal"
         value={typed.value}

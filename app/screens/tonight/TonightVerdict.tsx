@@ -115,7 +115,7 @@ export function TonightVerdict({
             <Why title={`About ${formatMinutes(Math.round(night.odds.expectedMin / 5) * 5)} to be expected`}>
               <p>
                 Usable minutes of the night (Sun low enough for the channel, target over your skyline and your lowest
-                altitude, Moon far enough) times the odds of each hour, over the stretch worth being out for.
+                altitude, Moon far enough) times the chance of each hour, over the stretch worth being out for.
               </p>
               <p className="mt-2">
                 Played 2,000 times with neighbouring hours going together: one night in ten gives under{" "}
@@ -123,7 +123,7 @@ export function TonightVerdict({
                 {formatMinutes(night.odds.ninetiethMin)} or more. How strongly hours go together is a guess of this app.
               </p>
               <p className="mt-2">
-                “Go” asks for {wishHours} h and the set-up on average, and even odds of {wishHours} h. Driving must
+                “Go” asks for {wishHours} h and the set-up on average, and an even chance of {wishHours} h. Driving must
                 bring an hour more for every hour on the road.
               </p>
             </Why>

@@ -116,13 +116,13 @@ export function WeatherBoard({
   );
   const has = (key: keyof WeighedHour) => hours.some((h) => h[key] !== null);
   return (
-    <Section title="The forecasts, hour by hour" aside={action ?? "odds of a usable hour, %"}>
+    <Section title="The forecasts, hour by hour" aside={action ?? "chance of a usable hour, %"}>
       <div className="overflow-x-auto">
         <table className="w-full min-w-[640px] table-fixed border-collapse" aria-label="Forecasts by hour">
           <thead>
             <tr className="text-note text-faint">
               <th scope="col" className="bg-ground sticky left-0 z-10 w-44 text-left font-normal">
-                odds of a usable hour, %
+                chance of a usable hour, %
               </th>
               {hours.map((h) => (
                 <th key={h.atMs} scope="col" className="pb-1 font-normal">

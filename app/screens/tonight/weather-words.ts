@@ -45,13 +45,13 @@ export function reasonWords(r: Reason, zone: string): string {
 export function changeWords(c: Change, zone: string): string {
   switch (c.code) {
     case "lastStart":
-      return `Not begun by ${clockTime(c.atMs, zone)}, the night no longer gives what you want: leave it.`;
+      return `Not begun by ${clockTime(c.atMs, zone)}, the night no longer gives the hours you want.`;
     case "oddsNeeded":
-      return `Odds of ${percent(c.needed)} would change it; they stand at ${percent(c.now)}. Or look up at dusk, and say what you see.`;
+      return `A chance of ${percent(c.needed)} would change it; it stands at ${percent(c.now)}. Or look up at dusk, and say what you see.`;
     case "calmer":
       return `Gusts under ${Math.round(c.limitKmh)} km/h at the mount would change it.`;
     case "smallerWish":
-      return `A smaller wish would change it: about ${formatMinutes(Math.round(c.expectedMin))} can be expected.`;
+      return `Fewer minimum hours would change it: about ${formatMinutes(Math.round(c.expectedMin))} can be expected.`;
   }
 }
 

@@ -10,7 +10,7 @@ interface Point {
   readonly share: number;
 }
 
-const Tip = tipOf<Point>((p) => [shortNight(p.date), `done by then in ${percent(p.share)} of the futures`]);
+const Tip = tipOf<Point>((p) => [shortNight(p.date), `done by then in ${percent(p.share)} of the simulations`]);
 
 /** Odds of being done by a date, as a staircase; the three dates are written at their steps. */
 export default function FinishChart({ dates, odds }: { readonly dates: readonly string[]; readonly odds: FinishOdds }) {
@@ -28,7 +28,7 @@ export default function FinishChart({ dates, odds }: { readonly dates: readonly 
   const end = Math.min(points.length - 1, (marks.at(-1)?.i ?? points.length) + 14);
   return (
     <ChartFrame
-      title={`Odds of being done by a date: ${marks.map((m) => `${percent(m.share)} by ${shortNight(m.date)}`).join(", ") || "under one in ten within these nights"}`}
+      title={`Chance of being done by a date: ${marks.map((m) => `${percent(m.share)} by ${shortNight(m.date)}`).join(", ") || "under one in ten within these nights"}`}
       heightPx={190}
     >
       <AreaChart data={points.slice(0, end + 1)} margin={MARGIN} accessibilityLayer>

@@ -50,8 +50,8 @@ export default function HourLines({
       heightPx={160}
       words={
         Number.isFinite(closest)
-          ? `Solid: air. Dashed: dew point, at the closest ${fixed(closest, 1)} °C below it. Dotted: gusts at the mount, which bears ${fixed(gustLimitKmh)} km/h.`
-          : `Dotted: gusts at the mount, which bears ${fixed(gustLimitKmh)} km/h.`
+          ? `Solid: air. Dashed: dew point, at the closest ${fixed(closest, 1)} °C below it. Dotted: gusts at the mount, limit ${fixed(gustLimitKmh)} km/h.`
+          : `Dotted: gusts at the mount, limit ${fixed(gustLimitKmh)} km/h.`
       }
     >
       <ComposedChart data={points} margin={{ ...MARGIN, right: 0 }} accessibilityLayer>

@@ -22,7 +22,7 @@ export function SetAside({ things }: { readonly things: readonly Quarantined[] }
     setText(JSON.stringify(thing.raw, null, 2) ?? "");
   };
   return (
-    <Panel title={`Set aside: ${things.length}`} className="mt-5">
+    <Panel title={`Unreadable records: ${things.length}`} className="mt-5">
       <p className="text-soft">
         These stored things do not read. They are kept as they are and go along in every export; the rest works. Where
         an earlier version of one reads, that one counts until you mend or drop this.
@@ -61,7 +61,7 @@ export function SetAside({ things }: { readonly things: readonly Quarantined[] }
           </li>
         ))}
       </ul>
-      <Button onClick={() => download("zenithar-set-aside.json", JSON.stringify(things, null, 1), "application/json")}>
+      <Button onClick={() => download("zenithar-unreadable.json", JSON.stringify(things, null, 1), "application/json")}>
         Export these alone
       </Button>
     </Panel>

@@ -46,7 +46,7 @@ export function BackFocus({
       )}
       {isUneven ? <p className="text-rust">Not of one thickness: each wants its own focus.</p> : null}
       <p className="text-soft mt-1">
-        <Why title={`Focus holds within ${fixed(criticalFocusZoneUm(focalRatio))} µm`}>
+        <Why title={`Focus is kept within ${fixed(criticalFocusZoneUm(focalRatio))} µm`}>
           <p>
             A filter between corrector and sensor moves the focus back by t (1 − 1/n), about a third of its thickness (n
             = 1.52; marginal ray at f/{fixed(focalRatio, 1)}): add that much spacing. The zone is 4.88 λ N², full width
