@@ -207,6 +207,7 @@ describe("what is not saved yet", () => {
     await driver.switchTo().window(first);
     await chooseAndThen(other, "");
     await me.see("Changed in two places at once");
+    await driver.sleep(1500); // until the box follows the copy that counts
     const now = await me.value(COLUMNS);
     await me.press("Take this one instead");
     await me.gone("Changed in two places at once");
