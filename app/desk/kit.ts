@@ -63,8 +63,23 @@ export function usualFilters(): { readonly id: string; readonly data: Filter }[]
 /** Keeps a rig; with the first one the usual filters. */
 export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept, KeepFault>> {
   const filters = library.filters.length > 0 ? [] : usualFilters();
+  const id = idOf(rig, "rig");
+  const { settings } = library;
+  // The first one is used on every screen; another one added later changes nothing of that.
+  const isFirst = settings !== null && !library.rigs.some((r) => r.id === settings.data.rigId);
+  const chosen = library.rigs[0]?.id ?? id;
   return keep([
-    { kind: "rig", id: idOf(rig, "rig"), data: rig.data, baseRev: baseOf(rig) },
+    { kind: "rig", id, data: rig.data, baseRev: baseOf(rig) },
+    ...(isFirst
+      ? [
+          {
+            kind: "settings" as const,
+            id: "settings",
+            data: { ...settings.data, rigId: chosen },
+            baseRev: settings.rev,
+          },
+        ]
+      : []),
     ...filters.map((f) => ({ kind: "filter" as const, id: f.id, data: f.data, baseRev: "latest" })),
   ]);
 }

@@ -28,6 +28,14 @@ async function aimOf(library: Library, entry: CatalogEntry, optics: Optics) {
   return { raDeg, decDeg, positionAngleDeg: hold.hold === "turned" ? Math.round(turned * 10) / 10 : null };
 }
 
+/** A name that no project has yet: "Lion Nebula", then "Lion Nebula 2". */
+function freshName(library: Library, name: string): string {
+  const taken = new Set(library.projects.map((p) => p.data.name));
+  let fresh = name;
+  for (let n = 2; taken.has(fresh); n++) fresh = `${name} ${n}`;
+  return fresh;
+}
+
 /** Starts a project from a target: its frame and its first hours. */
 export async function startProject(
   library: Library,
@@ -46,8 +54,9 @@ export async function startProject(
     await aimOf(library, entry, opticsOf(at.rig.data)),
   );
   const projectId = newId("project");
+  const name = freshName(library, made.project.name);
   const done = await keep([
-    { kind: "project", id: projectId, data: made.project, baseRev: null },
+    { kind: "project", id: projectId, data: { ...made.project, name }, baseRev: null },
     { kind: "frame", id: newId("frame"), data: { projectId, ...made.frame }, baseRev: null },
     { kind: "goal", id: newId("goal"), data: { projectId, ...made.goal }, baseRev: null },
   ]);

@@ -158,7 +158,7 @@ describe("season", () => {
       </>,
     );
     const title = screen.getByRole("figure").getAttribute("aria-label")!;
-    expect(title).toMatch(/^Usable hours of 365 nights, Jan \d+ h, .*, Dec \d+ h$/);
+    expect(title).toMatch(/^Worth in hours of 365 nights, Jan \d+ h, .*, Dec \d+ h$/);
     expect(
       screen.getByText(/^Sat 5 Dec: ≈ 1\d h \d\d usable, 1\d h \d\d without the Moon, which is 9 % lit/),
     ).toBeTruthy();

@@ -1,4 +1,5 @@
 import { clockTime } from "~/components/clock";
+import { fixed } from "~/components/numbers";
 import type { AltitudePassage, Obstruction } from "~/core/night";
 
 /** "over 30° from 20:14 to 03:40". */
@@ -15,3 +16,15 @@ export function passageWords(p: AltitudePassage, zone: string): string {
 /** "behind the poplar 22:06–22:48". */
 export const obstructionWords = (o: Obstruction, zone: string): string =>
   `behind ${o.name === "" ? "the skyline" : o.name} ${clockTime(o.startMs, zone)}–${clockTime(o.endMs, zone)}`;
+
+const FELT_MOON = 0.9; // of its moonless worth: less than a tenth lost to the Moon is not worth a word
+
+/** Whether the Moon takes a part of a night that is worth a word. */
+export const isMoonFelt = (n: { readonly worthMin: number; readonly moonlessWorthMin: number }): boolean =>
+  n.worthMin < FELT_MOON * n.moonlessWorthMin;
+
+/** ", worth 1.9 h: Moon, 5.4 h without it"; what a night is worth in hours at the place's moonless zenith. */
+export function nightWorthWords(n: { readonly worthMin: number; readonly moonlessWorthMin: number }): string {
+  const worth = `, worth ${fixed(n.worthMin / 60, 1)} h`;
+  return isMoonFelt(n) ? `${worth}: Moon, ${fixed(n.moonlessWorthMin / 60, 1)} h without it` : worth;
+}

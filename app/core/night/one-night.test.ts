@@ -87,7 +87,7 @@ describe("one number everywhere", () => {
         const page = targetNight(night, target, "L");
         const [year] = yearOf(yearNights(testPlace, date, 1, moon), target, "L");
         const { usableMin, worthMin, moonlessMin, moonlessWorthMin } = page;
-        expect(year).toMatchObject({ date, usableMin, worthMin, moonlessMin });
+        expect(year).toMatchObject({ date, usableMin, worthMin, moonlessMin, moonlessWorthMin });
         expect(accountOf(night.steps, page.walk).usableMin).toBe(usableMin);
         expect(page.windows.reduce((sum, w) => sum + (w.endMs - w.startMs) / MINUTE_MS, 0)).toBeCloseTo(usableMin, 9);
         const { ranked } = rankCatalog([entry(target)], { night, rig: testRig, channels: ["L"] });

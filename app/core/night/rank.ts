@@ -19,6 +19,8 @@ export interface RankedTarget {
   readonly channel: Channel;
   /** What it shines in and the rig has no filter for. */
   readonly missing: readonly Channel[];
+  /** Among them is what it shines in most. */
+  readonly isStrongestMissing: boolean;
   /** The rig has nothing at all that shows it. */
   readonly isOutOfReach: boolean;
   /** Largest loss in darkness; "none" when nothing is lost. */
@@ -135,6 +137,7 @@ export function targetJudge(
       moonlessWorthMin,
       channel,
       missing,
+      isStrongestMissing: advice.wanted[0] !== undefined && missing.includes(advice.wanted[0]),
       isOutOfReach: use.length === 0,
       mainLoss: CAUSES[main]!,
       mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin,

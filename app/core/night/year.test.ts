@@ -54,6 +54,7 @@ describe("the season", () => {
       usableMin: 200,
       moonlessMin: 240,
       worthMin: 100,
+      moonlessWorthMin: 120,
       illuminatedFraction: 0.5,
     }));
     expect(seasonOf(even, 60)).toMatchObject({ kind: "season", firstUseful: null, lastUseful: null });

@@ -13,6 +13,7 @@ export interface YearNight {
   /** What it would be without the Moon. */
   readonly moonlessMin: number;
   readonly worthMin: number;
+  readonly moonlessWorthMin: number;
   readonly illuminatedFraction: number;
 }
 
@@ -38,9 +39,9 @@ export const yearNights = (place: Place, from: NightDate, count: number, moon: M
 /** Every one of some nights for a target in one channel, clear sky assumed. */
 export const yearOf = (nights: readonly PlaceNight[], target: Equatorial<"icrs">, channel: Channel): YearNight[] =>
   nights.map((night) => {
-    const { usableMin, worthMin, moonlessMin } = targetNight(night, target, channel);
+    const { usableMin, worthMin, moonlessMin, moonlessWorthMin } = targetNight(night, target, channel);
     const { illuminatedFraction } = night.sky;
-    return { date: night.date, usableMin, worthMin, moonlessMin, illuminatedFraction };
+    return { date: night.date, usableMin, worthMin, moonlessMin, moonlessWorthMin, illuminatedFraction };
   });
 
 /** The season of a target from a year of nights, ignoring the Moon: useful = at least `usefulMin` without the Moon. */

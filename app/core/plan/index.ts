@@ -11,7 +11,15 @@ export {
 } from "./allocate";
 export { simulateFinish, type FinishOdds } from "./odds";
 export { nightOffer, nightOffers } from "./offers";
-export { chooseTonight, projectTonight, type TonightChoice, type TonightProject, type UsableProject } from "./tonight";
+export {
+  chooseTonight,
+  eveningShare,
+  projectTonight,
+  type EveningShare,
+  type TonightChoice,
+  type TonightProject,
+  type UsableProject,
+} from "./tonight";
 export { nightSheet } from "./sheet";
 export { cautionsOf, type Caution } from "./cautions";
 export { newProject } from "./new-project";

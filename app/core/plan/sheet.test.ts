@@ -8,6 +8,7 @@ import { nightDate, utcMs } from "~/core/time";
 import { testPlace } from "../test-data";
 import type { Need } from "./allocate";
 import { nightSheet } from "./sheet";
+import { chooseTonight, eveningShare, projectTonight } from "./tonight";
 
 const layout: MosaicLayout = {
   centre: { frame: "icrs", raDeg: 70, decDeg: 46 },
@@ -187,4 +188,35 @@ describe("the beginning and the end of a night", () => {
     }
     expect(sheet.exposureMin).toBeGreaterThan(60);
   });
+});
+
+it("never wants one minute for two projects: the sheets of an evening's two targets, each in its share (law)", () => {
+  const any = fc.record({ raDeg: fc.double({ min: 0, max: 359, noNaN: true }), decDeg: fc.double({ min: -10, max: 80, noNaN: true }) }); // prettier-ignore
+  let shared = 0;
+  fc.assert(
+    fc.property(any, any, fc.integer({ min: 1, max: 28 }), (a, b, day) => {
+      const night = placeNight(testPlace, nightDate(`2026-10-${String(day).padStart(2, "0")}`), USUAL_MOON);
+      const two = [a, b].map((t, i) => ({
+        id: `p${i}`,
+        target: { frame: "icrs", ...t } as const,
+        needs: [need("P1", "L", 600)],
+      }));
+      const tonight = two.flatMap((p) => projectTonight(night, p) ?? []);
+      const choice = chooseTonight(tonight, night.steps);
+      const sheets = two.map((p) => {
+        const share = eveningShare(choice, p.id, night.sky.window);
+        if (share) shared++;
+        return nightSheet({
+          night, panels: mosaicPanels({ ...layout, centre: p.target, columns: 1 }), centre: p.target, needs: p.needs, rules, flips: true,
+          standsBeforeDark: true, within: share?.within ?? null, filterName: (c) => c,
+        });
+      }); // prettier-ignore
+      if (choice.kind !== "go" || !choice.then) return;
+      const [one, other] = sheets.map((s) => s.lines.filter((l) => l.kind === "block"));
+      for (const x of one!)
+        for (const y of other!) expect(x.endMs <= y.startMs + 60_000 || y.endMs <= x.startMs + 60_000).toBe(true); // the last download
+    }),
+    { numRuns: process.env["LAWS_SEED"] === "new" ? 1000 : 60 },
+  );
+  expect(shared).toBeGreaterThan(5);
 });

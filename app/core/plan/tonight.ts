@@ -1,7 +1,7 @@
 import type { Channel } from "~/core/exposure";
 import { CAUSES, targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
-import type { UtcMs } from "~/core/time";
+import type { UtcInterval, UtcMs } from "~/core/time";
 import type { Need } from "./allocate";
 import { inNightOrder } from "./channel-order";
 
@@ -98,4 +98,21 @@ export function chooseTonight(projects: readonly TonightProject[], steps: NightS
     startMs: first.span.startMs,
     endMs: Math.max(first.span.endMs, late?.span.endMs ?? 0) as UtcMs,
   };
+}
+
+/** Where an evening goes to two projects: the part of it that one of them has, and which the other is. */
+export interface EveningShare {
+  readonly within: UtcInterval;
+  readonly otherId: string;
+  readonly isFirst: boolean;
+}
+
+/** The part of an evening that goes to a project, so that the sheets of two never want the same minute; null = it is not shared. */
+export function eveningShare(choice: TonightChoice, id: string, window: UtcInterval): EveningShare | null {
+  if (choice.kind !== "go" || !choice.then) return null;
+  const { first, then } = choice;
+  const handoverMs = first.span.endMs;
+  if (id === first.id) return { within: { ...window, endMs: handoverMs }, otherId: then.id, isFirst: true };
+  if (id === then.id) return { within: { ...window, startMs: handoverMs }, otherId: first.id, isFirst: false };
+  return null;
 }

@@ -84,7 +84,7 @@ export function BudgetRow({
             </select>
           </label>
         ) : null}
-        <label className="text-note text-soft block">
+        <label className="text-note text-soft mt-1 block">
           Moon
           <select
             className="field-box mt-0.5"
@@ -100,7 +100,7 @@ export function BudgetRow({
             ))}
           </select>
         </label>
-        <Button look="plain" onClick={onRemove} aria-label={`Remove ${rowName(draft)}`}>
+        <Button look="plain" className="px-0" onClick={onRemove} aria-label={`Remove ${rowName(draft)}`}>
           remove
         </Button>
       </div>
@@ -114,7 +114,7 @@ export function BudgetRow({
         )}
         {effects ? <EffectWords sub={draft.sub} effects={effects} clipped={clipped} /> : null}
         {onShort ? (
-          <Button look="plain" className="min-h-0 py-0" onClick={onShort}>
+          <Button look="plain" className="min-h-0 px-0 py-0" onClick={onShort}>
             Add a short set{advice?.coreSec ? " for the bright core" : ""}
           </Button>
         ) : null}

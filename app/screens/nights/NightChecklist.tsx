@@ -6,7 +6,9 @@ export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly 
   const items = [
     "Daylight: ground firm, cables free, power and card enough",
     "Balance both axes, level; polar align when stars show",
-    rig.isCooled ? `Cool to ${rig.workingTempC} °C, dew heater on` : "Let the optics cool, dew heater on",
+    rig.isCooled
+      ? `Cool to ${String(rig.workingTempC).replace("-", "−")} °C, dew heater on`
+      : "Let the optics cool, dew heater on",
     "Focus on a bright star, one test exposure",
     "Frame and camera angle checked (within 1°)",
     rig.isGuided ? "Guiding calibrated, dither on" : `Unguided: subs up to ${rig.longestUnguidedSec} s`,
@@ -14,7 +16,7 @@ export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly 
       ? [
           `Flats of ${channels.join(", ")} before anything is turned or taken apart`,
           rig.isCooled
-            ? `Darks at ${rig.workingTempC} °C of the same lengths, if not on the shelf`
+            ? `Darks at ${String(rig.workingTempC).replace("-", "−")} °C of the same lengths, if not on the shelf`
             : "Darks of the same lengths right after the last sub, while the sensor is as warm",
         ]
       : []),

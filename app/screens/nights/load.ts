@@ -1,6 +1,6 @@
 import type { SkyEvent } from "./RunSheetView";
 import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, nightSheet, panelLabel } from "~/core/plan";
+import { cautionsOf, eveningShare, nightSheet, panelLabel } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH, type WeatherHour } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
@@ -70,6 +70,15 @@ function clearRun(hours: readonly WeatherHour[]): UtcInterval | null {
   return best;
 }
 
+/** What two stretches have in common; one that is null leaves the other as it is. */
+function inBoth(a: UtcInterval | null, b: UtcInterval | null): UtcInterval | null {
+  if (!a || !b) return a ?? b;
+  return {
+    startMs: utcMs(Math.max(a.startMs, b.startMs)),
+    endMs: utcMs(Math.max(Math.max(a.startMs, b.startMs), Math.min(a.endMs, b.endMs))),
+  };
+}
+
 /** The run sheet of the asked project, or of the one the verdict would begin with. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
@@ -85,9 +94,11 @@ export async function loadNight(request: Request) {
   const c = asked ?? best() ?? contexts[0]!;
   const place = c.place.data;
   const night = nightOver(place, choice.night, c.moon);
-  const { weather } = nightAt(library, c.place, choice.night, []);
+  const { weather, choice: evening } = nightAt(library, c.place, choice.night);
   const params = new URL(request.url).searchParams;
   const clear = clearStretch(params, night.sky.window, place.timeZone);
+  const nameOf = (id: string) => contexts.find((x) => x.id === id)?.project.data.name ?? id;
+  const share = eveningShare(evening, c.id, night.sky.window);
   const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
   const bare = nightSheet({
     night,
@@ -97,7 +108,7 @@ export async function loadNight(request: Request) {
     rules: c.rules,
     flips: c.rig.data.flipsAtMeridian,
     standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
-    within: clear,
+    within: inBoth(clear, share?.within ?? null),
     filterName,
   });
   // Panels as their owner calls them: "P3 the arch".
@@ -127,6 +138,9 @@ export async function loadNight(request: Request) {
       events: skyEvents(nightEvents(night.sky), night.steps, way),
       isSimulated: weather.isSimulated,
       clear,
+      share: share && { ...share, other: nameOf(share.otherId) },
+      // A sheet that takes an evening from another one takes its place in a calendar too.
+      calendarId: share || evening.kind !== "go" ? c.id : evening.first.id,
       clearHours: clearRun(weather.hours),
       cautions: cautionsOf(outside, {
         ...rules,

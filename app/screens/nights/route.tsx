@@ -1,6 +1,6 @@
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
-import { longNight } from "~/components/clock";
+import { clockTime, longNight } from "~/components/clock";
 import { NightChecklist } from "./NightChecklist";
 import { RunSheetView } from "./RunSheetView";
 import { Button, buttonLook } from "~/components/ui/Button";
@@ -45,7 +45,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
       runSheetToCalendar(sheet, {
         title: view.name,
         place: place.name,
-        uidBase: `${view.id}-${night}`,
+        uidBase: `${view.calendarId}-${night}`,
         stampMs: now(),
       }),
       "text/calendar",
@@ -63,6 +63,11 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
             : view.isDone
               ? "Every goal of this project is met: nothing to do."
               : "Nothing usable for this project on this night. Choose another night above."}
+          {view.share
+            ? view.share.isFirst
+              ? ` From ${clockTime(view.share.within.endMs, place.timeZone)} the evening goes to ${view.share.other}.`
+              : ` Until ${clockTime(view.share.within.startMs, place.timeZone)} the evening goes to ${view.share.other}.`
+            : ""}
           {sheet.leftOver.length > 0 && hasBlocks
             ? ` ${formatMinutes(sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0))} of the wanted exposure do not fit.`
             : ""}

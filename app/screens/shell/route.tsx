@@ -78,7 +78,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const [isHelping, setHelping] = useState(false);
   const search = keptSearch(params);
   const linkTo = useCallback(
-    (date: string) => `${location.pathname}${keptSearch(params, { night: date })}`,
+    (date: string) =>
+      `${location.pathname}${keptSearch(params, { night: date, project: params.get("project") ?? "" })}`,
     [location.pathname, params],
   );
 

@@ -10,7 +10,8 @@ import { SeasonWords } from "./SeasonWords";
 import { Section } from "~/components/ui/Panel";
 import { YearNumbers } from "./YearNumbers";
 import { monthsOf, seasonOf } from "~/core/night";
-import { obstructionWords, passageWords } from "~/components/words/way-words";
+import { nightWorthWords, obstructionWords, passageWords } from "~/components/words/way-words";
+import { missingWords } from "~/components/words/target-words";
 import { formatMinutes } from "~/core/notation";
 import type { NightDate } from "~/core/time";
 import { keptSearch } from "~/desk/choice";
@@ -31,7 +32,8 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
         }
       >
         <p className="text-figure">
-          {view.account.usableMin > 0 ? `${formatMinutes(view.account.usableMin)} usable` : "Nothing usable this night"}
+          {view.sums.usableMin > 0 ? `${formatMinutes(view.sums.usableMin)} usable` : "Nothing usable this night"}
+          <span className="text-body text-soft">{nightWorthWords(view.sums)}</span>
         </p>
         <p className="text-soft">
           {[
@@ -39,12 +41,17 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
             ...view.way.obstructions.map((o) => obstructionWords(o, view.place.timeZone)),
           ].join(" · ")}
         </p>
+        {view.advice.missing.length > 0 ? (
+          <p className="text-lamp">
+            It shines in {view.advice.wanted.join(", ")}: {missingWords(view.advice.missing)}.
+          </p>
+        ) : null}
         <HourScale steps={view.steps} zone={view.place.timeZone} />
         <WorthStrip steps={view.steps} walk={view.walk} channel={view.channel} zone={view.place.timeZone} isTall />
       </Section>
       <Section
         title="Its year from here"
-        aside="filled = usable hours, pale = lost to the Moon · press a night to choose it"
+        aside="worth in hours at your moonless zenith · pale = what the Moon takes · press a night to choose it"
       >
         <Suspense fallback={<p className="text-soft h-56 py-4">Going through the year …</p>}>
           <Await

@@ -29,7 +29,7 @@ export async function loadTarget(request: Request, targetId: string) {
   const channel = advice.lead;
   const night = nightOver(place, choice.night, choice.moon);
   const { steps, sky } = night;
-  const { walk, ofDate } = targetNight(night, entry.at, channel);
+  const { walk, ofDate, ...sums } = targetNight(night, entry.at, channel);
   const year = orAborted(
     skyWorker().year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel }),
     request.signal,
@@ -58,6 +58,7 @@ export async function loadTarget(request: Request, targetId: string) {
       steps,
       walk,
       account: accountOf(steps, walk),
+      sums,
       way: nightWay(place, sky, steps, ofDate),
       hourly: hourlySteps(sky, steps, walk, ofDate, place.timeZone),
       clearChance: place.clearChance,

@@ -4,6 +4,7 @@ import { CLOSING_WEEKS, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
 import { fillWords, missingWords } from "~/components/words/target-words";
+import { isMoonFelt } from "~/components/words/way-words";
 import { CAUSE_WORDS } from "~/components/words/words";
 import { seasonSuffices, type TargetLine } from "./lines";
 
@@ -52,7 +53,7 @@ export function rankWords(t: TargetLine): string {
   const fill = fillWords(t.fill);
   words.push(t.panels > 1 ? `needs ${t.panels} panels` : fill);
   words.push(brightnessWords(t.belowSkyMag));
-  if (t.missing.length > 0) words.push(missingWords(t.missing));
+  if (t.isStrongestMissing) words.push(missingWords(t.missing));
   if (t.topAltitudeDeg < 30) words.push(`tops out at ${fixed(t.topAltitudeDeg)}°`);
   if (t.mainLossMin >= 15) words.push(`${formatMinutes(t.mainLossMin)} lost: ${CAUSE_WORDS[t.mainLoss]}`);
   const { left, clearNights } = t.season;
@@ -67,10 +68,7 @@ export function rankWords(t: TargetLine): string {
   return words.filter((w) => w !== "").join(" · ");
 }
 
-const FELT_MOON = 0.9; // of its moonless worth: less than a tenth lost to the Moon is not worth a word
-
 /** "1.9 h worth: Moon, Ha"; a night that the Moon takes says so. */
 export function worthWords(t: TargetLine): string {
-  const isMoonlit = t.worthMin < FELT_MOON * t.moonlessWorthMin;
-  return `worth ${fixed(t.worthMin / 60, 1)} h${isMoonlit ? ": Moon" : ""}, ${t.channel}`;
+  return `worth ${fixed(t.worthMin / 60, 1)} h${isMoonFelt(t) ? ": Moon" : ""}, ${t.channel}`;
 }

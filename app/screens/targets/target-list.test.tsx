@@ -28,6 +28,7 @@ function line(id: string, more: Partial<TargetLine> = {}, entry: Partial<Catalog
     moonlessWorthMin: 200,
     channel: "L",
     missing: [],
+    isStrongestMissing: false,
     isOutOfReach: false,
     mainLoss: "none",
     mainLossMin: 0,

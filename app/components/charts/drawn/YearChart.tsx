@@ -7,17 +7,17 @@ import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../cha
 
 interface Point {
   readonly night: YearNight;
-  readonly usable: number;
+  readonly worth: number;
   readonly moonless: number;
 }
 
 const Tip = tipOf<Point>(({ night }) => [
   shortNight(night.date),
-  `${formatMinutes(night.usableMin)} usable`,
-  `${formatMinutes(night.moonlessMin)} without the Moon, ${percent(night.illuminatedFraction)} lit`,
+  `${formatMinutes(night.usableMin)} usable, worth ${fixed(night.worthMin / 60, 1)} h`,
+  `worth ${fixed(night.moonlessWorthMin / 60, 1)} h without the Moon, ${percent(night.illuminatedFraction)} lit`,
 ]);
 
-/** A year of nights for one target: filled = usable hours, pale = what the Moon takes. A press chooses the night under the pointer. */
+/** A year of nights for one target: filled = what a night is worth, pale = what the Moon takes of it. A press chooses the night under the pointer. */
 export default function YearChart({
   nights,
   chosen,
@@ -29,18 +29,18 @@ export default function YearChart({
 }) {
   const points = nights.map((night): Point => ({
     night,
-    usable: night.usableMin / 60,
-    moonless: night.moonlessMin / 60,
+    worth: night.worthMin / 60,
+    moonless: night.moonlessWorthMin / 60,
   }));
   const firsts = nights.flatMap((n, i) => (n.date.endsWith("-01") ? [i] : []));
   const monthOf = (i: number) => MONTHS[Number(nights[i]?.date.slice(5, 7)) - 1] ?? "";
   const at = nights.findIndex((n) => n.date === chosen);
   const months = MONTHS.map((month, i) => {
     const mine = nights.filter((n) => Number(n.date.slice(5, 7)) === i + 1);
-    return `${month} ${fixed(mine.reduce((s, n) => s + n.usableMin, 0) / 60)} h`;
+    return `${month} ${fixed(mine.reduce((s, n) => s + n.worthMin, 0) / 60)} h`;
   });
   return (
-    <ChartFrame title={`Usable hours of ${nights.length} nights, ${months.join(", ")}`} heightPx={190}>
+    <ChartFrame title={`Worth in hours of ${nights.length} nights, ${months.join(", ")}`} heightPx={190}>
       <ComposedChart
         data={points.map((p, i) => ({ ...p, i }))}
         margin={MARGIN}
@@ -60,7 +60,7 @@ export default function YearChart({
           tickFormatter={monthOf}
           {...AXIS}
         />
-        <YAxis width={44} allowDecimals={false} label={axisWords("hours a night", "insideLeft")} {...AXIS} />
+        <YAxis width={44} allowDecimals={false} label={axisWords("worth, h a night", "insideLeft")} {...AXIS} />
         <Tooltip content={<Tip />} cursor={CURSOR} isAnimationActive={false} />
         <Area
           dataKey="moonless"
@@ -72,7 +72,7 @@ export default function YearChart({
           activeDot={false}
         />
         <Area
-          dataKey="usable"
+          dataKey="worth"
           type="step"
           stroke="none"
           fill="var(--lamp)"
