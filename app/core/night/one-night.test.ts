@@ -70,7 +70,7 @@ describe("the nights of a place", () => {
           if (truly(ms + stepMs / 2, place).sunDeg < -18) swept++;
         expect(Math.abs(swept - seen.size)).toBeLessThanOrEqual(1); // a step on the edge of a grazing night
       }), // prettier-ignore
-      { numRuns: runs(8, 400) },
+      { numRuns: runs(8, 150) },
     );
   });
 });
