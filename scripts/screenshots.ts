@@ -1,5 +1,5 @@
 import { mkdirSync, writeFileSync } from "node:fs";
-import { newProfile, openBrowser, startApp } from "../e2e/browser";
+import { hands, newProfile, openBrowser, startApp } from "../e2e/browser";
 
 /** Remakes docs/screenshots from the demo on its fixed evening, so that the pictures never go stale. The build must exist. */
 const OUT = new URL("../docs/screenshots/", import.meta.url).pathname;
@@ -10,11 +10,21 @@ const VIEWS: readonly {
   readonly theme?: string;
   readonly width?: number;
   readonly height?: number;
+  /** Choices made before the picture is taken: label and option. */
+  readonly choose?: readonly (readonly [label: string, option: string])[];
 }[] = [
   { file: "tonight", path: "/", waitFor: "Where the night goes" },
   { file: "tonight-day", path: "/", waitFor: "Where the night goes", theme: "day" },
   { file: "tonight-narrow", path: "/", waitFor: "Go, from", width: 400, height: 800 },
-  { file: "targets", path: "/targets", waitFor: "usable this night" },
+  {
+    file: "targets",
+    path: "/targets",
+    waitFor: "usable this night",
+    choose: [
+      ["Kind", "galaxy"],
+      ["Season", "clos"],
+    ],
+  },
   { file: "target", path: "/targets/NGC%20253", waitFor: "Its way over the skyline" },
   { file: "finder", path: "/targets/Sh2-132/finder", waitFor: "Begin here" },
   { file: "projects", path: "/projects", waitFor: "kept of" },
@@ -52,6 +62,7 @@ try {
       20_000,
       view.file,
     );
+    for (const [label, option] of view.choose ?? []) await hands(driver).choose(label, option);
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     await driver.sleep(700); // the chart's objects come a moment after its stars
     writeFileSync(`${OUT}${view.file}.png`, await driver.takeScreenshot(), "base64");

@@ -60,7 +60,12 @@ export default function YearChart({
           tickFormatter={monthOf}
           {...AXIS}
         />
-        <YAxis width={44} allowDecimals={false} label={axisWords("worth, h a night", "insideLeft")} {...AXIS} />
+        <YAxis
+          width={44}
+          allowDecimals={Math.max(...points.map((p) => p.moonless)) < 3}
+          label={axisWords("worth, h a night", "insideLeft")}
+          {...AXIS}
+        />
         <Tooltip content={<Tip />} cursor={CURSOR} isAnimationActive={false} />
         <Area
           dataKey="moonless"
