@@ -27,13 +27,18 @@ if (!catalog.ok || !stars.ok) throw new Error("data does not unpack");
 const place = places["place-garden"]!;
 const night = nightDate("2026-12-20"); // a night with Moon, so that its part is counted
 
-measure(`rank ${catalog.value.length} objects for one night, ${NIGHT_STEP_MIN} min steps, skyline and Moon`, 150, 11, () => {
-  return rankCatalog(catalog.value, {
-    night: placeNight(place, night, USUAL_MOON),
-    rig: rigs["rig-refractor"]!,
-    channels: ["L", "R", "G", "B", "Ha", "OIII"],
-  });
-});
+measure(
+  `rank ${catalog.value.length} objects for one night, ${NIGHT_STEP_MIN} min steps, skyline and Moon`,
+  150,
+  11,
+  () => {
+    return rankCatalog(catalog.value, {
+      night: placeNight(place, night, USUAL_MOON),
+      rig: rigs["rig-refractor"]!,
+      channels: ["L", "R", "G", "B", "Ha", "OIII"],
+    });
+  },
+);
 
 const target = { frame: "icrs", raDeg: 71, decDeg: 46.7 } as const;
 const nights = yearNights(place, night, 365, USUAL_MOON);

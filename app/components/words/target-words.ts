@@ -16,6 +16,16 @@ export function sizeWords(e: CatalogEntry): string {
     : show(e.majorArcmin);
 }
 
+/** "1190 × 309 px" at a scale; "" without a size. */
+export function pixelWords(e: CatalogEntry, arcsecPerPx: number): string {
+  if (e.majorArcmin === null) return "";
+  const px = (arcmin: number) => String(Math.round((arcmin * 60) / arcsecPerPx));
+  const { majorArcmin, minorArcmin } = e;
+  return minorArcmin !== null && minorArcmin < majorArcmin
+    ? `${px(majorArcmin)} × ${px(minorArcmin)} px`
+    : `${px(majorArcmin)} px`;
+}
+
 /** "galaxy, 27′ × 7′, Scl". */
 export const entryFacts = (e: CatalogEntry): string => `${KIND_WORDS[e.kind]}, ${sizeWords(e)}, ${e.constellation}`;
 

@@ -36,13 +36,18 @@ export interface PlacementFound {
   readonly overlap: number;
   readonly cost: number;
   readonly costBefore: number;
+  /** Better than staying, the hard limit first. */
+  readonly isBetter: boolean;
   readonly inSeams: SeamCount;
   readonly inSeamsBefore: SeamCount;
+  /** Whether no star brighter than the hard limit is left in a seam; true without one. */
+  readonly isMet: boolean;
 }
 
 const SIGMA_SHARE = 0.03; // of a panel side: how near a seam a star begins to matter
 const REFERENCE_MAGNITUDE = 8; // a star of this magnitude on a seam costs 1
 const SUBJECT_WEIGHT = 16; // a seam through the subject's middle costs as much as one through a star of magnitude 5
+const HARD_WEIGHT = 1e9; // of the brightest star over a hard limit: nothing else outweighs it
 const UNCOVERED_WEIGHT = 2000; // 1 % of the outline left out costs as much as a star of magnitude 4.7 on a seam
 
 /** Points spread evenly over an ellipse, in the start frame. */
@@ -68,6 +73,8 @@ export interface PlacementTask {
   readonly stars: readonly PlaneStar[];
   readonly outline: Outline | null;
   readonly subject?: { readonly xArcmin: number; readonly yArcmin: number } | null;
+  /** No star brighter than this in any seam, before anything else counts; absent or null = only the sum counts. */
+  readonly hardMag?: number | null;
 }
 
 /** Stars of a task that lie in seams when its mosaic is moved. */
@@ -85,13 +92,15 @@ function seamCount({ layout, stars }: PlacementTask, { dxArcmin, dyArcmin, turnD
 }
 
 /** The cost of a placement as a function, with all that does not change worked out once. */
-function costOf({ layout, stars, outline, subject }: PlacementTask): (at: Placement) => number {
+function costOf({ layout, stars, outline, subject, hardMag }: PlacementTask): (at: Placement) => number {
   const bounds = mosaicBounds(layout);
   const lines = seamLines(layout);
   const panels = mosaicPanels(layout);
   const isPlainGrid = !layout.extra?.length && !layout.skipped?.length && !layout.rowShift;
   const [sigmaX, sigmaY] = [SIGMA_SHARE * layout.planeWidthArcmin, SIGMA_SHARE * layout.planeHeightArcmin];
   const weighted = stars.map((s) => [s.xArcmin, s.yArcmin, 10 ** (0.4 * (REFERENCE_MAGNITUDE - s.magnitude))] as const);
+  const hard = hardMag == null ? [] : stars.filter((s) => s.magnitude < hardMag);
+  const seams = hard.length > 0 ? seamsOf(layout) : [];
   if (subject) weighted.push([subject.xArcmin, subject.yArcmin, SUBJECT_WEIGHT]);
   const points = outline ? outlinePoints(outline) : [];
   const isOutside = (u: number, v: number) =>
@@ -113,6 +122,13 @@ function costOf({ layout, stars, outline, subject }: PlacementTask): (at: Placem
           cost += weight * Math.exp(-0.5 * (off / sigma) ** 2);
       }
     }
+    let brightest = 0;
+    for (const star of hard) {
+      const [x, y] = [star.xArcmin - dxArcmin, star.yArcmin - dyArcmin];
+      if (isInSeams(seams, { xArcmin: x * c + y * s, yArcmin: y * c - x * s }))
+        brightest = Math.max(brightest, 10 ** (0.4 * (REFERENCE_MAGNITUDE - star.magnitude)));
+    }
+    cost += HARD_WEIGHT * brightest;
     let outside = 0;
     for (const [x, y] of points) {
       const [u, v] = [(x - dxArcmin) * c + (y - dyArcmin) * s, -(x - dxArcmin) * s + (y - dyArcmin) * c];
@@ -178,7 +194,8 @@ function search(
 /**
  * The shift, turn and overlap, within limits, that keep bright stars out of the seams and the outline inside. Deterministic.
  * Overlaps are tried at most 2 % apart and down to 0.5 % around the best. Distances over the grid are taken on the plane,
- * good for mosaics under 15°. `onProgress` is told the share done after each overlap tried.
+ * good for mosaics under 15°. A hard limit counts before everything else; where it cannot be met, the brightest star left in a seam is
+ * as faint as can be. `onProgress` is told the share done after each overlap tried.
  */
 export function placeMosaic(
   task: PlacementTask,
@@ -208,10 +225,16 @@ export function placeMosaic(
       attemptBetter(overlap - step);
       attemptBetter(overlap + step);
     }
+  const inSeams = seamCount(overlapping(best.overlap), best.placement);
+  const { hardMag } = task;
   return {
     ...best,
-    costBefore: placementCost(task, STAY),
-    inSeams: seamCount(overlapping(best.overlap), best.placement),
+    // Told without the hard limit, which is no figure but a yes or no.
+    cost: placementCost({ ...overlapping(best.overlap), hardMag: null }, best.placement),
+    costBefore: placementCost({ ...task, hardMag: null }, STAY),
+    isBetter: best.cost < placementCost(task, STAY) - 1e-6,
+    inSeams,
     inSeamsBefore: seamCount(task, STAY),
+    isMet: hardMag == null || inSeams.brightestMag === null || inSeams.brightestMag >= hardMag,
   };
 }

@@ -80,8 +80,12 @@ export function FrameLeaves(props: Props) {
   const { optics, rig, target } = view;
   const [leaf, setLeaf] = useState("frame");
   const extent = mosaicExtent(layout);
-  const place = (limits: PlacementLimits, signal: AbortSignal, onProgress: (share: number) => void) =>
-    placeInWorker(placementTask(props), limits, signal, onProgress);
+  const place = (
+    limits: PlacementLimits,
+    hardMag: number | null,
+    signal: AbortSignal,
+    onProgress: (share: number) => void,
+  ) => placeInWorker({ ...placementTask(props), hardMag }, limits, signal, onProgress);
   const takePlacement = ({ placement, overlap }: PlacementFound) => {
     const { centre, positionAngleDeg } = movedFrame(layout, placement);
     change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });

@@ -2,6 +2,8 @@ import { fixed } from "~/components/numbers";
 import { mosaicArea, mosaicExtent, toleratedTurnDeg, type MosaicLayout, type Panel } from "~/core/framing";
 import { formatHoursMinutes } from "~/core/notation";
 
+const NEAR_POLE_DEG = 60; // below it only the width of a mosaic makes the angles differ
+
 /** What a person should know before trusting a mosaic: too little overlap, camera angles that differ, a field beyond the plane. */
 export function MosaicCautions({
   layout,
@@ -15,6 +17,7 @@ export function MosaicCautions({
   const most = Math.max(0, ...panels.map((p) => off(p.positionAngleDeg)));
   const shared = Math.min(layout.overlap, layout.overlapRows ?? layout.overlap);
   const bearsDeg = toleratedTurnDeg(layout);
+  const isPolar = Math.abs(layout.centre.decDeg) >= NEAR_POLE_DEG;
   const isWide = Math.hypot(extent.widthArcmin, extent.heightArcmin) / 60 > 60;
   return (
     <>
@@ -31,8 +34,8 @@ export function MosaicCautions({
       ) : null}
       {panels.length > 1 && most > 1 ? (
         <p className="mb-2">
-          So near the pole the camera angle differs from panel to panel, by up to {fixed(most, 1)}°: turn the camera for
-          each one (see Panels), or share more.
+          {isPolar ? "So near the pole" : "Over so wide a mosaic"} the camera angle differs from panel to panel, by up
+          to {fixed(most, 1)}°: turn the camera for each one (see Panels), or share more.
         </p>
       ) : null}
       {panels.length > 1 && shared > 0 ? (

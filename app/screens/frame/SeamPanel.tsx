@@ -64,6 +64,8 @@ export function SeamPanel({
   readonly onShow: (star: NamedStar) => void;
   readonly onSearch: (
     limits: PlacementLimits,
+    /** No star brighter than this in any seam; null = only the sum counts. */
+    hardMag: number | null,
     signal: AbortSignal,
     onProgress: (share: number) => void,
   ) => Promise<PlacementFound>;
@@ -73,6 +75,7 @@ export function SeamPanel({
   const [typed, setTyped] = useState<Typed>({ shift: "12", turn: "5", from: String(percent), to: String(percent) });
   const [work, setWork] = useState<{ readonly share: number; readonly stop: AbortController } | null>(null);
   const [result, setResult] = useState<PlacementFound | null>(null);
+  const [isHard, setHard] = useState(false);
   const { limits, faults } = limitsOf(typed, sideArcmin);
   const search = async () => {
     if (!limits) return;
@@ -80,9 +83,11 @@ export function SeamPanel({
     setWork({ share: 0, stop });
     setResult(null);
     try {
-      const best = await onSearch(limits, stop.signal, (share) => setWork((w) => (w ? { ...w, share } : w)));
+      const best = await onSearch(limits, isHard ? limit : null, stop.signal, (share) =>
+        setWork((w) => (w ? { ...w, share } : w)),
+      );
       setResult(best);
-      if (best.cost < best.costBefore - 1e-6) onTake(best);
+      if (best.isBetter) onTake(best);
     } catch (error) {
       if (!stop.signal.aborted) throw error;
     } finally {
@@ -122,6 +127,10 @@ export function SeamPanel({
         {box("from", "Overlap from", "%")}
         {box("to", "Overlap to", "%")}
       </div>
+      <label className="mt-3 flex min-h-6 items-center gap-2">
+        <input type="checkbox" checked={isHard} onChange={(e) => setHard(e.target.checked)} />
+        No star brighter than magnitude {limit} in any seam, whatever else
+      </label>
       {work ? (
         <Progress words="Searching …" share={work.share} onStop={() => work.stop.abort(new Error("stopped"))} />
       ) : (
@@ -129,9 +138,15 @@ export function SeamPanel({
           Shift and turn to clear them
         </Button>
       )}
+      {result && !result.isMet ? (
+        <p className="text-rust mt-2">
+          It cannot be met within these limits: a star of magnitude {fixed(result.inSeams.brightestMag ?? 0, 1)} stays
+          in a seam. Allow more shift, turn or overlap.
+        </p>
+      ) : null}
       {result ? (
         <p className="mt-2" role="status">
-          {result.cost < result.costBefore - 1e-6 ? (
+          {result.isBetter ? (
             <>
               <Why title={`Seam score ${fixed(result.costBefore, 2)} before, ${fixed(result.cost, 2)} after.`}>
                 <p>

@@ -123,11 +123,16 @@ describe("seams", () => {
     overlap: 0.2,
     cost: 0.5,
     costBefore: 7,
+    isBetter: true,
+    isMet: true,
     inSeams: { stars: 0, brightestMag: null },
     inSeamsBefore: { stars: 4, brightestMag: 6.21 },
   };
   const show = (answer: PlacementFound) => {
-    const [onSearch, onTake] = [vi.fn((_limits: PlacementLimits) => Promise.resolve(answer)), vi.fn()];
+    const [onSearch, onTake] = [
+      vi.fn((_limits: PlacementLimits, _hard: number | null) => Promise.resolve(answer)),
+      vi.fn(),
+    ];
     render(<SeamPanel found={[]} limit={8.5} onLimit={() => undefined} sideArcmin={80} overlap={0.2} labelOf={panelName} onShow={() => undefined} onSearch={onSearch} onTake={onTake} />); // prettier-ignore
     return { onSearch, onTake };
   };
@@ -143,8 +148,15 @@ describe("seams", () => {
     );
     expect(onTake).toHaveBeenCalledWith(found);
   });
+  it("take a hard limit, and say when it cannot be met", async () => {
+    const { onSearch } = show({ ...found, isMet: false, inSeams: { stars: 1, brightestMag: 4.9 } });
+    await user.click(screen.getByRole("checkbox", { name: /No star brighter than magnitude 8.5 in any seam/ }));
+    await user.click(screen.getByRole("button", { name: "Shift and turn to clear them" }));
+    expect(onSearch.mock.lastCall![1]).toBe(8.5);
+    expect(await screen.findByText(/It cannot be met within these limits: a star of magnitude 4.9 stays/)).toBeTruthy();
+  });
   it("stay when nothing better is found, and refuse an overlap of 95 %", async () => {
-    const { onTake } = show({ ...found, cost: 7 });
+    const { onTake } = show({ ...found, cost: 7, isBetter: false });
     await user.click(screen.getByRole("button", { name: "Shift and turn to clear them" }));
     expect((await screen.findByRole("status")).textContent).toContain("it stays where it is");
     expect(onTake).not.toHaveBeenCalled();

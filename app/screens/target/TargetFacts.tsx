@@ -2,7 +2,7 @@ import { fixed } from "~/components/numbers";
 import type { CatalogEntry } from "~/core/catalog";
 import { bestEllipseAngle } from "~/core/framing";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
-import { lightWords, sizeWords } from "~/components/words/target-words";
+import { lightWords, pixelWords, sizeWords } from "~/components/words/target-words";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 
@@ -12,7 +12,12 @@ export function TargetFacts({
   frame,
 }: {
   readonly entry: CatalogEntry;
-  readonly frame?: { readonly widthArcmin: number; readonly heightArcmin: number; readonly rigName: string };
+  readonly frame?: {
+    readonly widthArcmin: number;
+    readonly heightArcmin: number;
+    readonly arcsecPerPx: number;
+    readonly rigName: string;
+  };
 }) {
   const fit =
     frame && entry.majorArcmin !== null
@@ -49,7 +54,7 @@ export function TargetFacts({
             <dt className="text-soft">In one frame</dt>
             <dd>
               {fit.fill <= 1 ? `fills ${Math.round(fit.fill * 100)} %` : `${fixed(fit.fill, 1)} × too large`},{" "}
-              {frame!.rigName}
+              {pixelWords(entry, frame!.arcsecPerPx)}, {frame!.rigName}
             </dd>
           </>
         ) : null}

@@ -69,6 +69,7 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
                 frame: {
                   widthArcmin: view.optics.planeWidthArcmin,
                   heightArcmin: view.optics.planeHeightArcmin,
+                  arcsecPerPx: view.optics.pixelScaleArcsecPerPx,
                   rigName: view.rigName,
                 },
               }

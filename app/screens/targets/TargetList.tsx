@@ -43,12 +43,14 @@ const HEADS = [
 export const TargetList = memo(function TargetList({
   lines,
   night,
+  arcsecPerPx,
   order,
   onOrder,
   linkTo,
 }: {
   readonly lines: readonly TargetLine[];
   readonly night: PlaceNight;
+  readonly arcsecPerPx: number;
   readonly order: Order;
   readonly onOrder: (order: Order) => void;
   readonly linkTo: (id: string) => string;
@@ -136,6 +138,7 @@ export const TargetList = memo(function TargetList({
                   line={line}
                   walk={targetNight(night, line.entry.at, line.channel).walk}
                   night={night}
+                  arcsecPerPx={arcsecPerPx}
                   to={linkTo(line.entry.id)}
                   isCurrent={isCurrent}
                   onFocus={() => setActive(item.index)}

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { PlaceNight, Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { WorthStrip } from "~/components/charts/WorthStrip";
-import { entryFacts, entryTitle } from "~/components/words/target-words";
+import { entryFacts, entryTitle, pixelWords } from "~/components/words/target-words";
 import type { TargetLine } from "./lines";
 import { needWords, rankWords, seasonWords, worthWords } from "./rank-words";
 
@@ -12,6 +12,7 @@ export function TargetRow({
   line,
   walk,
   night,
+  arcsecPerPx,
   to,
   isCurrent,
   onFocus,
@@ -20,6 +21,8 @@ export function TargetRow({
   readonly line: TargetLine;
   readonly walk: Walk;
   readonly night: PlaceNight;
+  /** Scale of the rig, for sizes in pixels. */
+  readonly arcsecPerPx: number;
   readonly to: string;
   readonly isCurrent: boolean;
   readonly onFocus: () => void;
@@ -39,7 +42,9 @@ export function TargetRow({
         >
           <span className="block truncate font-semibold">{entryTitle(line.entry)}</span>
           <span className="text-note text-soft line-clamp-2">
-            {entryFacts(line.entry)} · {rankWords(line)}
+            {[entryFacts(line.entry), pixelWords(line.entry, arcsecPerPx), rankWords(line)]
+              .filter((w) => w !== "")
+              .join(" · ")}
           </span>
         </Link>
         <p className="text-note text-faint md:hidden">

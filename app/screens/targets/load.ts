@@ -1,3 +1,4 @@
+import { opticsOf } from "~/core/framing";
 import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
@@ -23,6 +24,7 @@ export async function loadTargets(request: Request) {
   return {
     placeMinDeg: choice.place.data.minAltitudeDeg,
     rigName: rig.name,
+    arcsecPerPx: opticsOf(rig).pixelScaleArcsecPerPx,
     night: nightOver(place, choice.night, choice.moon),
     question,
     ranking,

@@ -125,7 +125,14 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
           </p>
         </Empty>
       ) : (
-        <TargetList lines={lines} night={data.night} order={order} onOrder={setOrder} linkTo={linkTo} />
+        <TargetList
+          lines={lines}
+          night={data.night}
+          arcsecPerPx={data.arcsecPerPx}
+          order={order}
+          onOrder={setOrder}
+          linkTo={linkTo}
+        />
       )}
     </>
   );

@@ -180,6 +180,7 @@ describe("the list", () => {
       Component: () => (
         <TargetList
           lines={lines}
+          arcsecPerPx={1.6}
           night={placeNight(testPlace, night, USUAL_MOON)}
           order="season"
           onOrder={onOrder}
