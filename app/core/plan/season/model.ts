@@ -1,0 +1,59 @@
+import type { Reward } from "./reward";
+
+/**
+ * A season to be planned: lanes (a rig on a night) are handed out to jobs (a project in a channel) in slots of equal length. All
+ * yields are worth minutes (MATHS 6.2): minutes weighed by what they are worth against the place's moonless zenith.
+ */
+export interface SeasonTask {
+  readonly slotMin: number;
+  /** Runs of blocks of one project that a night may have at most. */
+  readonly targetsANight: number;
+  /** Slots that a block takes at least. */
+  readonly minSlots: number;
+  /** Minutes lost at a night's first block, at a change of target, and of filter; at most a slot each. */
+  readonly lostMin: { readonly start: number; readonly target: number; readonly filter: number };
+  /** What a block costs by itself, worth minutes: of two like plans the one with fewer changes. */
+  readonly tick: number;
+  readonly jobs: readonly SeasonJob[];
+  readonly lanes: readonly Lane[];
+}
+
+/** What one project wants in one channel. */
+export interface SeasonJob {
+  /** Any number; jobs of one project have the same. */
+  readonly project: number;
+  /** What having worth minutes is worth, from nothing more on. */
+  readonly reward: Reward;
+}
+
+/** A rig on a night. */
+export interface Lane {
+  /** That it is clear, 0 to 1. */
+  readonly chance: number;
+  /** Worth minutes of a slot given wholly to a job when it is clear, by slot and job; 0 = not usable. */
+  readonly worth: readonly (readonly number[])[];
+  /** What is to be done whatever else would be better; it is not changed. */
+  readonly fixed?: Programme;
+}
+
+/** A job from one slot up to another, which it does not take. */
+export type Block = readonly [job: number, from: number, to: number];
+
+/** What a lane does, in order. */
+export type Programme = readonly Block[];
+
+/** A programme for every lane. */
+export type SeasonPlan = readonly Programme[];
+
+/** A programme with what it brings in expectation. */
+export interface Column {
+  readonly blocks: Programme;
+  /** The jobs it is for, each once. */
+  readonly jobs: readonly number[];
+  /** Worth minutes times the chance of a clear night, by place in `jobs`. */
+  readonly yields: readonly number[];
+  readonly cost: number;
+}
+
+/** Doing nothing. */
+export const IDLE: Column = { blocks: [], jobs: [], yields: [], cost: 0 };
