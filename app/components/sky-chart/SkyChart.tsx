@@ -21,6 +21,7 @@ import {
   drawMilkyWay,
   drawObjects,
   drawOutlines,
+  drawPatches,
   drawStars,
   viewRadiusDeg,
   type Ink,
@@ -39,6 +40,8 @@ interface Props {
   readonly onGaze: (gaze: Gaze) => void;
   readonly data: SkyData | null;
   readonly objects: readonly CatalogEntry[];
+  /** Ids of the objects whose outline is shown: chosen, or near the pointer. The same list until it changes. */
+  readonly outlined?: readonly string[];
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
   readonly seamStars: readonly Equatorial<"icrs">[];
@@ -69,6 +72,7 @@ const PRESS_PX = 4; // a press that moves further is a drag
 
 const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
 const NONE: NonNullable<Props["outlines"]> = [];
+const NO_IDS: readonly string[] = [];
 const MIN_DEG = 5 / 60;
 const MAX_DEG = 60;
 
@@ -119,6 +123,7 @@ export function SkyChart({
   onGaze,
   data,
   objects,
+  outlined = NO_IDS,
   layout,
   panels,
   seamStars,
@@ -165,14 +170,15 @@ export function SkyChart({
       drawGraticule(ctx, v, ink);
       if (data) drawBorders(ctx, v, data, ink);
       if (data) drawFigures(ctx, v, data, ink);
-      drawObjects(ctx, v, objects, ink);
+      drawPatches(ctx, v, objects, ink);
+      drawObjects(ctx, v, objects, new Set(outlined), ink);
       if (data) drawStars(ctx, v, data, ink);
       drawOutlines(ctx, v, outlines, draft, ink);
       drawMosaic(ctx, v, layout, panels, seamStars, labelOf, ink);
       drawCompass(ctx, v, ink);
     });
     return () => cancelAnimationFrame(frame);
-  }, [gaze, look, w, h, data, objects, layout, panels, seamStars, theme, outlines, draft, labelOf, underlay]);
+  }, [gaze, look, w, h, data, objects, outlined, layout, panels, seamStars, theme, outlines, draft, labelOf, underlay]);
 
   const zoom = (factor: number, about?: ScreenPoint) => {
     const heightDeg = Math.min(MAX_DEG, Math.max(MIN_DEG, gaze.heightDeg * factor));

@@ -1,28 +1,53 @@
 import type { SkyData } from "~/core/catalog";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
+import { drawnBrightness, packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
 import { chartView, toScreen, type ChartView } from "~/core/framing";
 import { offsetBy, unitVector } from "~/core/sky";
-import { drawCompass, drawObjects, drawStars, faintestAt, starName, type Ink } from "./layers";
+import {
+  drawCompass,
+  drawObjects,
+  drawPatches,
+  drawStars,
+  faintestAt,
+  patchStrength,
+  starName,
+  type Ink,
+} from "./layers";
 
 interface Drawn {
   readonly arcs: { x: number; y: number; r: number; style: string }[];
   readonly words: { text: string; x: number; y: number }[];
   readonly dashes: number[][];
+  readonly scales: number[];
+  readonly turns: number[];
+  /** Colours of each patch from the middle out. */
+  readonly stops: string[][];
+  strokes: number;
 }
 
 /** A canvas that writes down what is drawn on it; letters are 6 px wide. */
 function paper(): { ctx: CanvasRenderingContext2D; drawn: Drawn } {
-  const drawn: Drawn = { arcs: [], words: [], dashes: [] };
+  const drawn: Drawn = { arcs: [], words: [], dashes: [], scales: [], turns: [], stops: [], strokes: 0 };
   const ctx = {
     fillStyle: "",
     arc: (x: number, y: number, r: number) => drawn.arcs.push({ x, y, r, style: ctx.fillStyle }),
     fillText: (text: string, x: number, y: number) => drawn.words.push({ text, x, y }),
     measureText: (text: string) => ({ width: 6 * text.length }),
+    scale: (_: number, y: number) => drawn.scales.push(y),
+    rotate: (turn: number) => drawn.turns.push(turn),
+    stroke: () => drawn.strokes++,
+    createRadialGradient: () => {
+      const stops: string[] = [];
+      drawn.stops.push(stops);
+      return { addColorStop: (_: number, colour: string) => stops.push(colour) };
+    },
     setLineDash: (dash: number[]) => drawn.dashes.push(dash),
     ...Object.fromEntries(
-      ["beginPath", "moveTo", "lineTo", "stroke", "fill", "closePath"].map((name) => [name, () => undefined]),
+      ["beginPath", "moveTo", "lineTo", "fill", "closePath", "save", "restore", "translate"].map((name) => [
+        name,
+        () => undefined,
+      ]),
     ),
   };
   return { ctx: ctx as unknown as CanvasRenderingContext2D, drawn };
@@ -85,7 +110,7 @@ describe("objects on the chart", () => {
     fc.assert(
       fc.property(fc.array(place, { minLength: 2, maxLength: 40 }), (places) => {
         const { ctx, drawn } = paper();
-        drawObjects(ctx, viewAt(20, 8), places.map((p, i) => entry(`NGC ${i + 1}`, p.ra, p.dec)), ink); // prettier-ignore
+        drawObjects(ctx, viewAt(20, 8), places.map((p, i) => entry(`NGC ${i + 1}`, p.ra, p.dec)), new Set(), ink); // prettier-ignore
         drawn.words.forEach((a, i) => {
           expect(a.y).toBeLessThanOrEqual(600 - 22);
           for (const b of drawn.words.slice(i + 1)) {
@@ -98,16 +123,48 @@ describe("objects on the chart", () => {
     );
   });
 
-  it("leaves out what is too small to see at the scale, dashes dark nebulae, and writes names where there is room", () => {
+  it("leaves out what is too small to see at the scale, writes names where there is room, and outlines what is chosen alone", () => {
     const { ctx, drawn } = paper();
     const objects = [
       entry("NGC 1", 100, 20, { name: "Wide One", majorArcmin: 120 }),
       entry("NGC 2", 102, 21, { majorArcmin: 1 }),
       entry("B 3", 98, 19, { kind: "darkNebula", majorArcmin: 30 }),
     ];
-    drawObjects(ctx, viewAt(20, 10), objects, ink);
+    drawObjects(ctx, viewAt(20, 10), objects, new Set(), ink);
     expect(drawn.words.map((w) => w.text)).toEqual(["NGC 1 Wide One", "B 3"]);
-    expect(drawn.dashes.filter((d) => d.length > 0)).toHaveLength(1);
+    expect(drawn.strokes).toBe(0);
+    drawObjects(ctx, viewAt(20, 10), objects, new Set(["B 3"]), ink);
+    expect(drawn.strokes).toBe(1);
+    expect(drawn.dashes.filter((d) => d.length > 0)).toHaveLength(1); // a dark nebula is dashed
+  });
+  it("are soft patches of their size and angle, weaker the fainter their surface; clusters are their stars", () => {
+    const { ctx, drawn } = paper();
+    const view = viewAt(20, 5);
+    const flat = { majorArcmin: 40, minorArcmin: 10, positionAngleDeg: 90 };
+    drawPatches(ctx, view, [entry("G 1", 100, 20, { ...flat, magnitude: 7 }), entry("G 2", 101, 21, { ...flat, magnitude: 13 }), entry("C 3", 99, 19, { kind: "openCluster" }), entry("D 4", 99, 21, { kind: "darkNebula" })], ink); // prettier-ignore
+    expect(drawn.arcs.map((a) => a.r)).toEqual([40, 40, 20].map((size) => (size / 120) * view.pxPerDeg));
+    expect(drawn.scales[0]).toBeCloseTo(0.25, 9);
+    expect(Math.abs(Math.sin(drawn.turns[0]!))).toBeCloseTo(0, 2); // PA 90° lies across the chart
+    const middle = (i: number) => Number(/([\d.]+)%/.exec(drawn.stops[i]![0]!)![1]);
+    expect(middle(0)).toBeGreaterThan(2 * middle(1));
+    expect(drawn.stops[2]![0]).toContain("ground"); // a dark nebula takes light away
+    expect(drawn.stops.every((s) => /\b0%, transparent/.test(s.at(-1)!))).toBe(true); // no hard rim
+  });
+  it("never get stronger when they get fainter, and never vanish (law)", () => {
+    const mag = fc.double({ min: 10, max: 35, noNaN: true });
+    fc.assert(
+      fc.property(mag, mag, (a, b) => {
+        expect(patchStrength(Math.max(a, b))).toBeLessThanOrEqual(patchStrength(Math.min(a, b)));
+        expect(patchStrength(a)).toBeGreaterThan(0.05);
+      }),
+    );
+    // A galaxy by magnitude and size (a definition); a nebula by its class, else as its kind is usually.
+    expect(drawnBrightness(entry("G", 0, 0, { magnitude: 10, majorArcmin: 1, minorArcmin: 1 }))).toBeCloseTo(
+      18.6285,
+      3,
+    );
+    expect(drawnBrightness(entry("N", 0, 0, { kind: "supernovaRemnant" }))).toBe(25.3);
+    expect(drawnBrightness(entry("C", 0, 0, { kind: "openCluster" }))).toBeNull();
   });
 });
 

@@ -28,5 +28,6 @@ export { ellipseFill, bestEllipseAngle } from "./fit";
 export { rotationAdvice, toleratedTurnDeg } from "./rotation";
 export { chartView, toScreen, fromScreen, type ChartView, type ScreenPoint } from "./chart-view";
 export { panelsFor, USUAL_OVERLAP } from "./panels-for";
+export { largestCrop, pictureSize, uncovered, type Crop, type PictureSize } from "./crop";
 export { neighbourHold } from "./neighbour";
 export { meshCells, meshFromCorners, meshOf, type CornerFault, type FourCorners, type SkyMesh } from "./underlay";

@@ -19,7 +19,7 @@ export interface SeamStar<S> {
 
 /** Where a direction falls in the frame of a mosaic; null beyond the plane. */
 export function skyToFrame(
-  layout: MosaicLayout,
+  layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">,
   target: Equatorial<"icrs">,
 ): { xArcmin: number; yArcmin: number } | null {
   const p = projectTan(layout.centre, target);

@@ -68,7 +68,8 @@ export function ChartTools({
           {look.isMirrored ? "As on the sky" : "Mirrored"}
         </Button>
         <p className="text-note text-faint" aria-live="polite">
-          {status} Outlines are catalogue extents, not what a long exposure shows. Chart {height} high.
+          {status} Patches and outlines are drawn from catalogue size, angle and brightness: a model, not what a long
+          exposure shows. Chart {height} high.
         </p>
       </div>
       {pressed ? (

@@ -2,6 +2,7 @@ import { fixed } from "~/components/numbers";
 import { useState } from "react";
 import type { Cover } from "~/core/framing";
 import { Button } from "~/components/ui/Button";
+import { Field } from "~/components/ui/Field";
 
 /** Something that can be asked to be inside. */
 export interface WantedOutline {
@@ -18,6 +19,7 @@ export function CoverPanel({
   isDrawing,
   corners,
   onDraw,
+  onAdd,
   onRemove,
   onCover,
   onTake,
@@ -27,6 +29,8 @@ export function CoverPanel({
   /** Corners put down so far. */
   readonly corners: number;
   readonly onDraw: (what: "begin" | "finish" | "drop") => void;
+  /** Adds an object by its name; why it cannot, "" when it could. */
+  readonly onAdd: (name: string) => Promise<string>;
   readonly onRemove: (key: string) => void;
   readonly onCover: (keys: readonly string[], isFixed: boolean) => Promise<readonly Cover[]>;
   readonly onTake: (cover: Cover, keys: readonly string[]) => void;
@@ -34,6 +38,8 @@ export function CoverPanel({
   const [ticks, setTicks] = useState<Readonly<Record<string, boolean>>>({});
   const isTicked = (o: WantedOutline) => ticks[o.key] ?? o.isWanted;
   const [isFixed, setFixed] = useState(false);
+  const [name, setName] = useState("");
+  const [fault, setFault] = useState("");
   const [covers, setCovers] = useState<readonly Cover[] | null>(null);
   const keys = outlines.filter(isTicked).map((o) => o.key);
   return (
@@ -61,6 +67,34 @@ export function CoverPanel({
           </li>
         ))}
       </ul>
+      <form
+        className="mt-2 flex items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          onAdd(name).then(
+            (why) => {
+              setFault(why);
+              if (why === "") setName("");
+            },
+            () => setFault("The catalogue could not be loaded. Try again."),
+          );
+        }}
+      >
+        <div className="min-w-0 flex-1">
+          <Field
+            label="Another object, by name"
+            value={name}
+            fault={fault === "" ? undefined : fault}
+            onChange={(e) => {
+              setName(e.target.value);
+              setFault("");
+            }}
+          />
+        </div>
+        <Button type="submit" disabled={name.trim() === ""}>
+          Add
+        </Button>
+      </form>
       <div className="mt-2 flex flex-wrap gap-2">
         {isDrawing ? (
           <>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { CropPanel } from "./CropPanel";
 import { ComparePanel } from "./ComparePanel";
 import { CoverPanel } from "./CoverPanel";
 import { FrameControls } from "./FrameControls";
@@ -122,6 +123,14 @@ export function FrameLeaves(props: Props) {
           {target ? (
             <SnapButtons target={target} optics={optics} onTurn={(pa) => change({ positionAngleDeg: pa })} />
           ) : null}
+          <CropPanel
+            crop={frame.crop}
+            layout={layout}
+            panels={panels}
+            optics={optics}
+            target={target ? { name: target.name || target.id, at: target.at } : null}
+            onCrop={(crop) => change({ crop })}
+          />
           <ExtraPanels frame={frame} onChange={change} onAdd={addPanel} firstNumber={frame.columns * frame.rows + 1} />
         </>
       ),
@@ -162,6 +171,7 @@ export function FrameLeaves(props: Props) {
           isDrawing={outlines.draft !== null}
           corners={outlines.draft?.length ?? 0}
           onDraw={outlines.draw}
+          onAdd={outlines.addByName}
           onRemove={outlines.remove}
           onCover={outlines.cover}
           onTake={outlines.takeCover}

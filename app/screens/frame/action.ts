@@ -2,7 +2,10 @@ import { data } from "react-router";
 import { isForm } from "~/components/forms/form-data";
 import { textOf } from "~/components/forms/form-numbers";
 import { answer, intentOf } from "~/desk/answer";
-import { addFrame, saveFrame, saveProject } from "~/desk/projects";
+import { addFrame, moveFrame, saveFrame, shootFrame } from "~/desk/projects";
+import { libraryHere } from "~/desk/open-library";
+import { requireContext } from "~/desk/project";
+import { dropDraft } from "~/storage/drafts";
 import { keepPicture, type KeptPicture } from "~/storage/pictures";
 import type { FrameIntent, PictureAnswer } from "./intents";
 
@@ -14,9 +17,21 @@ export async function frameAction(request: Request) {
     case "save":
       return answer(await saveFrame(intent));
     case "another":
-      return answer(await addFrame(intent.data));
-    case "shoot":
-      return answer(await saveProject({ id: intent.projectId, baseRev: intent.rev, data: intent.data }));
+      return answer(await addFrame(requireContext(await libraryHere(), intent.projectId), intent.data));
+    case "shoot": {
+      const library = await libraryHere();
+      return answer(await shootFrame(library, requireContext(library, intent.projectId), intent.frameId));
+    }
+    case "move": {
+      const library = await libraryHere();
+      const c = requireContext(library, intent.projectId);
+      const done = await moveFrame(library, c, intent.frameId, intent.change);
+      if (done.ok) dropDraft(`moved frame ${intent.frameId}`);
+      const said = intent.change.counts
+        ? "The frame is moved; its hours still count."
+        : "Kept as a new frame; the hours stay with the old one.";
+      return answer(done, said);
+    }
   }
 }
 

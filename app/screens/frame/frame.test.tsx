@@ -1,4 +1,4 @@
-import { render, screen } from "@testing-library/react";
+import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { createRoutesStub } from "react-router";
@@ -169,6 +169,7 @@ describe("seams", () => {
 });
 
 describe("covering", () => {
+  const onAdd = vi.fn((name: string) => Promise.resolve(name === "Nowhere" ? "Nothing is called “Nowhere”." : ""));
   const covers: Cover[] = [
     { columns: 3, rows: 1, fromDeg: 30.6, toDeg: 39, turnDeg: 34, centre: [0, 0], slack: 0.08 },
     { columns: 2, rows: 2, fromDeg: 0, toDeg: 20, turnDeg: 10, centre: [0, 0], slack: 0.2 },
@@ -179,7 +180,7 @@ describe("covering", () => {
       { key: "a", name: "Target", isDrawn: false, isWanted: true },
       { key: "b", name: "Neighbour", isDrawn: false, isWanted: false },
     ];
-    render(<CoverPanel outlines={outlines} isDrawing={false} corners={0} onDraw={() => undefined} onRemove={() => undefined} onCover={onCover} onTake={onTake} />); // prettier-ignore
+    render(<CoverPanel outlines={outlines} isDrawing={false} corners={0} onDraw={() => undefined} onAdd={onAdd} onRemove={() => undefined} onCover={onCover} onTake={onTake} />); // prettier-ignore
     await user.click(screen.getByLabelText("Neighbour"));
     await user.click(screen.getByLabelText("keep the camera angle"));
     await user.click(screen.getByRole("button", { name: "Smallest mosaic that contains them" }));
@@ -188,8 +189,19 @@ describe("covering", () => {
     await user.click(screen.getAllByRole("button", { name: "Take it" })[0]!);
     expect(onTake).toHaveBeenCalledWith(covers[0], ["a", "b"]);
   });
+  it("takes any object by its name, and says beside the box why one cannot be had", async () => {
+    render(<CoverPanel outlines={[]} isDrawing={false} corners={0} onDraw={() => undefined} onAdd={onAdd} onRemove={() => undefined} onCover={() => Promise.resolve([])} onTake={() => undefined} />); // prettier-ignore
+    const box = screen.getByLabelText<HTMLInputElement>("Another object, by name");
+    await user.type(box, "Nowhere{Enter}");
+    expect(await screen.findByText("Nothing is called “Nowhere”.")).toBeTruthy();
+    expect(box.value).toBe("Nowhere");
+    await user.clear(box);
+    await user.type(box, "NGC 6979{Enter}");
+    await waitFor(() => expect(box.value).toBe(""));
+    expect(onAdd).toHaveBeenLastCalledWith("NGC 6979");
+  });
   it("says how many corners are drawn and closes none with fewer than three", () => {
-    render(<CoverPanel outlines={[]} isDrawing corners={2} onDraw={() => undefined} onRemove={() => undefined} onCover={() => Promise.resolve([])} onTake={() => undefined} />); // prettier-ignore
+    render(<CoverPanel outlines={[]} isDrawing corners={2} onDraw={() => undefined} onAdd={onAdd} onRemove={() => undefined} onCover={() => Promise.resolve([])} onTake={() => undefined} />); // prettier-ignore
     expect(screen.getByRole("status").textContent).toContain("2 so far, 3 at least");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Close the outline" }).disabled).toBe(true);
   });

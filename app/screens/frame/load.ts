@@ -25,6 +25,8 @@ export async function loadFrame(request: Request, projectId: string) {
     picture: await pictureOf(frame.id),
     frames: c.frames.map((f, i) => ({ id: f.id, title: f.data.title?.trim() ?? "", number: i + 1 })),
     shotFrameId: c.frame.id,
+    stock: c.stock,
+    taken: c.contributions.map((x) => x.data),
     project: c.project,
     optics: c.optics,
     rig: c.rig.data,
@@ -39,10 +41,12 @@ export async function loadFrame(request: Request, projectId: string) {
   };
 }
 
-/** A rig with its filters under the sky it stands under: where it was last used, else the project's place. */
+/** A rig with its filters under the sky it stands under: by a member's part in this project, else where it was last used, else here. */
 function kitOf(library: Library, rig: Entity<Rig>, c: ProjectContext) {
-  const used = library.contributions.findLast((x) => x.data.rigId === rig.id);
-  const place = library.places.find((p) => p.id === used?.data.placeId)?.data ?? c.place.data;
+  const isIts = ({ data }: { readonly data: { readonly rigId: string } }) => data.rigId === rig.id;
+  const said = library.parts.find((p) => p.data.projectId === c.id && isIts(p))?.data;
+  const used = said ?? library.contributions.findLast(isIts)?.data;
+  const place = library.places.find((p) => p.id === used?.placeId)?.data ?? c.place.data;
   return {
     id: rig.id,
     rig: rig.data,

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
 import { positionWords, thingAt, type ChartThing } from "./chart-facts";
@@ -9,8 +9,8 @@ import { faintestAt } from "~/components/sky-chart/layers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
 import type { FitsWcs } from "~/core/formats";
-import { mosaicExtent, type Optics } from "~/core/framing";
-import { layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
+import { frameToSky, mosaicExtent, type Crop, type MosaicLayout, type Optics } from "~/core/framing";
+import { frameChange, layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
 import { wrap360 } from "~/core/units";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
@@ -18,6 +18,7 @@ import { FrameLeaves } from "./FrameLeaves";
 import { frameAction } from "./action";
 import type { FrameAnswer, FrameIntent } from "./intents";
 import { loadFrame, type FrameView } from "./load";
+import { MovedQuestion } from "./MovedQuestion";
 import { useChartData } from "./use-chart-data";
 import { useAct } from "~/components/forms/use-act";
 import { useFrameDraft } from "./use-frame-draft";
@@ -40,8 +41,17 @@ export default function FrameRoute({ loaderData, params }: Route.ComponentProps)
 
 function FramePage({ view, action }: { readonly view: FrameView; readonly action: string }) {
   const { frame: kept, optics, title, target } = view;
+  const { id: frameId, data: frameData } = kept;
+  const { stock, taken } = view;
+  const changeTo = useCallback(
+    (next: FrameData) => frameChange({ id: frameId, data: frameData }, next, stock, optics, taken),
+    [frameId, frameData, stock, optics, taken],
+  );
+  const asks = useCallback((next: FrameData) => changeTo(next).moves.length > 0, [changeTo]);
   const {
     frame,
+    isHeld,
+    putBack,
     change,
     begin,
     commit,
@@ -51,19 +61,24 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
     canRedo,
     status,
     refusal: saving,
-  } = useFrameDraft(kept, action);
+  } = useFrameDraft(kept, action, asks);
   const picture = useUnderlay(kept.id, view.picture, action);
   const chart = useRef<HTMLDivElement>(null);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
   const [under, setUnder] = useState("");
+  const [nearId, setNearId] = useState("");
   const [pressed, setPressed] = useState<ChartThing | null>(null);
   const [seen, setSeen] = useState<FitsWcs | null>(null);
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const { sky, objects } = useChartData(gaze);
-  const { act, refusal: actRefusal } = useAct<FrameIntent, FrameAnswer>();
+  const { sky, objects, fault: chartFault, again } = useChartData(gaze);
+  const { act, refusal: actRefusal, isBusy } = useAct<FrameIntent, FrameAnswer>();
+  const move = async (counts: boolean) => {
+    await act({ act: "move", projectId: view.project.id, frameId, change: { data: frame, counts } });
+    void navigate(keptSearch(params), { preventScrollReset: true });
+  };
 
   const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
   const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
@@ -71,12 +86,16 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const { near, seams, seamStars } = useFrameStars(sky, layout, panels.length, limit);
   const outlines = useOutlines({ frame, layout, panels, objects, target, change });
   const drawn = useMemo(
-    () =>
-      seen
-        ? [...outlines.drawn, { name: "the exposure", corners: seen.corners.map((c) => [c.raDeg, c.decDeg] as const) }]
-        : outlines.drawn,
-    [outlines.drawn, seen],
+    () => [
+      ...outlines.drawn,
+      ...(seen ? [{ name: "the exposure", corners: seen.corners.map((c) => [c.raDeg, c.decDeg] as const) }] : []),
+      ...(frame.crop ? [{ name: "the picture", corners: cropCorners(layout, frame.crop) }] : []),
+    ],
+    [outlines.drawn, seen, layout, frame.crop],
   );
+  const chosenId = pressed?.entry?.id ?? "";
+  const targetId = target?.id ?? "";
+  const outlined = useMemo(() => [targetId, chosenId, nearId].filter((id) => id !== ""), [targetId, chosenId, nearId]);
   const savePicture = () =>
     chart.current?.querySelector("canvas")?.toBlob((blob) => {
       if (!blob) return;
@@ -102,6 +121,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               onGaze={setGaze}
               data={sky}
               objects={objects}
+              outlined={outlined}
               layout={layout}
               panels={panels}
               seamStars={seamStars}
@@ -119,10 +139,22 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
                 const i = number - frame.columns * frame.rows - 1;
                 change({ extra: (frame.extra ?? []).map((e, k) => (k === i ? { xArcmin, yArcmin } : e)) });
               }}
-              onHover={(at, reach) => setUnder(at ? (thingAt(at, reach, charted)?.words ?? positionWords(at)) : "")}
+              onHover={(at, reach) => {
+                const thing = at ? thingAt(at, reach, charted) : null;
+                setUnder(at ? (thing?.words ?? positionWords(at)) : "");
+                setNearId(thing?.entry?.id ?? "");
+              }}
               onPress={(at, reach) => setPressed(thingAt(at, reach, charted))}
             />
           </div>
+          {chartFault ? (
+            <p className="text-rust mt-1" role="alert">
+              {chartFault}{" "}
+              <button type="button" className="underline underline-offset-4" onClick={again}>
+                Try again
+              </button>
+            </p>
+          ) : null}
           <ChartTools
             under={under}
             gaze={gaze}
@@ -139,6 +171,15 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
         </div>
         <aside className="space-y-4">
           <StorageRefusal fault={refusal ?? actRefusal} />
+          {isHeld ? (
+            <MovedQuestion
+              change={changeTo(frame)}
+              isBusy={isBusy}
+              onCount={() => void move(true)}
+              onNew={() => void move(false)}
+              onBack={putBack}
+            />
+          ) : null}
           <Copies kind="frame" of={kept} />
           <FrameChoice
             frames={view.frames}
@@ -147,15 +188,8 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             title={frame.title ?? ""}
             onTitle={(text) => change({ title: text })}
             onChoose={(id) => void navigate(keptSearch(params, { frame: id }), { preventScrollReset: true })}
-            onAnother={() => void act({ act: "another", data: { ...frame, title: "" } })}
-            onShoot={() =>
-              void act({
-                act: "shoot",
-                projectId: view.project.id,
-                rev: view.project.rev,
-                data: { ...view.project.data, frameId: kept.id },
-              })
-            }
+            onAnother={() => void act({ act: "another", projectId: view.project.id, data: { ...frame, title: "" } })}
+            onShoot={() => void act({ act: "shoot", projectId: view.project.id, frameId })}
           />
           <FrameLeaves
             view={view}
@@ -184,6 +218,13 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
     </>
   );
 }
+
+/** Corners of what is cut out, on the sky. */
+const cropCorners = (layout: MosaicLayout, { xArcmin, yArcmin, widthArcmin, heightArcmin }: Crop) =>
+  ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as const).map(([sx, sy]) => {
+    const at = frameToSky(layout, xArcmin + (sx * widthArcmin) / 2, yArcmin + (sy * heightArcmin) / 2);
+    return [at.raDeg, at.decDeg] as const;
+  }); // prettier-ignore
 
 /** Width over height of a chart. */
 const shapeOf = (box: HTMLElement | null): number => (box ? box.clientWidth / box.clientHeight : usualShape());

@@ -1,5 +1,5 @@
 import type { SkyData } from "~/core/catalog";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { NamedStar } from "./SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
 import { starName } from "~/components/sky-chart/layers";
@@ -10,32 +10,52 @@ import { skyData } from "~/desk/chart-sky";
 const ASK_AFTER_MS = 80; // while the chart is dragged, only where it rests is asked for
 const MOST_OBJECTS = 400;
 
-/** Stars, figures, and the objects in view, for a chart. */
-export function useChartData(gaze: Gaze): { readonly sky: SkyData | null; readonly objects: readonly CatalogEntry[] } {
+/** Stars, figures, and the objects in view, for a chart; why some of it did not come, and the way to ask again. */
+export function useChartData(gaze: Gaze): {
+  readonly sky: SkyData | null;
+  readonly objects: readonly CatalogEntry[];
+  /** "" when all came. */
+  readonly fault: string;
+  readonly again: () => void;
+} {
   const [sky, setSky] = useState<SkyData | null>(null);
   const [objects, setObjects] = useState<readonly CatalogEntry[]>([]);
+  const [fault, setFault] = useState("");
+  const [turn, setTurn] = useState(0);
   useEffect(() => {
     let isCurrent = true;
-    void skyData().then((s) => isCurrent && setSky(s));
+    skyData().then(
+      (s) => isCurrent && setSky(s),
+      (error: unknown) => isCurrent && setFault(`The stars could not be loaded: ${messageOf(error)}.`),
+    );
     return () => {
       isCurrent = false;
     };
-  }, []);
+  }, [turn]);
   useEffect(() => {
     let isCurrent = true;
     const { raDeg, decDeg } = gaze.centre;
     const ask = () =>
       void skyWorker()
         .within({ raDeg, decDeg, radiusDeg: gazeRadiusDeg(gaze), limit: MOST_OBJECTS })
-        .then((found) => isCurrent && setObjects(found));
+        .then(
+          (found) => isCurrent && setObjects(found),
+          (error: unknown) => isCurrent && setFault(`The catalogue could not be loaded: ${messageOf(error)}.`),
+        );
     const timer = setTimeout(ask, ASK_AFTER_MS);
     return () => {
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [gaze]);
-  return { sky, objects };
+  }, [gaze, turn]);
+  const again = useCallback(() => {
+    setFault("");
+    setTurn((t) => t + 1);
+  }, []);
+  return { sky, objects, fault, again };
 }
+
+const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /** Stars around a direction down to a magnitude, each with its name or Hipparcos number. */
 export function namedStarsNear(

@@ -1,18 +1,30 @@
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
 import { useHistory } from "~/components/use-history";
 import type { FrameData } from "~/core/plan";
+import { decodeData } from "~/core/records";
 import type { Entity } from "~/desk/library";
-import { putDown } from "~/desk/pending";
+import { putDown, takeUp } from "~/desk/pending";
+import { draftOf, dropDraft, putDraft } from "~/storage/drafts";
 import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
 
+/** Where a change waits that asks something first. */
+const heldName = (id: string) => `moved frame ${id}`;
+
+/** The change of a frame that waited when the page was left; null without one. */
+function heldOf(id: string): FrameData | null {
+  const data = draftOf(heldName(id));
+  return data !== null && decodeData("frame", data).ok ? (data as FrameData) : null;
+}
+
 /**
  * A frame being worked on: written down with every change, kept by itself half a second after the last one and at once when the
- * page is left; Ctrl Z goes back, a whole drag at once.
+ * page is left; Ctrl Z goes back, a whole drag at once. A change of panels that have hours (`asks`) waits until somebody has said
+ * what becomes of them; it is written down all the same.
  */
-export function useFrameDraft(kept: Entity<FrameData>, action: string) {
+export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (next: FrameData) => boolean) {
   const fetcherKey = `frame-${kept.id}`;
   const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
   const submit = useSubmit();
@@ -20,12 +32,22 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
   const unsaved = useRef<FrameData | null>(null);
   const write = useCallback(
     (data: FrameData) => {
-      unsaved.current = data;
-      putDown({ kind: "frame", id: kept.id, data, baseRev: base.current });
+      const edit = { kind: "frame", id: kept.id, data, baseRev: base.current } as const;
+      if (asks(data)) {
+        unsaved.current = null;
+        takeUp(edit);
+        putDraft(heldName(kept.id), data);
+      } else {
+        unsaved.current = data;
+        dropDraft(heldName(kept.id));
+        putDown(edit);
+      }
     },
-    [kept.id],
+    [kept.id, asks],
   );
-  const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(kept.data, write);
+  const [first] = useState(() => heldOf(kept.id) ?? kept.data);
+  const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(first, write);
+  const isHeld = useMemo(() => asks(frame), [asks, frame]);
 
   useEffect(() => {
     const rev = answer?.revs[kept.id];
@@ -33,10 +55,10 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
   }, [answer, kept.id]);
   // Another version counts now, chosen here among copies or kept by another tab: followed, unless something is being changed.
   useEffect(() => {
-    if (state !== "idle" || unsaved.current || kept.rev === base.current) return;
+    if (state !== "idle" || unsaved.current || isHeld || kept.rev === base.current) return;
     base.current = kept.rev;
     put(kept.data);
-  }, [kept, state, put]);
+  }, [kept, state, isHeld, put]);
   const save = useCallback(() => {
     if (!unsaved.current) return;
     const intent: FrameIntent = { act: "save", id: kept.id, data: unsaved.current, baseRev: base.current };
@@ -72,6 +94,24 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string) {
     },
     [frame, put, write],
   );
-  const status = state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";
-  return { frame, change, begin, commit, undo, redo, canUndo, canRedo, status, refusal: answer?.refusal ?? null };
+  /** Gives up what waits. */
+  const putBack = () => {
+    dropDraft(heldName(kept.id));
+    put(kept.data);
+  };
+  const status = isHeld ? "Not kept yet." : state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";
+  return {
+    isHeld,
+    putBack,
+    frame,
+    change,
+    begin,
+    commit,
+    undo,
+    redo,
+    canUndo,
+    canRedo,
+    status,
+    refusal: answer?.refusal ?? null,
+  };
 }

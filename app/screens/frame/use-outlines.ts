@@ -13,13 +13,15 @@ import {
   type PlaneVertex,
 } from "~/core/framing";
 import type { FrameData } from "~/core/plan";
-import { offsetBy, type Equatorial } from "~/core/sky";
+import { offsetBy, separationDeg, type Equatorial } from "~/core/sky";
 import { degToRad, radToDeg, wrap360 } from "~/core/units";
 import { coverInWorker } from "~/workers/frame";
+import { skyWorker } from "~/workers/sky";
 
 type Corner = readonly [raDeg: number, decDeg: number];
 
 const MOST_LISTED = 12;
+const FARTHEST_DEG = 40; // ten panels of a short lens
 
 /** Corners of an object's catalogue ellipse on the sky. */
 function ellipseCorners(e: CatalogEntry): Corner[] {
@@ -114,7 +116,21 @@ export function useOutlines(at: {
     };
     change({ ...next, skipped: emptyPanels(nextLayout, onPlane(keys, nextLayout)) });
   };
+  /** Puts an object's outline in by its name, wherever it lies; why it cannot, "" when it could. */
+  const addByName = async (name: string): Promise<string> => {
+    const [entry] = await skyWorker().search(name.trim(), 1);
+    if (!entry) return `Nothing in the catalogue is called “${name.trim()}”.`;
+    const title = entryTitle(entry);
+    const outlines = frame.outlines ?? [];
+    if (known.some((o) => o.name === title)) return `${title} is in the list already.`;
+    if (separationDeg(entry.at, layout.centre) > FARTHEST_DEG)
+      return `${title} is ${Math.round(separationDeg(entry.at, layout.centre))}° away: too far for one frame.`;
+    const sized = { ...entry, majorArcmin: entry.majorArcmin ?? 1 };
+    change({ outlines: [...outlines, { name: title, corners: ellipseCorners(sized) }] });
+    return "";
+  };
   return {
+    addByName,
     outlines: known as readonly WantedOutline[],
     drawn: frame.outlines ?? NONE,
     draft,
