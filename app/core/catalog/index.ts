@@ -1,9 +1,9 @@
-export { KINDS, KIND_WORDS, lightOf, ownEntry, type CatalogEntry, type Kind, type OwnTarget } from "./entry";
+export { isNebula, KINDS, KIND_WORDS, lightOf, ownEntry, type CatalogEntry, type Kind, type OwnTarget } from "./entry";
 export { packCatalog, unpackCatalog, type PackedCatalog } from "./pack";
 export { searchKey } from "./key";
 export { buildSearchIndex, searchCatalog, type SearchIndex } from "./search";
 export { packStars, unpackStars, starAt, starZones, starsWithin } from "./stars";
 export { readTowns, searchTowns, type Town, type TownIndex } from "./towns";
-export { surfaceBrightness, surfaceClass } from "./surface";
+export { drawnBrightness, surfaceBrightness, surfaceClass } from "./surface";
 export { movingKind, type MovingKind } from "./moving";
 export type { SkyData } from "./chart-sky";

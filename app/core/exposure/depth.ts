@@ -1,7 +1,7 @@
 import { fluxRatioToMag } from "~/core/units";
 import { ratesOf, type SubQuestion } from "./advice";
 
-const BOX_ARCSEC = 10; // depth is told for 3σ over a box of 10″ × 10″, as the literature does
+export const BOX_ARCSEC = 10; // depth is told for 3σ over a box of 10″ × 10″, as the literature does
 const SIGMAS = 3;
 
 /** Noise of a stack per pixel, electrons a second: sky, dark current and reading. Poisson statistics, ideal stacking. */

@@ -25,3 +25,12 @@ export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";
+export {
+  hoursForGoal,
+  measuresOf,
+  sharedHours,
+  sharesFor,
+  type GoalAsked,
+  type GoalMeasures,
+  type HoursShare,
+} from "./goal-measures";

@@ -1,10 +1,18 @@
-import { CHANNEL_FACTS, type CameraSetting, type Channel, type SubAdvice, type SubEffects } from "~/core/exposure";
+import {
+  CHANNEL_FACTS,
+  type CameraSetting,
+  type Channel,
+  type SubAdvice,
+  type SubEffects,
+  type SubQuestion,
+} from "~/core/exposure";
 import { MOON_SCHOOLS, type MoonSchool } from "~/core/night";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
+import { GoalWords } from "./GoalWords";
 import { EffectWords, SubWords, type TimeSources } from "./SubWords";
 
 /** One channel of a budget as typed. */
@@ -34,6 +42,8 @@ export function BudgetRow({
   clipped,
   clockHours,
   panels,
+  measured,
+  objectMag,
   faults,
   onChange,
   onRemove,
@@ -50,6 +60,10 @@ export function BudgetRow({
   readonly clipped: number | null;
   readonly clockHours: number | null;
   readonly panels: number;
+  /** What the goal can be told in other measures by; null while it cannot. */
+  readonly measured: { readonly question: SubQuestion; readonly hours: number; readonly subSec: number } | null;
+  /** Surface brightness of the target, mag/arcsec²; null = not known. */
+  readonly objectMag: number | null;
   readonly faults: { readonly hours?: string | undefined; readonly sub?: string | undefined };
   readonly onChange: (draft: BudgetDraft) => void;
   readonly onRemove: () => void;
@@ -100,7 +114,7 @@ export function BudgetRow({
             ))}
           </select>
         </label>
-        <Button look="plain" className="px-0" onClick={onRemove} aria-label={`Remove ${rowName(draft)}`}>
+        <Button look="plain" className="px-0!" onClick={onRemove} aria-label={`Remove ${rowName(draft)}`}>
           remove
         </Button>
       </div>
@@ -114,7 +128,7 @@ export function BudgetRow({
         )}
         {effects ? <EffectWords sub={draft.sub} effects={effects} clipped={clipped} /> : null}
         {onShort ? (
-          <Button look="plain" className="min-h-0 px-0 py-0" onClick={onShort}>
+          <Button look="plain" className="min-h-0 px-0! py-0" onClick={onShort}>
             Add a short set{advice?.coreSec ? " for the bright core" : ""}
           </Button>
         ) : null}
@@ -127,14 +141,24 @@ export function BudgetRow({
         fault={faults.sub}
         onChange={(e) => onChange({ ...draft, sub: e.target.value })}
       />
-      <Field
-        label={panels > 1 ? "Hours a panel" : "Hours"}
-        unit="h"
-        inputMode="decimal"
-        value={draft.hours}
-        fault={faults.hours}
-        onChange={(e) => onChange({ ...draft, hours: e.target.value })}
-      />
+      <div>
+        <Field
+          label={panels > 1 ? "Hours a panel" : "Hours"}
+          unit="h"
+          inputMode="decimal"
+          value={draft.hours}
+          fault={faults.hours}
+          onChange={(e) => onChange({ ...draft, hours: e.target.value })}
+        />
+        {measured ? (
+          <GoalWords
+            name={rowName(draft)}
+            {...measured}
+            objectMag={objectMag}
+            onHours={(hours) => onChange({ ...draft, hours })}
+          />
+        ) : null}
+      </div>
       <div className="text-right">
         <p className="text-note text-soft">clock time</p>
         <p className="font-semibold">{clockHours === null ? "–" : formatHoursMinutes(clockHours)}</p>

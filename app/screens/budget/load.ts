@@ -1,4 +1,4 @@
-import { starAt, starsWithin, type SkyData } from "~/core/catalog";
+import { starAt, starsWithin, surfaceBrightness, type SkyData } from "~/core/catalog";
 import type { Channel } from "~/core/exposure";
 import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { learntTime } from "~/core/ledger";
@@ -58,6 +58,8 @@ export async function loadBudget(request: Request, projectId: string) {
     airC: nightAir(library, c, night),
     /** V of the middle of a target with a bright core, mag/arcsec²: assumed; null = no such core is known. */
     coreMag: entry?.curated?.hasBrightCore ? BRIGHT_CORE_MAG : null,
+    /** Mean surface brightness of the target, V mag/arcsec², where the catalogue's magnitude is of its area. */
+    objectMag: entry ? surfaceBrightness(entry) : null,
     panels: c.panels.length,
     offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
     hoursMin: entry?.curated?.hoursMin ?? null,

@@ -6,16 +6,20 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
-import { fixed } from "~/components/numbers";
+import { fixed, trimmed } from "~/components/numbers";
 import {
   CHANNELS,
   clockHoursFor,
+  efficiencyOf,
   fileBytes,
   isNarrow,
   niceSubSec,
   subAdvice,
   subEffects,
+  sharedHours,
+  sharesFor,
   suggestedHours,
+  type HoursShare,
   type SubQuestion,
 } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
@@ -38,6 +42,14 @@ export const clientAction = ({ request }: Route.ClientActionArgs) => budgetActio
 export const meta: Route.MetaFunction = () => [{ title: "Budget · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+const SHARE_WORDS: Readonly<Record<HoursShare, string>> = {
+  equal: "the same for each",
+  narrow344: "3 : 4 : 4, Ha : OIII : SII",
+  broad3111: "3 : 1 : 1 : 1, L : R : G : B",
+  equalSnr: "equal signal to noise",
+};
+const FAINT_MAG = 25; // mag/arcsec², of a target whose brightness is not known
 
 /** A budget as it is typed, and the version that was on the page when that began. */
 interface TypedBudget {
@@ -76,7 +88,8 @@ function readTyped(raw: unknown): TypedBudget | null {
 }
 
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
-  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours, time, airC, coreMag } = loaderData;
+  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours, time, airC, coreMag, objectMag } =
+    loaderData;
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const typed = useDraftState<TypedBudget>(
     { name: `budget ${goal.id}`, title: "a budget" },
@@ -173,6 +186,34 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     const short = { ...long, isShort: true, hours: "0.5", sub: String(sub) };
     setDrafts([...drafts.slice(0, at + 1), short, ...drafts.slice(at + 1)]);
   };
+  /** Exposure a panel of a channel that the chosen night brings when it is clear. */
+  const nightHours = (d: BudgetDraft) =>
+    (((offer.channels[d.channel]?.usableMin ?? 0) / 60) * efficiencyOf(parseNumber(d.sub) ?? 60, rig.overheads)) /
+    panels;
+  const shareable = rows.flatMap((r) =>
+    r.question && r.isRight && !r.d.isShort
+      ? [
+          {
+            i: r.i,
+            channel: r.d.channel,
+            question: r.question,
+            subSec: parseNumber(r.d.sub)!,
+            hours: parseNumber(r.d.hours)!,
+          },
+        ]
+      : [],
+  );
+  const sum = shareable.reduce((s, r) => s + r.hours, 0);
+  const shares = sum > 0 ? sharesFor(shareable.map((r) => r.channel)) : [];
+  const share = (how: HoursShare) => {
+    const hours = sharedHours(how, sum, shareable, objectMag ?? FAINT_MAG);
+    setDrafts(
+      drafts.map((d, i) => {
+        const at = shareable.findIndex((r) => r.i === i);
+        return at === -1 ? d : { ...d, hours: trimmed(Math.round(hours[at]! * 100) / 100) };
+      }),
+    );
+  };
   return (
     <>
       <Copies kind="goal" of={goal} />
@@ -220,6 +261,12 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             clipped={r.effects ? (starMags?.filter((m) => m < r.effects!.clippedMag).length ?? null) : null}
             clockHours={r.clockHours}
             panels={panels}
+            measured={
+              r.question && r.isRight && parseNumber(r.d.hours)! > 0
+                ? { question: r.question, hours: parseNumber(r.d.hours)!, subSec: parseNumber(r.d.sub)! }
+                : null
+            }
+            objectMag={objectMag}
             faults={r.faults}
             onChange={(next) => setDrafts(drafts.map((d, k) => (k === r.i ? next : d)))}
             onRemove={() => setDrafts(drafts.filter((_, k) => k !== r.i))}
@@ -244,11 +291,29 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
         ) : (
           <span />
         )}
+        {shares.length > 0 ? (
+          <div className="w-64">
+            <SelectField
+              label="Share the hours out"
+              value=""
+              hint="The sum a panel stays as it is."
+              onChange={(e) => share(e.target.value as HoursShare)}
+            >
+              <option value="">choose …</option>
+              {shares.map((s) => (
+                <option key={s} value={s}>
+                  {SHARE_WORDS[s]}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+        ) : null}
         <Button look="main" onClick={save} disabled={!isChanged || isBusy}>
           {isChanged ? "Save budget" : "Saved"}
         </Button>
       </div>
       <DepthPanel
+        objectMag={objectMag}
         choices={rows.flatMap((r) =>
           r.question && r.isRight && !r.d.isShort
             ? [
@@ -258,6 +323,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
                   subSec: parseNumber(r.d.sub) ?? 0,
                   goalHours: parseNumber(r.d.hours) ?? 0,
                   keptHours: keptHours[r.d.channel] ?? 0,
+                  nightHours: nightHours(r.d),
                 },
               ]
             : [],

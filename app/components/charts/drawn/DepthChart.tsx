@@ -1,4 +1,4 @@
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, Tooltip, XAxis, YAxis } from "recharts";
+import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import { fixed } from "~/components/numbers";
 import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";
 
@@ -23,15 +23,20 @@ export default function DepthChart({
   channel,
   points,
   marks,
+  objectMag,
 }: {
   readonly channel: string;
   readonly points: readonly DepthPoint[];
   /** Hours with a name: tonight, kept, goal. */
   readonly marks: readonly (DepthPoint & { readonly word: string })[];
+  /** Mean surface brightness of the target; null = not known. */
+  readonly objectMag: number | null;
 }) {
   const data = points.map((p): Point => ({ ...p, band: [p.mag - LOSS_MAG, p.mag] }));
   const [first, last] = [points[0], points.at(-1)];
   if (!first || !last) return null;
+  const lowest = Math.floor(first.mag - LOSS_MAG);
+  const isShown = objectMag !== null && objectMag > lowest && objectMag < Math.ceil(last.mag);
   return (
     <ChartFrame
       title={`Depth in ${channel}: ${marks.map((m) => `${m.word} ${fixed(m.mag, 1)}`).join(", ")} mag/arcsec²`}
@@ -52,7 +57,7 @@ export default function DepthChart({
         />
         <YAxis
           width={56}
-          domain={[Math.floor(first.mag - LOSS_MAG), Math.ceil(last.mag)]}
+          domain={[lowest, Math.ceil(last.mag)]}
           tickFormatter={(m: number) => fixed(m, 1)}
           label={axisWords("mag/arcsec²", "insideLeft")}
           {...AXIS}
@@ -67,6 +72,14 @@ export default function DepthChart({
           activeDot={false}
         />
         <Line dataKey="mag" stroke="var(--ch-l)" strokeWidth={2} dot={false} isAnimationActive={false} />
+        {isShown ? (
+          <ReferenceLine
+            y={objectMag}
+            stroke="var(--sage)"
+            strokeDasharray="4 4"
+            label={{ value: "the target's mean", position: "insideBottomRight", fill: "var(--sage)", fontSize: 12 }}
+          />
+        ) : null}
         {marks.map((m) => (
           <ReferenceDot
             key={m.word}
