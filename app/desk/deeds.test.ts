@@ -120,7 +120,7 @@ describe("deeds", () => {
     const projectId = await begun(d);
     done(await d.log.bookByHand(await d.library(), written(projectId)));
     const c = d.project.requireContext(await d.library(), projectId);
-    done(await d.projects.addFrame({ ...c.frame.data, title: "wide" }));
+    done(await d.projects.addFrame(c, { ...c.frame.data, title: "wide" }));
     const gone = done(
       await d.projects.deleteProject(await d.library(), d.project.requireContext(await d.library(), projectId)),
     );
@@ -357,7 +357,7 @@ describe("everything at once", () => {
     const file = await d.sharing.writeProject(first, "loop");
     const ids = (JSON.parse(file.text) as { records: { id: string; kind: string }[] }).records;
     expect(ids.some((r) => r.id === first) && !ids.some((r) => r.id === second)).toBe(true);
-    expect(new Set(ids.map((r) => r.kind))).toEqual(new Set(["project", "frame", "goal", "place", "rig", "filter", "member"])); // prettier-ignore
+    expect(new Set(ids.map((r) => r.kind))).toEqual(new Set(["project", "part", "frame", "goal", "place", "rig", "filter", "member"])); // prettier-ignore
   });
 });
 

@@ -31,14 +31,19 @@ export function bookingContext(library: Library): {
     projects: new Map(found.map((c) => [c.id, c])),
     context: {
       memberId,
-      projects: found.map((c) => ({
-        id: c.id,
-        project: c.project.data,
-        frame: c.frame.data,
-        goals: c.goal.data,
-        frameRig: c.rig.data,
-        targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
-      })),
+      // Frames shot before are looked at too: files of theirs may come late.
+      projects: found.flatMap((c) =>
+        [c.frame, ...c.stock.frames.filter((f) => f.id !== c.frame.id)].map((frame) => ({
+          id: c.id,
+          project: c.project.data,
+          rigId: c.rig.id,
+          frameId: frame.id,
+          frame: frame.data,
+          goals: c.goal.data,
+          frameRig: c.rig.data,
+          targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
+        })),
+      ),
       rigs: library.rigs.map((r) => ({
         id: r.id,
         rig: r.data,

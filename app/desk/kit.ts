@@ -18,26 +18,38 @@ export interface Draft<D> {
 const idOf = (thing: Draft<unknown>, prefix: string): string => (thing.id === "new" ? newId(prefix) : thing.id);
 const baseOf = (thing: Draft<unknown>): string | null => (thing.id === "new" ? null : thing.baseRev);
 
+/** Who the owner of this library is; before there is one, the edits that make one, with the place and the rig they use. */
+export function ownerOf(
+  library: Library,
+  uses: { readonly placeId: string; readonly rigId: string },
+): { readonly memberId: string; readonly edits: readonly Edit[] } {
+  if (library.settings) return { memberId: library.settings.data.memberId, edits: [] };
+  const memberId = `member-${browserId()}`;
+  const settings: Settings = {
+    ...uses,
+    memberId,
+    lastBackupMs: null,
+    wishHours: USUAL_WISH_HOURS,
+    moon: USUAL_MOON,
+    standsBeforeDark: true,
+    simulatedServices: false,
+  };
+  return {
+    memberId,
+    edits: [
+      { kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" },
+      { kind: "settings", id: "settings", data: settings, baseRev: "latest" },
+    ],
+  };
+}
+
 /** Keeps a place; the first one makes its owner a member and is used on every screen. */
 export function savePlace(library: Library, place: Draft<Place>): Promise<Result<Kept, KeepFault>> {
   const id = idOf(place, "place");
-  const edits: Edit[] = [{ kind: "place", id, data: place.data, baseRev: baseOf(place) }];
-  if (!library.settings) {
-    const memberId = `member-${browserId()}`;
-    const settings: Settings = {
-      memberId,
-      placeId: id,
-      rigId: "",
-      lastBackupMs: null,
-      wishHours: USUAL_WISH_HOURS,
-      moon: USUAL_MOON,
-      standsBeforeDark: true,
-      simulatedServices: false,
-    };
-    edits.push({ kind: "member", id: memberId, data: { name: "Me" }, baseRev: "latest" });
-    edits.push({ kind: "settings", id: "settings", data: settings, baseRev: "latest" });
-  }
-  return keep(edits);
+  return keep([
+    { kind: "place", id, data: place.data, baseRev: baseOf(place) },
+    ...ownerOf(library, { placeId: id, rigId: "" }).edits,
+  ]);
 }
 
 /** What a newcomer can tick: one filter a channel with its usual values; kept with the first rig. */

@@ -3,7 +3,7 @@ import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
 import type { Filter, Rig } from "~/core/exposure";
 import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
 import type { Place } from "~/core/night";
-import type { FrameData, GoalData, ProjectData } from "~/core/plan";
+import type { FrameData, GoalData, PartData, ProjectData } from "~/core/plan";
 import type { Member, Settings } from "~/core/records";
 import type { ForecastData } from "~/core/weather";
 
@@ -40,6 +40,7 @@ export interface Library {
   readonly rigs: readonly Entity<Rig>[];
   readonly filters: readonly Entity<Filter>[];
   readonly projects: readonly Entity<ProjectData>[];
+  readonly parts: readonly Entity<PartData>[];
   readonly frames: readonly Entity<FrameData>[];
   readonly goals: readonly Entity<GoalData>[];
   readonly contributions: readonly Contribution[];
@@ -91,6 +92,7 @@ type List = keyof Pick<
   | "rigs"
   | "filters"
   | "projects"
+  | "parts"
   | "frames"
   | "goals"
   | "contributions"
@@ -107,6 +109,7 @@ const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly
   rig: { list: "rigs", isNamed: true },
   filter: { list: "filters", isNamed: true },
   project: { list: "projects", isNamed: true },
+  part: { list: "parts", isNamed: false },
   frame: { list: "frames", isNamed: false },
   goal: { list: "goals", isNamed: false },
   contribution: { list: "contributions", isNamed: false },
@@ -176,6 +179,7 @@ export function libraryOf(
     rigs: of("rigs"),
     filters: of("filters"),
     projects: of("projects"),
+    parts: of("parts"),
     frames: of("frames"),
     goals: of("goals"),
     contributions,

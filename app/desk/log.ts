@@ -62,7 +62,7 @@ export function bookByHand(library: Library, entry: WrittenEntry): Promise<Resul
     worthRate: c ? worthRateOf(c, entry.channel, entry.night) : null,
     startMs: null,
     fileName: "",
-    ...(c ? pointingOf(c, entry.panel) : {}),
+    ...(c ? { frameId: c.frame.id, ...pointingOf(c, entry.panel) } : {}),
   };
   return keep([{ kind: "contribution", id: newId("contribution"), data, baseRev: null }]);
 }

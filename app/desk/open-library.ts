@@ -1,6 +1,7 @@
 import type { RecordKind } from "~/core/crew";
-import { onStored, openStore, type Store } from "~/storage/store";
+import { act, onStored, openStore, type Store } from "~/storage/store";
 import { libraryOf, type Library } from "./library";
+import { partsToAdopt } from "./parts";
 import { keepLeftBehind } from "./pending";
 
 let store: Store | null = null;
@@ -13,6 +14,9 @@ async function openOnce(): Promise<Library> {
   store = await openStore();
   await keepLeftBehind();
   current = libraryOf(store);
+  // Projects from before members had parts of their own; what is refused stays as it is, and is offered on the project's page.
+  const adopted = partsToAdopt(current);
+  if (adopted.length > 0 && (await act(adopted)).ok) current = libraryOf(store);
   performance.measure("library", { start }); // read by the bench
   onStored((keys, by) => {
     if (!store || !current) return;

@@ -22,6 +22,9 @@ const isEdit = (value: unknown): value is Edit => {
 /** Writes an edit down. */
 export const putDown = (edit: Edit): void => putDraft(LEAD + recordKey(edit), edit);
 
+/** Takes an edit back that was written down: it is not to be kept by itself any more. */
+export const takeUp = (edit: Edit): void => dropDraft(LEAD + recordKey(edit));
+
 /** Crosses an edit out that was kept as version `rev`; one that has changed since builds upon that. */
 export function crossOut(kept: Edit, rev: string): void {
   const name = LEAD + recordKey(kept);

@@ -5,11 +5,15 @@ import { cellKey, keptByCell, loomOf, type ContributionData, type LoomCell } fro
 import type { MoonWishes, Place } from "~/core/night";
 import {
   filterOfGoal,
+  isFollowed,
   layoutOf,
   moonOfProject,
+  panelCountedFor,
   panelsOf,
+  promises,
   remainingWork,
   type FrameData,
+  type FrameStock,
   type GoalData,
   type Need,
   type PanelGoal,
@@ -19,16 +23,20 @@ import {
 import { moonOf } from "./choice";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
+import { shownPart, type ShownPart } from "./parts";
 import { recaller } from "./recall";
 
-/** A project with everything that screens need of it, looked up. */
+/** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
 export interface ProjectContext {
   readonly id: string;
   readonly project: Entity<ProjectData>;
+  readonly part: ShownPart;
   /** The frame that is shot. */
   readonly frame: Entity<FrameData>;
-  /** All frames drawn for the project. */
+  /** All frames drawn for the project, those that another one took the place of left out. */
   readonly frames: readonly Entity<FrameData>[];
+  /** All that were ever drawn, and which the others are measured by. */
+  readonly stock: FrameStock;
   readonly goal: Entity<GoalData>;
   readonly rig: Entity<Rig>;
   readonly place: Entity<Place>;
@@ -36,13 +44,17 @@ export interface ProjectContext {
   readonly moon: MoonWishes;
   readonly filters: readonly Entity<Filter>[];
   readonly contributions: readonly Entity<ContributionData>[];
+  /** Of the log, what counts for the panels of this frame, under their names. */
+  readonly counted: readonly ContributionData[];
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
-  /** What is left to do that this rig has filters for. */
+  /** What is left to do in the channels promised, as far as this rig has filters for them. */
   readonly needs: readonly Need[];
-  /** Channels with a goal that this rig has no filter for. */
+  /** Promised channels with work left that this rig has no filter for. */
   readonly withoutFilter: readonly Channel[];
+  /** Channels with work left that this part does not promise. */
+  readonly ofOthers: readonly Channel[];
   /** What is collected, panel by channel. */
   readonly cells: readonly LoomCell[];
   readonly rules: PlanRules;
@@ -50,12 +62,12 @@ export interface ProjectContext {
 
 const NONE: Library["contributions"] = [];
 const contexts = recaller<ProjectContext>(500);
-/** Projects that could not be worked out, and why: set aside, so that they take no screen down. */
+/** Projects that could not be worked out, and why: left out, so that they take no screen down. */
 const broken = new Map<string, string>();
 
 /** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
 export interface ProjectGap {
-  readonly part: "project" | "place" | "rig" | "frame" | "goal";
+  readonly part: "project" | "part" | "place" | "rig" | "frame" | "goal";
   /** Why what is stored of it does not read; null when nothing is stored. */
   readonly reason: string | null;
 }
@@ -71,10 +83,10 @@ export function gapOf(library: Library, projectId: string): ProjectGap | null {
     return { part, reason: stored?.reason ?? null };
   };
   if (!project) return of("project", (raw) => raw["id"] === projectId);
-  if (!library.places.some((p) => p.id === project.data.placeId))
-    return of("place", (raw) => raw["id"] === project.data.placeId);
-  if (!library.rigs.some((r) => r.id === project.data.rigId))
-    return of("rig", (raw) => raw["id"] === project.data.rigId);
+  const part = shownPart(library, project)?.data;
+  if (!part) return of("part", (raw) => raw["projectId"] === projectId);
+  if (!library.places.some((p) => p.id === part.placeId)) return of("place", (raw) => raw["id"] === part.placeId);
+  if (!library.rigs.some((r) => r.id === part.rigId)) return of("rig", (raw) => raw["id"] === part.rigId);
   if (!library.frames.some((f) => f.data.projectId === projectId))
     return of("frame", (raw) => raw["projectId"] === projectId);
   if (!library.goals.some((g) => g.data.projectId === projectId))
@@ -86,51 +98,73 @@ export function gapOf(library: Library, projectId: string): ProjectGap | null {
 /** Puts a project together; null when its rig, place, frame or goals are gone, or do not go together (`gapOf` says which). The same object until something in it changes. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
-  const frames = library.frames.filter((f) => f.data.projectId === projectId);
-  const frame = frames.find((f) => f.id === project?.data.frameId) ?? frames[0];
+  const part = project ? shownPart(library, project) : null;
+  const drawn = library.frames.filter((f) => f.data.projectId === projectId);
+  const reference = drawn.find((f) => f.id === project?.data.frameId) ?? drawn[0];
+  const frame = drawn.find((f) => f.id === part?.data.frameId) ?? reference;
   const goal = library.goals.find((g) => g.data.projectId === projectId);
-  const rig = library.rigs.find((r) => r.id === project?.data.rigId);
-  const home = library.places.find((p) => p.id === project?.data.placeId);
-  if (!project || !frame || !goal || !rig || !home) return null;
+  const rig = library.rigs.find((r) => r.id === part?.data.rigId);
+  const home = library.places.find((p) => p.id === part?.data.placeId);
+  if (!project || !part || !reference || !frame || !goal || !rig || !home) return null;
   const place = withLearntChances(library, home);
   const everywhere = moonOf(library);
   const filters = rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
   const contributions = library.log.byProject.get(projectId) ?? NONE;
-  const parts = [project, goal, rig, place, contributions, everywhere, ...frames, "filters", ...filters];
+  const said = part.stored ?? project;
+  const parts = [
+    project,
+    said,
+    goal,
+    rig,
+    place,
+    contributions,
+    everywhere,
+    part.isMine,
+    ...drawn,
+    "filters",
+    ...filters,
+  ];
   const work = (): ProjectContext => {
     const optics = opticsOf(rig.data);
     const panels = panelsOf(frame.data, optics);
     const goals = goal.data.channels;
-    const kept = keptByCell(
-      contributions.map((c) => c.data),
-      goals,
-    );
+    const panelFor = panelCountedFor(frame.id, { frames: drawn, referenceId: reference.id });
+    const counted = contributions.flatMap(({ data }) => {
+      const panel = panelFor(data);
+      return panel === null ? [] : [panel === data.panel ? data : { ...data, panel }];
+    });
+    const kept = keptByCell(counted, goals);
+    const leftOf = (some: readonly PanelGoal[]) =>
+      remainingWork(some, panels, (panel, g) => kept.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0);
     const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
+    const isMine = (g: PanelGoal) => promises(part.data, g.channel);
+    const channelsLeft = (some: readonly PanelGoal[]) => [
+      ...new Set(leftOf(some).flatMap((n) => (n.remainingMin > WORTH_NAMING_MIN ? [n.channel] : []))),
+    ];
     return {
       id: projectId,
       project,
+      part,
       frame,
-      frames,
+      stock: { frames: drawn, referenceId: reference.id },
+      // The reference frame is the first, whatever order they are stored in.
+      frames: [reference, ...drawn.filter((f) => f !== reference)].filter(
+        (f) => f === frame || !isFollowed(f.id, drawn),
+      ),
       goal,
       rig,
       place,
-      moon: moonOfProject(everywhere, project.data, goal.data.channels),
+      moon: moonOfProject(everywhere, project.data, goals),
       filters,
       contributions,
+      counted,
       optics,
       layout: layoutOf(frame.data, optics),
       panels,
-      needs: remainingWork(
-        goals.filter(isHere),
-        panels,
-        (panel, g) => kept.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0,
-      ),
-      withoutFilter: goals.filter((g) => !isHere(g)).map((g) => g.channel),
-      cells: loomOf(
-        goal.data.channels,
-        panels,
-        contributions.map((c) => c.data),
-      ),
+      needs: leftOf(goals.filter((g) => isMine(g) && isHere(g))),
+      withoutFilter: channelsLeft(goals.filter((g) => isMine(g) && !isHere(g))),
+      ofOthers: channelsLeft(goals.filter((g) => !isMine(g))),
+      cells: loomOf(goals, panels, counted),
       rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
     };
   };
@@ -144,9 +178,15 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
   }
 }
 
+/** Half a minute of rest is none. */
+const WORTH_NAMING_MIN = 0.5;
+
 /** All projects that can be put together. */
 export const contextsOf = (library: Library): ProjectContext[] =>
   library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+
+/** Those of them that the owner of the library takes part in: what is planned for them. */
+export const ownContextsOf = (library: Library): ProjectContext[] => contextsOf(library).filter((c) => c.part.isMine);
 
 /** As `contextOf`, for a page that cannot be without it. */
 export function requireContext(library: Library, projectId: string): ProjectContext {

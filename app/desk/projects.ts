@@ -1,15 +1,28 @@
+import stableText from "fast-json-stable-stringify";
 import type { CatalogEntry } from "~/core/catalog";
+import type { Edit } from "~/core/crew";
 import { neighbourHold, opticsOf, type Optics } from "~/core/framing";
-import { newProject, type FrameData, type GoalData, type ProjectData } from "~/core/plan";
+import {
+  frameChange,
+  newProject,
+  partId,
+  type FrameData,
+  type GoalData,
+  type PartData,
+  type ProjectData,
+} from "~/core/plan";
 import type { KeepFault } from "~/core/records";
-import { ok, type Result } from "~/core/result";
+import { err, ok, type Result } from "~/core/result";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
+import { keepPicture, pictureOf } from "~/storage/pictures";
 import { newId } from "~/storage/session";
 import { skyWorker } from "~/workers/sky";
 import { keep, remove, type Kept } from "./acts";
 import type { Choice } from "./choice";
 import type { Library } from "./library";
+import { ownerOf } from "./kit";
+import { partEdit, partOf, partToChange, type ChangedPart } from "./parts";
 import { crossOut } from "./pending";
 import type { ProjectContext } from "./project";
 
@@ -49,15 +62,20 @@ export async function startProject(
   const filters = library.filters.filter((f) => at.rig.data.filterIds.includes(f.id));
   const made = newProject(
     entry,
-    { rig: at.rig.data, rigId: at.rig.id, filters, place: at.place.data, placeId: at.place.id },
+    { rig: at.rig.data, filters, place: at.place.data },
     at.today,
     await aimOf(library, entry, opticsOf(at.rig.data)),
   );
   const projectId = newId("project");
+  const frameId = newId("frame");
   const name = freshName(library, made.project.name);
+  const { memberId, edits } = ownerOf(library, { placeId: at.place.id, rigId: at.rig.id });
+  const part: PartData = { projectId, memberId, placeId: at.place.id, rigId: at.rig.id };
   const done = await keep([
-    { kind: "project", id: projectId, data: { ...made.project, name }, baseRev: null },
-    { kind: "frame", id: newId("frame"), data: { projectId, ...made.frame }, baseRev: null },
+    ...edits,
+    { kind: "project", id: projectId, data: { ...made.project, name, frameId }, baseRev: null },
+    { kind: "part", id: partId(projectId, memberId), data: part, baseRev: null },
+    { kind: "frame", id: frameId, data: { projectId, ...made.frame }, baseRev: null },
     { kind: "goal", id: newId("goal"), data: { projectId, ...made.goal }, baseRev: null },
   ]);
   return done.ok ? ok({ projectId }) : done;
@@ -70,15 +88,32 @@ interface Draft<D> {
   readonly data: D;
 }
 
-/** Keeps what a project is called and shot with. */
-export const saveProject = ({ id, baseRev, data }: Draft<ProjectData>): Promise<Result<Kept, KeepFault>> =>
-  keep([{ kind: "project", id, data, baseRev }]);
+/** Keeps what a project is called and how it is shot, and one's own part in it; what did not change is not written. */
+export function saveProject(
+  library: Library,
+  { id, baseRev, data }: Draft<ProjectData>,
+  part: ChangedPart | null,
+): Promise<Result<Kept, KeepFault>> {
+  const edits: Edit[] = [];
+  const before = library.projects.find((p) => p.id === id);
+  const isSame = before?.rev === baseRev && stableText(before.data) === stableText(data);
+  if (!isSame) edits.push({ kind: "project", id, data, baseRev });
+  if (part) {
+    const { memberId, edits: owner } = ownerOf(library, part.data);
+    const own: PartData = { ...part.data, projectId: id, memberId };
+    const stored = partOf(library, id, memberId);
+    if (!stored || stableText(stored.data) !== stableText(own))
+      edits.push(...owner, partEdit({ rev: part.rev, data: own }));
+  }
+  return keep(edits);
+}
 
-/** Deletes a project with everything that is only its own: frames, budget, log entries. Undo brings all of it back. */
+/** Deletes a project with everything that is only its own: parts, frames, budget, log entries. Undo brings all of it back. */
 export function deleteProject(library: Library, c: ProjectContext): Promise<Result<Kept, KeepFault>> {
   const isIts = ({ data }: { readonly data: { readonly projectId: string } }) => data.projectId === c.id;
   return remove([
     { kind: "project", ...c.project },
+    ...library.parts.filter(isIts).map((p) => ({ kind: "part" as const, ...p })),
     ...library.frames.filter(isIts).map((f) => ({ kind: "frame" as const, ...f })),
     ...library.goals.filter(isIts).map((g) => ({ kind: "goal" as const, ...g })),
     ...library.contributions.filter(isIts).map((e) => ({ kind: "contribution" as const, ...e })),
@@ -94,10 +129,103 @@ export async function saveFrame({ id, baseRev, data }: Draft<FrameData>): Promis
   return done;
 }
 
+/** The edit by which a project names its reference frame, which it need not as long as it has only one. */
+const referenceEdits = ({ id, project, stock: { referenceId } }: ProjectContext): Edit[] =>
+  project.data.frameId === referenceId
+    ? []
+    : [{ kind: "project", id, data: { ...project.data, frameId: referenceId }, baseRev: project.rev }];
+
 /** Adds a frame like the one shown. */
-export const addFrame = (data: FrameData): Promise<Result<Kept, KeepFault>> =>
-  keep([{ kind: "frame", id: newId("frame"), data, baseRev: null }]);
+export const addFrame = (c: ProjectContext, { follows: _, ...data }: FrameData): Promise<Result<Kept, KeepFault>> =>
+  keep([
+    { kind: "frame", id: newId("frame"), data: { ...data, title: freshTitle(c, data) }, baseRev: null },
+    ...referenceEdits(c),
+  ]);
 
 /** Keeps a budget. */
 export const saveGoal = ({ id, baseRev, data }: Draft<GoalData>): Promise<Result<Kept, KeepFault>> =>
   keep([{ kind: "goal", id, data, baseRev }]);
+
+/** The edits by which somebody shoots a frame from now on: their own part, and the project's reference where they are alone in it. */
+function shootEdits(library: Library, c: ProjectContext, frameId: string): Edit[] {
+  const own = partToChange(library, c.id);
+  if (!own) return [];
+  const { memberId, edits } = ownerOf(library, own.data);
+  const isAlone = library.parts.every((p) => p.data.projectId !== c.id || p.data.memberId === memberId);
+  return [
+    ...edits,
+    partEdit({ ...own, data: { ...own.data, memberId, frameId } }),
+    ...(isAlone && c.stock.referenceId !== frameId
+      ? [{ kind: "project" as const, id: c.id, data: { ...c.project.data, frameId }, baseRev: c.project.rev }]
+      : []),
+  ];
+}
+
+/** Says which of a project's frames one shoots. */
+export const shootFrame = (library: Library, c: ProjectContext, frameId: string): Promise<Result<Kept, KeepFault>> =>
+  keep(shootEdits(library, c, frameId));
+
+/** A frame with hours as it was changed, and whether those still count. */
+export interface MovedFrame {
+  readonly data: FrameData;
+  readonly counts: boolean;
+}
+
+/**
+ * Keeps a changed frame that has hours: the old one stays with them, and the new one is shot. Where the hours still count, it
+ * follows the old one; a frame that has no hours of its own is changed as it is.
+ */
+export async function moveFrame(
+  library: Library,
+  c: ProjectContext,
+  frameId: string,
+  { data, counts }: MovedFrame,
+): Promise<Result<Kept, KeepFault>> {
+  const old = c.stock.frames.find((f) => f.id === frameId);
+  if (!old) return keep([]);
+  const change = frameChange(
+    old,
+    data,
+    c.stock,
+    c.optics,
+    c.contributions.map((x) => x.data),
+  );
+  const { follows: _, ...plain } = data;
+  if (!counts) {
+    // Entries that name no frame were taken with the reference frame, so that it has to stay what it is.
+    const id = newId("frame");
+    const part = shootEdits(library, c, id).filter((e) => e.kind !== "project");
+    return keep([
+      { kind: "frame", id, data: { ...plain, title: freshTitle(c, data) }, baseRev: null },
+      ...part,
+      ...referenceEdits(c),
+    ]);
+  }
+  if (!change.follows)
+    return err({
+      code: "recordRefused",
+      kind: "frame",
+      path: "",
+      message: "the old hours do not fill its panels any more",
+    });
+  const next: FrameData = { ...plain, follows: change.follows };
+  if (!change.hasOwnHours) return keep([{ kind: "frame", id: frameId, data: next, baseRev: "latest" }]);
+  const id = newId("frame");
+  const isReference = c.stock.referenceId === frameId;
+  const picture = await pictureOf(frameId);
+  if (picture) await keepPicture(id, picture);
+  return keep([
+    { kind: "frame", id, data: next, baseRev: null },
+    ...shootEdits(library, c, id).filter((e) => e.kind !== "project"),
+    ...(isReference
+      ? [{ kind: "project" as const, id: c.id, data: { ...c.project.data, frameId: id }, baseRev: c.project.rev }]
+      : []),
+  ]);
+}
+
+/** "Frame 2" for a frame kept beside another; the other's own title where it has one goes before. */
+function freshTitle(c: ProjectContext, { title }: FrameData): string {
+  const taken = new Set(c.stock.frames.map((f) => f.data.title ?? ""));
+  const stem = title?.trim() ? title.trim() : "Frame";
+  for (let n = c.stock.frames.length + 1; ; n++) if (!taken.has(`${stem} ${n}`)) return `${stem} ${n}`.slice(0, 120);
+}

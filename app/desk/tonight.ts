@@ -18,7 +18,7 @@ import { MINUTE_MS, addMs, addNights, nightsBetween, utcMs, type NightDate } fro
 import { now } from "~/storage/session";
 import type { Choice } from "./choice";
 import type { Entity, Library } from "./library";
-import { contextsOf, type ProjectContext } from "./project";
+import { ownContextsOf, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
 import { weatherKept } from "./weather";
@@ -34,7 +34,7 @@ export function nightAt(
   library: Library,
   place: Entity<Place>,
   night: NightDate,
-  contexts: readonly ProjectContext[] = contextsOf(library),
+  contexts: readonly ProjectContext[] = ownContextsOf(library),
 ): {
   readonly sky: NightSky;
   readonly steps: NightSteps;
@@ -82,6 +82,7 @@ function awayAt(
   return {
     placeId: there.id,
     name: there.data.name,
+    timeZone: there.data.timeZone,
     travelMin,
     lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2),
     weighed,
@@ -105,7 +106,7 @@ export const placesAway = (library: Library, home: Entity<Place>) =>
 /** What the Tonight screen shows, from what is stored. */
 export function tonightView(library: Library, choice: Choice & { readonly place: Entity<Place> }) {
   const { place, night, today } = choice;
-  const contexts = contextsOf(library);
+  const contexts = ownContextsOf(library);
   const here = nightAt(library, place, night, contexts);
   const { steps, tonight, sky, weather } = here;
   const lead = here.choice.kind === "go" ? here.choice.first : null;
@@ -153,6 +154,8 @@ export function tonightView(library: Library, choice: Choice & { readonly place:
     account: lead ? accountOf(steps, lead.walk) : null,
     overheadMin: lead && overheads ? lead.usableMin * (1 - efficiencyOf(subSec, overheads)) + overheads.flipMin : 0,
     hasProjects: contexts.length > 0,
+    withoutFilter: [...new Set(contexts.flatMap((c) => c.withoutFilter))],
+    ofOthers: [...new Set(contexts.flatMap((c) => c.ofOthers))],
     camera: rig?.isCooled ? { workingTempC: rig.workingTempC } : null,
   };
 }

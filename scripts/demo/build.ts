@@ -8,10 +8,10 @@ import { decodeRecord } from "~/core/records";
 import { opticsOf } from "~/core/framing";
 import type { ContributionData, CullReason } from "~/core/ledger";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
-import { nightOffer, panelsOf } from "~/core/plan";
+import { nightOffer, panelsOf, partId } from "~/core/plan";
 import { nightDate } from "~/core/time";
 import { writeFits } from "./fits-writer";
-import { filters, members, places, projects, rigs } from "./group";
+import { filters, members, parts, places, projects, rigs } from "./group";
 import { pastWeather } from "./past-weather";
 
 const MADE_MS = Date.parse("2026-12-01T18:00:00Z");
@@ -109,10 +109,11 @@ const kit = [
   ...Object.entries(rigs).map(([id, data]) => record("rig", id, data)),
 ];
 const projectRecords = Object.entries(projects).flatMap(([id, p]) => [
-  record("project", id, p.project),
+  record("project", id, { ...p.project, frameId: `frame-${id.slice(8)}` }),
   record("frame", `frame-${id.slice(8)}`, { projectId: id, ...p.frame }),
   record("goal", `goal-${id.slice(8)}`, { projectId: id, ...p.goal }),
 ]);
+const partRecords = parts.map((p) => record("part", partId(p.projectId, p.memberId), p, p.memberId));
 const settings = record("settings", "settings", {
   memberId: "member-ines",
   placeId: "place-garden",
@@ -127,7 +128,7 @@ mkdirSync(PUBLIC, { recursive: true });
 writeFileSync(
   `${DATA}demo.json`,
   encodeBundle(
-    [...kit, ...projectRecords, settings, ...old, ...weather.map((w) => record(w.kind, w.id, w.data))],
+    [...kit, ...projectRecords, ...partRecords, settings, ...old, ...weather.map((w) => record(w.kind, w.id, w.data))],
     "everything",
     "2026-12-01T18:00:00Z",
   ),
@@ -149,6 +150,7 @@ const friends = [
 const fromWren = [
   ...kit.filter((r) => friends.includes(r.id)),
   ...projectRecords.filter(isShell),
+  ...partRecords.filter(isShell),
   ...old.filter(isShell),
   ...news.flatMap(contributionsOf),
 ];
@@ -167,5 +169,5 @@ for (let i = 0; i < 6; i++) {
   writeFileSync(`${PUBLIC}veil-p5-oiii-${String(i + 1).padStart(2, "0")}.fits`, bytes);
 }
 console.log(
-  `${kit.length + projectRecords.length + 1 + old.length + weather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
+  `${kit.length + projectRecords.length + partRecords.length + 1 + old.length + weather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
 );

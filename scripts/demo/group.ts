@@ -1,6 +1,6 @@
 import { DEFAULT_OVERHEADS, type Filter, type Rig } from "~/core/exposure";
 import type { Place } from "~/core/night";
-import type { FrameData, GoalData, ProjectData } from "~/core/plan";
+import type { FrameData, GoalData, PartData, ProjectData } from "~/core/plan";
 
 /** The demo's evening: Saturday 5 December 2026, shortly after sunset at Ines' garden, four days before new Moon. */
 export const DEMO_NOW = "2026-12-05T16:40:00Z";
@@ -100,27 +100,34 @@ export const rigs: Readonly<Record<string, Rig>> = {
 const project = (
   name: string,
   targetId: string,
-  placeId: string,
-  rigId: string,
   startedOn: string,
   school: ProjectData["school"],
   notes: string,
-): ProjectData => ({ name, targetId, placeId, rigId, startedOn, school, notes });
+): ProjectData => ({ name, targetId, startedOn, school, notes });
+
+/** Who shoots what from where: each member's part in a project. */
+export const parts: readonly Omit<PartData, "frameId">[] = [
+  { projectId: "project-loop", memberId: "member-ines", placeId: "place-garden", rigId: "rig-refractor" },
+  { projectId: "project-roof", memberId: "member-ines", placeId: "place-garden", rigId: "rig-newtonian" },
+  { projectId: "project-shell", memberId: "member-ines", placeId: "place-garden", rigId: "rig-refractor", channels: ["OIII", "L"] },
+  { projectId: "project-shell", memberId: "member-tomasz", placeId: "place-terrace", rigId: "rig-city", channels: ["Ha"] },
+  { projectId: "project-shell", memberId: "member-wren", placeId: "place-barn", rigId: "rig-lens", channels: ["OIII", "L"] },
+]; // prettier-ignore
 
 /** Projects with their frames and goals, under one id each. */
 export const projects: Readonly<Record<string, { readonly project: ProjectData; readonly frame: Omit<FrameData, "projectId">; readonly goal: Omit<GoalData, "projectId"> }>> = {
   "project-loop": {
-    project: project("The whole Veil, two by three", "Sh2-103", "place-garden", "rig-refractor", "2026-10-02", "allPanelsEveryNight", "Print one metre wide. OIII first while it is high."),
+    project: project("The whole Veil, two by three", "Sh2-103", "2026-10-02", "allPanelsEveryNight", "Print one metre wide. OIII first while it is high."),
     frame: { raDeg: 312.9, decDeg: 30.75, positionAngleDeg: 4, columns: 2, rows: 3, overlap: 0.15 },
     goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 2, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 2.5, subSec: 300 }] },
   },
   "project-roof": {
-    project: project("Sculptor past the roof", "NGC 253", "place-garden", "rig-newtonian", "2026-10-20", "panelAfterPanel", "Tops out at 21°, and the roof cuts the best part. Worth a try all the same."),
+    project: project("Sculptor past the roof", "NGC 253", "2026-10-20", "panelAfterPanel", "Tops out at 21°, and the roof cuts the best part. Worth a try all the same."),
     frame: { raDeg: 11.888, decDeg: -25.288, positionAngleDeg: 52, columns: 1, rows: 1, overlap: 0.15 },
     goal: { protectedMag: 10.5, channels: [{ channel: "Colour", filterId: "filter-colour", hoursPerPanel: 9, subSec: 60 }] },
   },
   "project-shell": {
-    project: project("Sh2-216, three gardens", "Sh2-216", "place-garden", "rig-refractor", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town."),
+    project: project("Sh2-216, three gardens", "Sh2-216", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town."),
     frame: { raDeg: 70.84, decDeg: 46.7, positionAngleDeg: 0, columns: 1, rows: 1, overlap: 0.15 },
     goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 14, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 18, subSec: 300 }, { channel: "L", filterId: "filter-l", hoursPerPanel: 3, subSec: 60 }] },
   },

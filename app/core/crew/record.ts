@@ -4,6 +4,7 @@ export const RECORD_KINDS = [
   "rig",
   "filter",
   "project",
+  "part",
   "frame",
   "goal",
   "contribution",

@@ -10,10 +10,16 @@ import type { CalibrationData, ContributionData } from "./contribution";
 import type { ExposureFacts } from "./exposure-facts";
 import { channelOfFilter } from "./filter-name";
 
-/** A project with what booking needs to know of it; its frame is drawn with `frameRig`. */
+/**
+ * A project with what booking needs to know of it, by the part of whose files these are; its frame is drawn with `frameRig`. A
+ * project of several frames comes once for each, the one that is shot first.
+ */
 export interface BookableProject {
   readonly id: string;
   readonly project: ProjectData;
+  /** The rig of that part. */
+  readonly rigId: string;
+  readonly frameId: string;
   readonly frame: FrameData;
   readonly goals: GoalData | null;
   readonly frameRig: Rig;
@@ -168,28 +174,52 @@ interface Match {
 function matchesByPointing(facts: ExposureFacts, projects: readonly BookableProject[]): Match[] {
   const { centre } = facts;
   if (!centre) return [];
-  return projects.flatMap((candidate) => {
-    const optics = opticsOf(candidate.frameRig);
-    const layout = layoutOf(candidate.frame, optics);
-    const reach = Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin) / 120;
-    const near = panelsOf(candidate.frame, optics)
-      .map((p) => ({
-        candidate,
-        panel: panelName(p.number),
-        offDeg: separationDeg(p.centre, centre),
-        panelAngleDeg: p.positionAngleDeg,
-      }))
-      .filter((m) => m.offDeg <= reach)
-      .sort((a, b) => a.offDeg - b.offDeg);
-    return near.slice(0, 1);
-  });
+  return projects
+    .flatMap((candidate) => {
+      const optics = opticsOf(candidate.frameRig);
+      const layout = layoutOf(candidate.frame, optics);
+      const reach = Math.min(layout.planeWidthArcmin, layout.planeHeightArcmin) / 120;
+      const near = panelsOf(candidate.frame, optics)
+        .map((p) => ({
+          candidate,
+          panel: panelName(p.number),
+          offDeg: separationDeg(p.centre, centre),
+          panelAngleDeg: p.positionAngleDeg,
+        }))
+        .filter((m) => m.offDeg <= reach)
+        .sort((a, b) => a.offDeg - b.offDeg);
+      return near.slice(0, 1);
+    })
+    .filter(isBestOfProject(facts.positionAngleDeg));
 }
+
+/**
+ * Of a project's frames, the one whose panel the exposure fits best: how far a corner is off by shift and turn together. Of two that
+ * fit alike, the first.
+ */
+const isBestOfProject =
+  (positionAngleDeg: number | null) =>
+  (match: Match, at: number, all: readonly Match[]): boolean => {
+    const off = (m: Match) => {
+      if (positionAngleDeg === null) return m.offDeg;
+      const half =
+        Math.hypot(opticsOf(m.candidate.frameRig).fieldWidthDeg, opticsOf(m.candidate.frameRig).fieldHeightDeg) / 2;
+      return m.offDeg + half * Math.sin(degToRad(Math.abs(turnTo(positionAngleDeg, m.panelAngleDeg))));
+    };
+    return all.every(
+      (m, i) => m.candidate.id !== match.candidate.id || off(m) > off(match) || (off(m) === off(match) && i >= at),
+    );
+  };
+
+/** From one camera angle to another, −90° to under 90°: a rectangle is the same at 180°. */
+const turnTo = (to: number, from: number): number => ((((to - from + 90) % 180) + 180) % 180) - 90;
 
 /** Projects whose target is named as the header's object, if they have one panel only. */
 function matchesByName(facts: ExposureFacts, projects: readonly BookableProject[]): Match[] {
   if (facts.object === null) return [];
   const key = searchKey(facts.object);
-  return projects.flatMap((candidate) => {
+  const shot = projects.filter((p, i) => projects.findIndex((q) => q.id === p.id) === i);
+  return shot.flatMap((candidate) => {
     const panels = panelsOf(candidate.frame, opticsOf(candidate.frameRig));
     if (panels.length !== 1 || !candidate.targetNames.some((n) => searchKey(n) === key)) return [];
     const { number } = panels[0]!;
@@ -216,7 +246,7 @@ function projectsFor(
     const side = opticsOf(nearest.candidate.frameRig).fieldHeightDeg;
     narrow((m) => m.offDeg <= nearest.offDeg + CENTRES_APART * side);
   }
-  if (left.length > 1) narrow((m) => rigs.some((r) => r.id === m.candidate.project.rigId));
+  if (left.length > 1) narrow((m) => rigs.some((r) => r.id === m.candidate.rigId));
   if (left.length > 1) narrow((m) => m.candidate.goals?.channels.some((g) => g.channel === channel) ?? false);
   if (left.length > 1 && facts.object !== null) {
     const key = searchKey(facts.object);
@@ -265,7 +295,7 @@ function mismatchesOf(facts: ExposureFacts, match: Match, { rig }: BookableRig, 
     found.push({ code, found: is, wanted });
   if (facts.solutionFault) tell("solution", facts.solutionFault.found, "");
   if (facts.positionAngleDeg !== null) {
-    const turn = ((((facts.positionAngleDeg - match.panelAngleDeg + 90) % 180) + 180) % 180) - 90;
+    const turn = turnTo(facts.positionAngleDeg, match.panelAngleDeg);
     if (Math.abs(turn) > 1) tell("rotation", facts.positionAngleDeg, match.panelAngleDeg);
   }
   if (facts.isSolved && match.offDeg > opticsOf(match.candidate.frameRig).fieldHeightDeg * 0.05)
@@ -333,7 +363,7 @@ export function bookExposure(
     );
   const open = projectsFor(facts, matches, rigs, known.length === 1 ? known[0]! : null);
   // A rig that one of the projects is shot with goes before others that explain the header as well.
-  const ofProject = rigs.filter((r) => open.length === 1 && r.id === open[0]!.candidate.project.rigId);
+  const ofProject = rigs.filter((r) => open.length === 1 && r.id === open[0]!.candidate.rigId);
   const rigsLeft = ofProject.length > 0 ? ofProject : rigs;
   const placesLeft = placesFor(facts, rigsLeft, context.places);
   if (placesLeft.length === 0) return err({ code: "noPlace", found: "" });
@@ -365,6 +395,7 @@ export function bookExposure(
     data: {
       projectId: match.candidate.id,
       panel: match.panel,
+      frameId: match.candidate.frameId,
       channel,
       night: nightOf(place.place, startMs),
       memberId: context.memberId,

@@ -27,6 +27,8 @@ export interface ContributionData {
   readonly note: string;
   /** Where the camera pointed, ICRS degrees, and the angle of its up axis where that is known; absent = not known. */
   readonly at?: { readonly raDeg: number; readonly decDeg: number; readonly positionAngleDeg: number | null };
+  /** The frame it was taken with; absent = the first one of the project's reference frame. */
+  readonly frameId?: string;
   /** Gain in the camera's own counting; absent = not known. */
   readonly gain?: number;
 }

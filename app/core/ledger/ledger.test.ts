@@ -62,12 +62,12 @@ const context: BookingContext = {
       project: {
         name: "Loop",
         targetId: "Sh2-103",
-        placeId: "pl",
-        rigId: "r",
         startedOn: "2026-10-01",
         school: "allPanelsEveryNight",
         notes: "",
       },
+      rigId: "r",
+      frameId: "f",
       frame,
       goals,
       frameRig: rig,
@@ -94,6 +94,25 @@ describe("booking", () => {
         data: { projectId: "p", panel: "P3", channel: "Ha", night: "2026-12-05", taken: 1, kept: 1 },
       },
     });
+  });
+  it("books to the frame an exposure was taken with, also one that is no longer shot; where two fit alike, to the one that is", () => {
+    const shot = context.projects[0]!;
+    const before = { ...shot, frameId: "before", frame: { ...frame, decDeg: frame.decDeg - 4 } };
+    const turned = { ...shot, frameId: "turned", frame: { ...frame, positionAngleDeg: frame.positionAngleDeg + 50 } };
+    const of = (
+      centre: ExposureFacts["centre"],
+      positionAngleDeg: number | null,
+      projects = [shot, before, turned],
+    ) => {
+      const r = bookExposure({ ...facts, centre, positionAngleDeg }, { ...context, projects });
+      return r.ok && r.value.kind === "light" ? r.value.data.frameId : r;
+    };
+    expect(of(panels[2]!.centre, panels[2]!.positionAngleDeg)).toBe("f");
+    const old = panelsOf(before.frame, opticsOf(rig))[2]!;
+    expect(of(old.centre, old.positionAngleDeg)).toBe("before");
+    const aside = panelsOf(turned.frame, opticsOf(rig))[2]!;
+    expect(of(aside.centre, aside.positionAngleDeg)).toBe("turned");
+    expect(of(panels[2]!.centre, null, [shot, { ...shot, frameId: "twin" }])).toBe("f");
   });
   it("names what does not agree with the plan and books all the same", () => {
     const r = booked({
@@ -143,11 +162,12 @@ describe("booking", () => {
       rigs: [context.rigs[0]!, { ...context.rigs[0]!, id: "twin" }],
       places: [context.places[0]!, { id: "hill", place: { ...place, name: "Hill", latitudeDeg: 46 } }],
       projects: [
-        { ...context.projects[0]!, project: { ...context.projects[0]!.project, rigId: "gone" } },
+        { ...context.projects[0]!, rigId: "gone" },
         {
           ...context.projects[0]!,
           id: "p2",
-          project: { ...context.projects[0]!.project, name: "Loop again", rigId: "gone" },
+          rigId: "gone",
+          project: { ...context.projects[0]!.project, name: "Loop again" },
         },
       ],
     };

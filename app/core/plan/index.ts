@@ -1,4 +1,14 @@
 export type { DrawnOutline, FrameData, GoalData, ProjectData, PanelGoal } from "./project";
+export { partId, promises, type PartData } from "./part";
+export {
+  frameChange,
+  isFollowed,
+  panelCountedFor,
+  panelMoves,
+  type FrameChange,
+  type FrameStock,
+  type PanelMove,
+} from "./frame-history";
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
 export {
   allocate,

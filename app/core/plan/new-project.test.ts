@@ -17,11 +17,7 @@ const start = (query: string, rigId = "rig-refractor") => {
   return {
     entry,
     rig,
-    made: newProject(
-      entry,
-      { rig, rigId, filters: own, place: places["place-garden"]!, placeId: "place-garden" },
-      nightDate("2026-12-05"),
-    ),
+    made: newProject(entry, { rig, filters: own, place: places["place-garden"]! }, nightDate("2026-12-05")),
   };
 };
 

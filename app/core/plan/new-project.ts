@@ -16,10 +16,8 @@ export function newProject(
   entry: CatalogEntry,
   kit: {
     readonly rig: Rig;
-    readonly rigId: string;
     readonly filters: readonly { readonly id: string; readonly data: Filter }[];
     readonly place: Place;
-    readonly placeId: string;
   },
   startedOn: NightDate,
   /** Where to aim when not at the target itself; the camera angle then, null for the one that suits the target. */
@@ -58,8 +56,6 @@ export function newProject(
     project: {
       name: entry.name || entry.id,
       targetId: entry.id,
-      placeId: kit.placeId,
-      rigId: kit.rigId,
       startedOn,
       school: columns * rows > 1 ? "allPanelsEveryNight" : "panelAfterPanel",
       notes: "",

@@ -1,4 +1,4 @@
-import { mosaicPanels, panelName, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
+import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import type { Channel, Filter } from "~/core/exposure";
 import type { MoonSchool, MoonWishes } from "~/core/night";
 import type { Need } from "./allocate";
@@ -8,15 +8,15 @@ export interface ProjectData {
   readonly name: string;
   /** Lead designation of the catalogue object it began with. */
   readonly targetId: string;
-  readonly placeId: string;
-  readonly rigId: string;
   readonly startedOn: string;
   readonly school: "allPanelsEveryNight" | "panelAfterPanel";
   readonly notes: string;
-  /** Which of several frames is shot; absent = the only one. */
+  /** Which of several frames the others are measured by: the reference frame; absent = the only one. */
   readonly frameId?: string;
   /** How the Moon is taken for this picture; absent = as each member does. */
   readonly moon?: MoonWishes;
+  /** Where and with what it was shot before members had parts of their own; nothing is calculated from it. */
+  readonly begun?: { readonly placeId: string; readonly rigId: string };
 }
 
 /** Where a project points: one record per project, under its own id, so that framing and naming do not collide. */
@@ -41,6 +41,10 @@ export interface FrameData {
   readonly outlines?: readonly DrawnOutline[];
   /** What this frame is called where a project has several. */
   readonly title?: string;
+  /** The picture that is cut out in the end, in the mosaic's frame; absent = the largest without gaps. */
+  readonly crop?: Crop;
+  /** The frame that it took the place of, and which of that one's panels, by name, each count for one of these. */
+  readonly follows?: { readonly frameId: string; readonly panels: Readonly<Record<string, string>> };
 }
 
 /** "I want this plume": corners on the sky, in order, closed. */

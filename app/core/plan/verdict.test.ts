@@ -189,6 +189,7 @@ describe("the verdict with weather", () => {
     const away = (travelMin: number, lightFactor: number): AwayNight => ({
       placeId: "pass",
       name: "Pass",
+      timeZone: "Europe/Paris",
       travelMin,
       lightFactor,
       weighed: weigh(weather(() => 0.9)),

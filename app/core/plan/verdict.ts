@@ -37,6 +37,8 @@ export type Change =
 export interface AwayNight {
   readonly placeId: string;
   readonly name: string;
+  /** By whose clock one lives there. */
+  readonly timeZone: string;
   readonly travelMin: number;
   /** Hours there in hours of the place at home: darkness of the zenith. */
   readonly lightFactor: number;

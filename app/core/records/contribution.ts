@@ -37,6 +37,7 @@ export const contribution: RecordSchema<ContributionData> = {
       decDeg,
       positionAngleDeg: numberOf({ label: "Camera angle", unit: "°", min: -360, max: 360 }).allow(null),
     }).optional(),
+    frameId: id.optional(),
     gain: numberOf({ label: "Gain", min: -100, max: 100_000 }).optional(),
   }),
 };

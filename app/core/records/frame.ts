@@ -1,4 +1,5 @@
 import Joi from "joi";
+import type { Crop } from "~/core/framing";
 import type { DrawnOutline, FrameData } from "~/core/plan";
 import { decDeg, id, name, numberOf, raDeg, textOf, type NumberField, type TextField } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
@@ -45,6 +46,20 @@ export const frame: RecordSchema<FrameData> = {
     skipped: panelNumbers.optional().label("Panels left out"),
     names: Joi.object().pattern(Joi.string().max(4), textOf(PANEL_NAME)).optional().label("Panel names"),
     order: panelNumbers.optional().label("Order of shooting"),
+    crop: objectOf<Crop>({
+      xArcmin: Joi.number().min(-30_000).max(30_000).unit("′"),
+      yArcmin: Joi.number().min(-30_000).max(30_000).unit("′"),
+      widthArcmin: Joi.number().greater(0).max(30_000).unit("′"),
+      heightArcmin: Joi.number().greater(0).max(30_000).unit("′"),
+    })
+      .optional()
+      .label("Crop"),
+    follows: objectOf<NonNullable<FrameData["follows"]>>({
+      frameId: id,
+      panels: Joi.object().pattern(Joi.string().max(20), Joi.string().max(20)),
+    })
+      .optional()
+      .label("The frame it follows"),
     title: textOf({ label: "Title", max: 120 }).optional(),
     outlines: Joi.array()
       .max(40)

@@ -1,4 +1,5 @@
 export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
+export { changedFields, withChanges, type FieldChange } from "./changes";
 export { NAME, type NumberField } from "./fields";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place";
 export {

@@ -9,6 +9,7 @@ import type { RecordSchema } from "./kind";
 import { look } from "./look";
 import { member } from "./member";
 import { nightNote } from "./night-note";
+import { part } from "./part";
 import { place } from "./place";
 import { project } from "./project";
 import { rig } from "./rig";
@@ -21,6 +22,7 @@ export const SCHEMAS = {
   rig,
   filter,
   project,
+  part,
   frame,
   goal,
   contribution,

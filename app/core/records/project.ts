@@ -5,17 +5,20 @@ import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const project: RecordSchema<ProjectData> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [
+    // 1 → 2: place and rig are each member's own, in their part of the project.
+    ({ placeId, rigId, ...data }) =>
+      typeof placeId === "string" && typeof rigId === "string" ? { ...data, begun: { placeId, rigId } } : data,
+  ],
   schema: objectOf<ProjectData>({
     name,
     targetId: id,
-    placeId: id,
-    rigId: id,
     startedOn: night,
     school: Joi.string().valid("allPanelsEveryNight", "panelAfterPanel").label("School"),
     notes: note,
     frameId: maybeId.optional(),
     moon: moonWishes.optional(),
+    begun: objectOf<NonNullable<ProjectData["begun"]>>({ placeId: id, rigId: id }).optional(),
   }),
 };

@@ -1,0 +1,292 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { leftForOthersWords } from "~/components/words/target-words";
+import { recordKey, type RecordKind, type StoredRecord } from "~/core/crew";
+import { decodeBundle } from "~/core/formats";
+import { partId } from "~/core/plan";
+import { decodeRecord, type KeepFault, type Settings } from "~/core/records";
+import type { Result } from "~/core/result";
+import { testFilter, testPlace, testRig } from "~/core/test-data";
+import { nightDate } from "~/core/time";
+import demo from "~/data/demo.json";
+import { libraryOfRecords } from "./demo-library.test-data";
+import before from "./fixtures/demo-projects-1.json";
+import { partsToAdopt } from "./parts";
+import { contextOf, ownContextsOf } from "./project";
+
+vi.mock("~/workers/sky", () => ({ skyWorker: () => ({ entry: () => Promise.resolve(null) }) }));
+
+function done<T>(result: Result<T, KeepFault>): T {
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+}
+
+/** The demo group as it was stored before members had parts, on the machine of one of them. */
+function demoBefore(memberId: string, uses: Partial<Settings>) {
+  const bundle = decodeBundle(JSON.stringify(demo));
+  if (!bundle.ok) throw new Error(bundle.error.code);
+  const projects = before.map((raw) => {
+    const r = decodeRecord(raw);
+    if (!r.ok) throw new Error(r.error.message);
+    return r.value;
+  });
+  const others = bundle.value.records.filter((r) => r.kind !== "project" && r.kind !== "part");
+  return [...others, ...projects].map((r): StoredRecord =>
+    r.kind === "settings" ? { ...r, data: { ...(r.data as Settings), memberId, ...uses } } : r,
+  );
+}
+
+describe("projects from before members had parts of their own", () => {
+  const adopt = (memberId: string, uses: Partial<Settings>) => {
+    const records = demoBefore(memberId, uses);
+    const edits = partsToAdopt(libraryOfRecords(records));
+    const parts = edits.map(({ kind, id, data }): StoredRecord => ({ id, kind, rev: "0mx5056o1.0000.me", author: memberId, seen: { me: "0mx5056o1.0000.me" }, data })); // prettier-ignore
+    return { edits, library: libraryOfRecords([...records, ...parts]) };
+  };
+  it("keep the place and the rig they named for whoever wrote them: nothing changes on that machine", () => {
+    const { edits, library } = adopt("member-ines", {});
+    expect(edits).toHaveLength(3);
+    for (const raw of before) {
+      const c = contextOf(library, raw.id)!;
+      expect([c.place.id, c.rig.id]).toEqual([raw.data.placeId, raw.data.rigId]);
+      expect(c.part.isMine).toBe(true);
+    }
+    // Every hour of the log still counts: nothing was taken with another frame.
+    const kept = library.contributions.reduce((sum, { data: c }) => sum + (c.kept * c.exposureSec) / 60, 0);
+    const shown = ownContextsOf(library).reduce((sum, c) => sum + c.cells.reduce((s, x) => s + x.keptMin, 0), 0);
+    expect(shown).toBeCloseTo(kept, 6);
+  });
+  it("are shot by friends with what they logged hours with, and by nobody who only has the file", () => {
+    const tomasz = adopt("member-tomasz", { placeId: "place-terrace", rigId: "rig-city" });
+    expect(tomasz.edits.map((e) => e.data)).toEqual([{ projectId: "project-shell", memberId: "member-tomasz", placeId: "place-terrace", rigId: "rig-city" }]); // prettier-ignore
+    expect(ownContextsOf(tomasz.library).map((c) => c.id)).toEqual(["project-shell"]);
+    const loop = contextOf(tomasz.library, "project-loop")!; // to look at, as Ines began it
+    expect([loop.part.isMine, loop.rig.id]).toEqual([false, "rig-refractor"]);
+    expect(adopt("member-new", { placeId: "place-barn", rigId: "rig-lens" }).edits).toEqual([]);
+  });
+  it("are adopted once: a project somebody has a part in is left alone", () => {
+    const { library } = adopt("member-ines", {});
+    expect(partsToAdopt(library)).toEqual([]);
+  });
+});
+
+/** A tab of its own over one database. */
+async function desk() {
+  vi.resetModules();
+  const open = await import("./open-library");
+  return {
+    library: async () => open.libraryHere(),
+    acts: await import("./acts"),
+    kit: await import("./kit"),
+    projects: await import("./projects"),
+    project: await import("./project"),
+    log: await import("./log"),
+    sharing: await import("./sharing"),
+    store: await import("~/storage/store"),
+  };
+}
+type Desk = Awaited<ReturnType<typeof desk>>;
+
+const entry = {
+  id: "X 1", name: "", aliases: [], kind: "emissionNebula", at: { frame: "icrs", raDeg: 300, decDeg: 40 }, majorArcmin: 30, minorArcmin: 20,
+  positionAngleDeg: 10, magnitude: null, constellation: "Cyg", rank: 50, curated: null,
+} as const; // prettier-ignore
+
+async function begun(d: Desk) {
+  done(await d.kit.savePlace(await d.library(), { id: "new", baseRev: "", data: { ...testPlace, name: "Yard" } }));
+  done(await d.kit.saveFilter({ id: "new", baseRev: "", data: testFilter }));
+  const filterIds = (await d.library()).filters.map((f) => f.id);
+  done(await d.kit.saveRig(await d.library(), { id: "new", baseRev: "", data: { ...testRig, filterIds } }));
+  const library = await d.library();
+  const at = { place: library.places[0]!, rig: library.rigs[0]!, today: nightDate("2026-12-05") };
+  const { projectId } = done(await d.projects.startProject(library, at, entry));
+  done(await d.log.bookByHand(await d.library(), { projectId, panel: "P1", channel: "Ha", night: "2026-12-04", exposureSec: 300, taken: 12, kept: 12, reason: "", note: "" })); // prettier-ignore
+  return projectId;
+}
+
+describe("a backup from before members had parts", () => {
+  it("is worked on at once when it is restored, and a friend's file of that time is only looked at", async () => {
+    const records = demoBefore("member-ines", {});
+    const bundle = { scope: "everything" as const, exportedAt: "", records, refused: [] };
+    const d = await desk();
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "mine", letsAheadIn: true }));
+    expect(d.project.ownContextsOf(await d.library())).toHaveLength(3);
+    done(await d.sharing.clearEverything());
+    const friend = await desk();
+    await begun(friend);
+    done(await friend.sharing.joinFile(await friend.library(), bundle, { owner: "friend", letsAheadIn: true }));
+    expect(friend.project.ownContextsOf(await friend.library())).toHaveLength(1);
+    expect(friend.project.contextsOf(await friend.library())).toHaveLength(4);
+  });
+});
+
+/** What a friend's machine makes of records it has been given: a version that builds upon each, by the friend. */
+function byFriend(d: Desk, records: readonly StoredRecord[], change: (r: StoredRecord) => unknown): StoredRecord[] {
+  return records.map((r, i) => {
+    const rev = `0moooooo${i.toString(36)}.0000.friend`;
+    return { ...r, rev, author: "member-friend", seen: { ...r.seen, friend: rev }, data: change(r) };
+  });
+}
+
+beforeEach(async () => {
+  localStorage.clear();
+  done(await (await desk()).sharing.clearEverything());
+});
+afterEach(() => vi.restoreAllMocks());
+
+describe("a friend's file with everything", () => {
+  async function setUp() {
+    const d = await desk();
+    const projectId = await begun(d);
+    const library = await d.library();
+    const stored = [...(await d.store.openStore()).all()].map((heads) => heads[0]);
+    const of = (kind: RecordKind) => stored.find((r) => r.kind === kind)!;
+    const me = library.settings!.data.memberId;
+    const records = byFriend(
+      d,
+      [
+        of("place"),
+        of("rig"),
+        of("frame"),
+        of("project"),
+        of("part"),
+        of("settings"),
+        of("member"),
+        of("contribution"),
+      ],
+      (r) => {
+        const data = r.data as Record<string, unknown>;
+        switch (r.kind) {
+          case "place":
+            return { ...data, latitudeDeg: 54, name: "Yard up north" };
+          case "rig":
+            return { ...data, focalLengthMm: 200, sensor: { ...(data["sensor"] as object), binning: 2 } };
+          case "frame":
+            return { ...data, raDeg: 10 };
+          case "project":
+            return { ...data, name: "Renamed" };
+          case "part":
+            return { ...data, rigId: "rig-friend" };
+          case "settings":
+            return { ...data, wishHours: 9 };
+          case "member":
+            return { name: "You there" };
+          default:
+            return { ...data, kept: 1 };
+        }
+      },
+    );
+    const bundle = { scope: "everything" as const, exportedAt: "", records, refused: [] };
+    return { d, projectId, me, bundle };
+  }
+  const snapshot = async (d: Desk) => {
+    const { places, rigs, frames, projects, parts, settings, members, contributions } = await d.library();
+    const bare = (list: readonly { readonly data: unknown }[]) => list.map((e) => e.data);
+    return [places, rigs, frames, projects, parts, members, contributions].map(bare).concat([[settings?.data]]);
+  };
+
+  it("changes nothing here without a yes (reported: a friend who set the project to their rig changed mine)", async () => {
+    const { d, bundle } = await setUp();
+    const was = await snapshot(d);
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: true }));
+    expect(await snapshot(d)).toEqual(was);
+    // It is known now what the friend has: nothing is left beside, and nothing is asked again.
+    expect((await d.library()).places[0]!.copies).toEqual([]);
+    const again = await d.sharing.lookInto(await d.library(), bundle, "f.json");
+    expect(again.changes).toEqual([]);
+  });
+  it("is shown field by field, and changes those fields alone that are said yes to", async () => {
+    const { d, bundle } = await setUp();
+    const view = await d.sharing.lookInto(await d.library(), bundle, "f.json");
+    const told = view.changes.map((c) => [c.kind, c.isMine, c.fields.map((f) => f.path.join(".")).sort()]);
+    expect(new Set(told)).toEqual(
+      new Set([
+        ["place", true, ["latitudeDeg", "name"]],
+        ["rig", true, ["focalLengthMm", "sensor.binning"]],
+        ["frame", true, ["raDeg"]],
+        ["project", false, ["name"]],
+        ["part", true, ["rigId"]],
+        ["contribution", true, ["kept"]],
+      ]),
+    );
+    const rig = view.changes.find((c) => c.kind === "rig")!;
+    const chosen = [
+      d.sharing.changeKey(
+        rig,
+        rig.fields.find((f) => f.path.at(-1) === "binning")!,
+      ),
+    ];
+    done(await d.sharing.joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: true, chosen }));
+    const library = await d.library();
+    expect(library.rigs[0]!.data).toMatchObject({ focalLengthMm: testRig.focalLengthMm, sensor: { binning: 2 } });
+    expect(library.projects[0]!.data.name).not.toBe("Renamed");
+  });
+  it("deletes nothing here without a yes, and what it adds is added", async () => {
+    const { d, projectId, bundle } = await setUp();
+    const [place] = bundle.records.filter((r) => r.kind === "place");
+    const gone = { ...place!, deletedAt: 1 };
+    const part: StoredRecord = { id: partId(projectId, "member-friend"), kind: "part", rev: "0mooooooz.0000.friend", author: "member-friend", seen: { friend: "0mooooooz.0000.friend" }, data: { projectId, memberId: "member-friend", placeId: "far", rigId: "far" } }; // prettier-ignore
+    const file = { ...bundle, records: [gone, part] };
+    const view = await d.sharing.lookInto(await d.library(), file, "f.json");
+    expect(view.changes.map((c) => [recordKey(c), c.isDeleted])).toEqual([[recordKey(gone), true]]);
+    done(await d.sharing.joinFile(await d.library(), file, { owner: "friend", letsAheadIn: true }));
+    const library = await d.library();
+    expect(library.places.map((p) => p.data.name)).toEqual(["Yard"]);
+    expect(library.parts).toHaveLength(2);
+    expect(d.project.contextOf(library, projectId)?.part.isMine).toBe(true); // mine, not the friend's
+    const yes = [d.sharing.changeKey(view.changes[0]!, null)];
+    const later = { ...gone, rev: "0mooooooy.0000.friend", seen: { ...gone.seen, friend: "0mooooooy.0000.friend" } };
+    done(await d.sharing.joinFile(library, { ...file, records: [later] }, { owner: "friend", letsAheadIn: true, chosen: yes })); // prettier-ignore
+    expect((await d.library()).places).toEqual([]);
+  });
+});
+
+describe("a frame that has hours", () => {
+  it("is moved as another one that follows it, or beside it; hours count as was said, and one undo takes it back", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    const context = async () => d.project.contextOf(await d.library(), projectId)!;
+    const c = await context();
+    const near = { ...c.frame.data, decDeg: c.frame.data.decDeg + 0.01 };
+    const moved = done(await d.projects.moveFrame(await d.library(), c, c.frame.id, { data: near, counts: true }));
+    let now = await context();
+    expect(now.frame.id).not.toBe(c.frame.id);
+    expect(now.frame.data.decDeg).toBe(near.decDeg);
+    expect([now.cells[0]!.keptMin, now.frames.length, now.stock.frames.length]).toEqual([60, 1, 2]);
+    expect(now.project.data.frameId).toBe(now.frame.id);
+    done((await d.acts.undo(moved.undoId))!);
+    now = await context();
+    expect([now.frame.id, now.cells[0]!.keptMin, now.stock.frames.length]).toEqual([c.frame.id, 60, 1]);
+
+    const far = { ...c.frame.data, decDeg: c.frame.data.decDeg + 2 };
+    const refused = await d.projects.moveFrame(await d.library(), now, c.frame.id, { data: far, counts: true });
+    expect(refused.ok).toBe(false);
+    done(await d.projects.moveFrame(await d.library(), now, c.frame.id, { data: far, counts: false }));
+    now = await context();
+    expect([now.frame.data.decDeg, now.cells[0]!.keptMin, now.frames.length]).toEqual([far.decDeg, 0, 2]);
+    done(await d.projects.shootFrame(await d.library(), now, c.frame.id));
+    now = await context();
+    expect([now.frame.id, now.cells[0]!.keptMin]).toEqual([c.frame.id, 60]);
+  });
+});
+
+describe("what is left of a project", () => {
+  it("is not called done where it waits for a filter one has not, or for what others promised (reported: every goal is met)", async () => {
+    const d = await desk();
+    const projectId = await begun(d);
+    const library = await d.library();
+    const { goal } = d.project.contextOf(library, projectId)!;
+    const want = (channel: "Ha" | "OIII" | "SII", hoursPerPanel: number) => ({ channel, filterId: "", hoursPerPanel, subSec: 300 }); // prettier-ignore
+    const channels = [want("Ha", 1), want("OIII", 2), want("SII", 2)]; // an hour of Ha is in the log
+    done(await d.projects.saveGoal({ id: goal.id, baseRev: goal.rev, data: { ...goal.data, channels } }));
+    const project = (await d.library()).projects[0]!;
+    const mine = (await d.library()).parts[0]!;
+    done(await d.projects.saveProject(await d.library(), { id: projectId, baseRev: project.rev, data: project.data }, { rev: mine.rev, data: { ...mine.data, channels: ["Ha", "OIII"] } })); // prettier-ignore
+    const c = d.project.contextOf(await d.library(), projectId)!;
+    expect(c.needs.every((n) => n.remainingMin === 0)).toBe(true);
+    expect([c.withoutFilter, c.ofOthers]).toEqual([["OIII"], ["SII"]]);
+    expect(leftForOthersWords(c)).toBe(
+      "OIII has hours left, but no filter in this rig; SII has hours left that others have promised",
+    );
+    expect(leftForOthersWords({ withoutFilter: [], ofOthers: [] })).toBe("");
+  });
+});
