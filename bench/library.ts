@@ -29,10 +29,11 @@ function bundleOf(entries: number): string {
     records.push({
       ...of("project"),
       id: projectId,
-      data: { ...of("project").data, name: `Project ${p}`, frameId: "" },
+      data: { ...of("project").data, name: `Project ${p}`, frameId: `frame-${p}` },
     });
     for (const kind of ["frame", "goal"])
       records.push({ ...of(kind), id: `${kind}-${p}`, data: { ...of(kind).data, projectId } });
+    records.push({ ...of("part"), id: `part-${projectId}-member-ines`, data: { ...of("part").data, projectId } });
   }
   const entry = of("contribution");
   const day0 = Date.UTC(2023, 11, 1, 20);
@@ -75,7 +76,7 @@ async function measure(entries: number): Promise<void> {
     const input = await driver.wait(until.elementLocated(By.css("input[aria-label='Import a file']")), 60_000);
     const began = Date.now();
     await input.sendKeys(path);
-    await driver.wait(until.elementLocated(By.xpath("//button[.='Join it']")), WAIT_MS).click();
+    await driver.wait(until.elementLocated(By.xpath("//button[.='Merge']")), WAIT_MS).click();
     await driver.wait(until.elementLocated(By.xpath("//*[contains(., ' new, ')]")), WAIT_MS);
     console.log(`taken in by "Import a file" in ${((Date.now() - began) / 1000).toFixed(1)} s`);
 

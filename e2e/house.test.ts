@@ -121,7 +121,7 @@ describe("the house", () => {
     const seen = await driver.executeScript<{ tools: number; rows: number; ribbon: number }>(
       `const bottom = [...document.querySelectorAll('main button')].find((b) => b.textContent === 'Whole frame').getBoundingClientRect().bottom;
        const tops = [...document.querySelectorAll('[role=tab]')].map((t) => Math.round(t.getBoundingClientRect().top));
-       const nights = [...document.querySelectorAll('nav[aria-label=Nights] a')].at(-1).getBoundingClientRect().right;
+       const nights = [...document.querySelectorAll('nav[aria-label=Nights] :is(a, button)')].at(-1).getBoundingClientRect().right;
        return { tools: bottom, rows: new Set(tops).size, ribbon: nights };`,
     );
     expect(seen.tools).toBeLessThanOrEqual(800);

@@ -97,8 +97,9 @@ describe("the server", () => {
 
   it("finishes what is in flight when it is told to stop, and then takes nothing new", async () => {
     const second = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" }, "tern:fine,larch:fine,quartz:fine");
+    await (await fetch(`${second.url}/healthz`)).text(); // the connection stands, so that the question is there at once
     const answer = fetch(`${second.url}/services/forecast/tern?lat=45&lon=9`); // takes a tenth of a second
-    await new Promise((r) => setTimeout(r, 30));
+    await new Promise((r) => setTimeout(r, 50));
     const stopped = second.stop();
     const body = (await (await answer).json()) as { format: string };
     expect(body.format).toBe("zenithar-forecast");

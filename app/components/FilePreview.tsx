@@ -1,7 +1,9 @@
 import { useState } from "react";
 import type { MemberTotal, RecordKind } from "~/core/crew";
 import { formatMinutes } from "~/core/notation";
+import type { FieldChange } from "~/core/records";
 import { counted } from "./numbers";
+import { changeWords, RECORD_WORDS } from "./words/field-words";
 import { Button } from "./ui/Button";
 
 /** What is known of a file before it is joined. */
@@ -12,6 +14,8 @@ export interface PreviewedFile {
   readonly members: Readonly<Record<string, string>>;
   readonly ahead: readonly { readonly kind: RecordKind; readonly name: string; readonly atMs: number }[];
   readonly own: readonly { readonly what: string; readonly from: string; readonly to: string }[];
+  readonly changes: readonly PreviewedChange[];
+  readonly names: Readonly<Record<string, string>>;
   readonly owner: "mine" | "friend";
   readonly bundle: {
     readonly records: { readonly length: number };
@@ -22,10 +26,22 @@ export interface PreviewedFile {
   };
 }
 
+/** Something here that a friend's file would change. */
+export interface PreviewedChange {
+  readonly kind: RecordKind;
+  readonly id: string;
+  readonly name: string;
+  readonly isMine: boolean;
+  readonly isDeleted: boolean;
+  readonly fields: readonly FieldChange[];
+}
+
 /** How a file is joined. */
 export interface JoinChoice {
   readonly owner: "mine" | "friend";
   readonly letsAheadIn: boolean;
+  /** What was said yes to. */
+  readonly chosen: readonly string[];
 }
 
 const FEW = 5;
@@ -36,6 +52,7 @@ export function FilePreview({
   members,
   note,
   canBeMine,
+  keyOf,
   onJoin,
   onLeave,
 }: {
@@ -45,6 +62,8 @@ export function FilePreview({
   readonly note?: string;
   /** Whether it may be one's own backup, which brings its settings along. */
   readonly canBeMine: boolean;
+  /** The name of one change, for saying yes to it; null = the deletion of the whole. */
+  readonly keyOf: (of: PreviewedChange, field: FieldChange | null) => string;
   readonly onJoin: (choice: JoinChoice) => void;
   readonly onLeave: () => void;
 }) {
@@ -52,6 +71,16 @@ export function FilePreview({
   const [owner, setOwner] = useState<JoinChoice["owner"]>(canBeMine ? view.owner : "friend");
   const [letsAheadIn, setLetsAheadIn] = useState(false);
   const isMine = owner === "mine";
+  // What the project is called is agreed upon by merging; one's own things, and the hours wanted, stay unless one says yes.
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(
+    () => new Set(view.changes.flatMap((c) => (c.isMine || c.kind === "goal" ? [] : c.fields.map((f) => keyOf(c, f))))),
+  );
+  const choose = (key: string, is: boolean) => {
+    const next = new Set(chosen);
+    if (is) next.add(key);
+    else next.delete(key);
+    setChosen(next);
+  };
   const { refused } = view.bundle;
   const brings = view.fresh + (isMine ? view.own.length + refused.length : 0) - (letsAheadIn ? 0 : view.ahead.length);
   return (
@@ -95,6 +124,9 @@ export function FilePreview({
           ) : null}
         </fieldset>
       ) : null}
+      {!isMine && view.changes.length > 0 ? (
+        <Changes changes={view.changes} names={view.names} keyOf={keyOf} chosen={chosen} onChoose={choose} />
+      ) : null}
       {view.ahead.length > 0 ? (
         <div className="mt-3">
           <p className="text-rust">
@@ -129,7 +161,7 @@ export function FilePreview({
       <div className="mt-3 flex gap-2">
         {brings > 0 ? (
           <>
-            <Button look="main" onClick={() => onJoin({ owner, letsAheadIn })}>
+            <Button look="main" onClick={() => onJoin({ owner, letsAheadIn, chosen: [...chosen] })}>
               Merge
             </Button>
             <Button onClick={onLeave}>Cancel</Button>
@@ -139,5 +171,51 @@ export function FilePreview({
         )}
       </div>
     </section>
+  );
+}
+
+/** What a file would change here, field by field, each with its own yes. */
+function Changes({
+  changes,
+  names,
+  keyOf,
+  chosen,
+  onChoose,
+}: {
+  readonly changes: readonly PreviewedChange[];
+  readonly names: Readonly<Record<string, string>>;
+  readonly keyOf: (of: PreviewedChange, field: FieldChange | null) => string;
+  readonly chosen: ReadonlySet<string>;
+  readonly onChoose: (key: string, is: boolean) => void;
+}) {
+  const box = (key: string, words: string) => (
+    <li key={key}>
+      <label className="flex min-h-6 items-center gap-2">
+        <input type="checkbox" checked={chosen.has(key)} onChange={(e) => onChoose(key, e.target.checked)} />
+        <span className="min-w-0 break-words">{words}</span>
+      </label>
+    </li>
+  );
+  const sorted = [...changes].sort((a, b) => Number(b.isMine) - Number(a.isMine));
+  return (
+    <fieldset className="mt-3">
+      <legend className="font-semibold">It would change what you have. Tick what you agree to.</legend>
+      <ul className="mt-1 space-y-2">
+        {sorted.map((c) => (
+          <li key={`${c.kind}/${c.id}`}>
+            <p>
+              {RECORD_WORDS[c.kind]}: <span className="font-semibold">{c.name}</span>{" "}
+              <span className="text-note text-soft">{c.isMine ? "yours" : "shared by all in the project"}</span>
+            </p>
+            <ul className="text-note pl-2">
+              {c.isDeleted
+                ? box(keyOf(c, null), "delete it: it was deleted there")
+                : c.fields.map((f) => box(keyOf(c, f), changeWords(f, names)))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+      <p className="text-note text-soft mt-1">What stays unticked stays as it is here, and is not asked again.</p>
+    </fieldset>
   );
 }

@@ -6,6 +6,22 @@ import { MINUTE_MS, utcMs, utcOffsetMinutes } from "~/core/time";
 export const clockTime = (ms: number, zone: string): string =>
   new Date(ms + utcOffsetMinutes(zone, utcMs(ms)) * MINUTE_MS).toISOString().slice(11, 16);
 
+const zoneNames = new Map<string, Intl.DateTimeFormat>();
+
+/** "CET", "GMT+1": what a zone's clock is called at an instant. */
+function zoneName(ms: number, zone: string): string {
+  let named = zoneNames.get(zone);
+  if (!named)
+    zoneNames.set(zone, (named = new Intl.DateTimeFormat("en-GB", { timeZone: zone, timeZoneName: "short" })));
+  return named.formatToParts(ms).find((p) => p.type === "timeZoneName")?.value ?? zone;
+}
+
+/** "18:05" in a zone, on a page that goes by another one's clock: "18:05 GMT" where the two differ at that instant. */
+export const clockTimeBeside = (ms: number, zone: string, pageZone: string): string =>
+  utcOffsetMinutes(zone, utcMs(ms)) === utcOffsetMinutes(pageZone, utcMs(ms))
+    ? clockTime(ms, zone)
+    : `${clockTime(ms, zone)} ${zoneName(ms, zone)}`;
+
 /** "Sat 18:05" in a zone. */
 export const weekdayTime = (ms: number, zone: string): string => format(new TZDate(ms, zone), "EEE HH:mm");
 

@@ -24,6 +24,12 @@ const withMinus = (text: string): string => text.replace("-", "−");
 /** "−12.3": a number with `digits` after the point. */
 export const fixed = (value: number, digits = 0): string => withMinus(formatter(digits).format(value));
 
+/** "43.62", "5": with as many digits after the point as it has, four at most. */
+export function trimmed(value: number): string {
+  const digits = [0, 1, 2, 3].find((d) => Number(value.toFixed(d)) === Number(value.toFixed(4)));
+  return fixed(value, digits ?? 4);
+}
+
 /** "+12.3", "−0.4": with its sign always. */
 export const signed = (value: number, digits = 0): string =>
   withMinus(formatter(digits, { signDisplay: "exceptZero" }).format(value));

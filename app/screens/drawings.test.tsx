@@ -18,6 +18,7 @@ import { formatMinutes } from "~/core/notation";
 import { nightDate } from "~/core/time";
 import { Loom } from "~/components/charts/Loom";
 import { NightAccountChart } from "~/components/charts/NightAccountChart";
+import { Unbroken } from "~/components/ui/Unbroken";
 import { NightRibbon } from "~/screens/shell/NightRibbon";
 import YearChart from "~/components/charts/drawn/YearChart";
 import { ChosenNight } from "~/screens/target/ChosenNight";
@@ -89,11 +90,19 @@ describe("loom", () => {
   });
 });
 
+it("keeps a designation whole at the end of a line, and changes no letter of it", () => {
+  const text = "Go, from 18:42: Loop, then Sh2-216, three-by-two, until 04:00.";
+  const { container } = render(<Unbroken text={text} />);
+  expect(container.textContent).toBe(text);
+  expect([...container.querySelectorAll("span")].map((s) => s.textContent)).toEqual(["Sh2-216,"]);
+});
+
 describe("night ribbon", () => {
   it("links every night, describes it in words and marks the chosen one", async () => {
     const nights = ["2026-12-05", "2026-12-06", "2026-12-24"].map((d) => ribbonNight(testPlace, nightDate(d)));
     routed(
       <NightRibbon
+        onChoose={() => undefined}
         nights={nights}
         chosen="2026-12-06"
         today="2026-12-05"

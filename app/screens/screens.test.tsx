@@ -16,6 +16,7 @@ import { IntakeReportView } from "~/screens/log/IntakeReport";
 import { FilePreview } from "~/components/FilePreview";
 import { SetAside } from "~/screens/kit/data/SetAside";
 import { RunSheetView } from "~/screens/nights/RunSheetView";
+import type { FieldChange } from "~/core/records";
 import { TonightVerdict } from "~/screens/tonight/TonightVerdict";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
 import {
@@ -101,6 +102,7 @@ describe("budget row", () => {
       isShort: false,
       setting: "",
     };
+    const onChange = vi.fn();
     render(
       <BudgetRow
         draft={draft}
@@ -112,8 +114,10 @@ describe("budget row", () => {
         clipped={12}
         clockHours={3.8}
         panels={2}
+        measured={{ question, hours: 2, subSec: 120 }}
+        objectMag={22.5}
         faults={{}}
-        onChange={() => undefined}
+        onChange={onChange}
         onRemove={() => undefined}
       />,
     );
@@ -124,6 +128,18 @@ describe("budget row", () => {
     expect(screen.getByText("3 h 48")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: `${advice.subSec} s a sub` }));
     expect(await screen.findByText("A protected star clips from")).toBeTruthy();
+    await user.keyboard("{Escape}");
+    // The same goal in subs, depth and signal to noise; typed there it becomes hours.
+    await user.click(screen.getByRole("button", { name: "Ha: the goal in other measures" }));
+    const subs = await screen.findByLabelText<HTMLInputElement>(/Number of subs/);
+    expect(subs.value).toBe("60");
+    await user.clear(subs);
+    await user.type(subs, "90{Enter}");
+    expect(onChange).toHaveBeenLastCalledWith({ ...draft, hours: "3" });
+    const depth = screen.getByLabelText<HTMLInputElement>(/Depth/);
+    await user.clear(depth);
+    await user.type(depth, "35{Enter}");
+    expect(screen.getByText(/more than 500 h/)).toBeTruthy(); // nobody shoots that long: named beside its cause
   });
 });
 
@@ -155,7 +171,7 @@ describe("verdict", () => {
     ]);
     render(
       <TonightVerdict
-        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
+        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
     ); // prettier-ignore
     return screen.getByRole("heading").textContent;
   };
@@ -235,8 +251,9 @@ describe("crew", () => {
     );
     expect(screen.getByRole("row", { name: /Together 3 h 00 1.5 h worth · 30 % of 10 h 00/ })).toBeTruthy();
   });
-  it("shows what a file brings before joining it, and what does not read", async () => {
+  it("shows what a file brings before joining it, asks field by field what it may change here, and says what does not read", async () => {
     const onJoin = vi.fn();
+    const field = (name: string, from: unknown, to: unknown, unit = ""): FieldChange => ({ path: [name], label: name === "name" ? "Name" : "Latitude", unit, from, to }); // prettier-ignore
     const bundle = {
       scope: "project" as const,
       exportedAt: "",
@@ -259,11 +276,40 @@ describe("crew", () => {
           members: { m: "Wren" },
           ahead: [{ kind: "place", name: "Far", atMs: Date.UTC(2031, 0, 1) }],
           own: [{ what: "You are", from: "Ines", to: "Wren" }],
+          changes: [
+            {
+              kind: "project",
+              id: "q",
+              name: "Veil",
+              isMine: false,
+              isDeleted: false,
+              fields: [field("name", "Veil", "Cirrus")],
+            },
+            {
+              kind: "goal",
+              id: "g",
+              name: "Veil",
+              isMine: false,
+              isDeleted: false,
+              fields: [field("channels", [], [{ channel: "Ha", hoursPerPanel: 2, subSec: 300 }])],
+            },
+            {
+              kind: "place",
+              id: "p",
+              name: "Garden",
+              isMine: true,
+              isDeleted: false,
+              fields: [field("latitudeDeg", 43.62, 45, "°, north positive"), field("name", "Garden", "Yard")],
+            },
+            { kind: "rig", id: "r", name: "Refractor", isMine: true, isDeleted: true, fields: [] },
+          ],
+          names: {},
           owner: "friend",
         }}
         members={{}}
         note="It is about another project, which it will add."
         canBeMine
+        keyOf={(of, f) => `${of.kind} ${f?.path.join(".") ?? "gone"}`}
         onJoin={onJoin}
         onLeave={() => undefined}
       />,
@@ -272,13 +318,24 @@ describe("crew", () => {
     expect(screen.getByText(/One does not read and is left out: place\/x \(data.kept: too many\)/)).toBeTruthy();
     expect(screen.getByText(/about another project/)).toBeTruthy();
     expect(screen.getByText("place Far, 2031-01-01")).toBeTruthy();
+    // What is one's own stays as it is unless it is ticked; what all share is agreed upon by importing.
+    const box = (name: RegExp) => screen.getByRole<HTMLInputElement>("checkbox", { name });
+    expect(box(/Latitude: 43.62° → 45°/).checked).toBe(false);
+    expect(box(/delete it: it was deleted there/).checked).toBe(false);
+    expect(box(/Channels: nothing → Ha 2 h 00 of 300 s/).checked).toBe(false);
+    expect(box(/Name: Veil → Cirrus/).checked).toBe(true);
+    await user.click(box(/Name: Garden → Yard/));
     expect(screen.queryByText("You are: Ines → Wren")).toBeNull();
     await user.click(screen.getByRole("radio", { name: /My own backup/ }));
     expect(screen.getByText("You are: Ines → Wren")).toBeTruthy();
     expect(screen.getByText(/One does not read and is kept as unreadable/)).toBeTruthy();
     await user.click(screen.getByRole("checkbox", { name: /Let it in/ }));
     await user.click(screen.getByRole("button", { name: "Merge" }));
-    expect(onJoin).toHaveBeenCalledWith({ owner: "mine", letsAheadIn: true });
+    expect(onJoin).toHaveBeenCalledWith({
+      owner: "mine",
+      letsAheadIn: true,
+      chosen: ["project name", "place name"],
+    });
   });
 });
 

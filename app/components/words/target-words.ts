@@ -53,6 +53,23 @@ export function lightWords(entry: CatalogEntry): string {
   return `${parts.join(", ")}; ${advice}`;
 }
 
+/** What is left of a picture that is not for one's own rig: "SII has hours left, but no filter in this rig"; "" when nothing is. */
+export function leftForOthersWords({
+  withoutFilter,
+  ofOthers,
+}: {
+  readonly withoutFilter: readonly Channel[];
+  readonly ofOthers: readonly Channel[];
+}): string {
+  const parts: string[] = [];
+  const have = (n: number) => (n === 1 ? "has" : "have");
+  if (withoutFilter.length > 0)
+    parts.push(`${withoutFilter.join(" and ")} ${have(withoutFilter.length)} hours left, but no filter in this rig`);
+  if (ofOthers.length > 0)
+    parts.push(`${ofOthers.join(" and ")} ${have(ofOthers.length)} hours left that others have promised`);
+  return parts.join("; ");
+}
+
 /** "no filter for OIII and SII here"; "" when nothing is missing. */
 export const missingWords = (missing: readonly Channel[]): string =>
   missing.length === 0 ? "" : `no filter for ${missing.join(" and ")} in this rig`;

@@ -169,7 +169,7 @@ export function keepFaultWords(f: KeepFault): string {
 export const joinedWords = (
   fileName: string,
   { added, changed, known }: { readonly added: number; readonly changed: number; readonly known: number },
-): string => `${fileName} joined: ${added} new, ${changed} changed, ${known} already here.`;
+): string => `${fileName} merged: ${added} new, ${changed} changed, ${known} already here.`;
 
 /** How things stand with backups, in a sentence. */
 export function backupWords({

@@ -8,8 +8,8 @@ import type { CrewIntent } from "./intents";
 
 /** Joins the friend's file that was looked into. */
 export async function crewAction(request: Request) {
-  const { letsAheadIn } = await intentOf<CrewIntent>(request);
-  const joined = await joinLookedInto(await libraryHere(), { owner: "friend", letsAheadIn });
+  const { letsAheadIn, chosen } = await intentOf<CrewIntent>(request);
+  const joined = await joinLookedInto(await libraryHere(), { owner: "friend", letsAheadIn, chosen });
   if (joined && !joined.done.ok) return data<Answer>({ refusal: joined.done.error, revs: {} }, { status: 507 });
   if (joined?.done.ok) notify(joinedWords(joined.fileName, joined.done.value));
   return data<Answer>({ refusal: null, revs: {} });

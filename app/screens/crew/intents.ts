@@ -2,4 +2,6 @@
 export interface CrewIntent {
   readonly act: "join";
   readonly letsAheadIn: boolean;
+  /** Of what it would change here, what was said yes to. */
+  readonly chosen: readonly string[];
 }

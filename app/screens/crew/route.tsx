@@ -9,8 +9,9 @@ import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
 import { libraryHere } from "~/desk/open-library";
+import { meOf, participantsOf } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
-import { lookInto, readBundle, writeProject, type FileView } from "~/desk/sharing";
+import { changeKey, lookInto, readBundle, writeProject, type FileView } from "~/desk/sharing";
 import { isDemo } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { crewAction } from "./action";
@@ -25,6 +26,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     totals: memberTotals(c.contributions.map((x) => x.data)),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     goals: c.goal.data.channels.map((g) => ({ channel: g.channel, goalMin: g.hoursPerPanel * 60 * c.panels.length })),
+    participants: participantsOf(library, c.id),
+    me: meOf(library),
     isDemo: isDemo(),
   };
 }
@@ -36,15 +39,15 @@ export const meta: Route.MetaFunction = () => [{ title: "Crew · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
-  const { projectId, name, totals, members, goals } = loaderData;
+  const { projectId, name, totals, members, goals, participants, me } = loaderData;
   const { act, refusal } = useAct<CrewIntent>();
   const [view, setView] = useState<FileView | null>(null);
   const share = async () => {
     const file = await writeProject(projectId, fileStem(name));
     download(file.name, file.text, "application/json");
   };
-  const join = async (letsAheadIn: boolean) => {
-    await act({ act: "join", letsAheadIn });
+  const join = async (how: Omit<CrewIntent, "act">) => {
+    await act({ act: "join", ...how });
     setView(null);
   };
   return (
@@ -54,21 +57,39 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
         <Section title="What have we together?" aside="kept hours, and their worth at each one's own sky">
           <CrewTable totals={totals} members={members} goals={goals} />
         </Section>
+        <Section title="Who takes part" aside="everyone sets their own part, under Change above">
+          <ul className="mt-1">
+            {participants.map((p) => (
+              <li key={p.memberId} className="border-rule flex flex-wrap gap-x-4 border-t py-2">
+                <span className="min-w-24 font-semibold">
+                  {p.name}
+                  {p.memberId === me ? " (you)" : ""}
+                </span>
+                <span className="text-soft min-w-0 flex-1">
+                  {p.rigName}, {p.placeName}
+                  {p.isSaid ? "" : " (by their log; their file does not say)"}
+                </span>
+                <span>{p.channels ? p.channels.join(", ") : p.isSaid ? "all channels" : ""}</span>
+              </li>
+            ))}
+          </ul>
+        </Section>
         {view ? (
           <FilePreview
             view={view}
             members={members}
+            keyOf={changeKey}
             canBeMine={false}
             {...(view.bundle.records.some((r) => r.kind === "project" && r.id === projectId)
               ? {}
               : { note: "It is about another project, which it will add." })}
-            onJoin={({ letsAheadIn }) => void join(letsAheadIn)}
+            onJoin={({ letsAheadIn, chosen }) => void join({ letsAheadIn, chosen })}
             onLeave={() => setView(null)}
           />
         ) : null}
       </div>
       <aside className="space-y-4">
-        <Panel title="Give">
+        <Panel title="Export">
           <p className="text-soft mb-3">
             One file with this project: its frame, goals, everyone&apos;s hours and the kit they came from. Whoever
             imports it loses nothing and doubles nothing.
@@ -77,8 +98,8 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             Export this project
           </Button>
         </Panel>
-        <Panel title="Take">
-          <p className="text-soft mb-3">A friend&apos;s file. You see what it brings before it is joined.</p>
+        <Panel title="Import">
+          <p className="text-soft mb-3">A friend&apos;s file. You see what it brings before it is merged.</p>
           <BundleDrop
             words="Import a friend's file"
             read={readBundle}

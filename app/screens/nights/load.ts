@@ -1,12 +1,13 @@
 import type { SkyEvent } from "./RunSheetView";
 import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, eveningShare, nightSheet, panelLabel } from "~/core/plan";
+import { cautionsOf, eveningShare, filterOfGoal, nightSheet, panelLabel } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH, type WeatherHour } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { loadChoice } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
-import { contextsOf } from "~/desk/project";
+import { leftForOthersWords } from "~/components/words/target-words";
+import { ownContextsOf } from "~/desk/project";
 import { nightAt } from "~/desk/tonight";
 
 /** What Sun, Moon and skyline do, in order. */
@@ -82,7 +83,7 @@ function inBoth(a: UtcInterval | null, b: UtcInterval | null): UtcInterval | nul
 /** The run sheet of the asked project, or of the one the verdict would begin with. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
-  const contexts = contextsOf(library);
+  const contexts = ownContextsOf(library);
   const list = contexts.map((c) => ({ id: c.id, name: c.project.data.name }));
   if (contexts.length === 0) return { list, view: null, night: choice.night };
   const asked = contexts.find((c) => c.id === new URL(request.url).searchParams.get("project"));
@@ -99,7 +100,10 @@ export async function loadNight(request: Request) {
   const clear = clearStretch(params, night.sky.window, place.timeZone);
   const nameOf = (id: string) => contexts.find((x) => x.id === id)?.project.data.name ?? id;
   const share = eveningShare(evening, c.id, night.sky.window);
-  const filterName = (channel: string) => c.filters.find((f) => f.data.channel === channel)?.data.name ?? channel;
+  const filterName = (channel: string) => {
+    const goal = c.goal.data.channels.find((g) => g.channel === channel);
+    return (goal ? filterOfGoal(goal, c.filters) : null)?.data.name ?? channel;
+  };
   const bare = nightSheet({
     night,
     panels: c.panels,
@@ -148,6 +152,7 @@ export async function loadNight(request: Request) {
         coolsToC: c.rig.data.isCooled ? c.rig.data.workingTempC : null,
       }),
       isDone: channel === undefined,
+      others: leftForOthersWords(c),
       channels: [...new Set(sheet.lines.flatMap((l) => (l.kind === "block" ? [l.channel] : [])))],
     },
   };

@@ -61,7 +61,9 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           {hasBlocks
             ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, ${view.clear ? "in the stretch that is clear" : "clear sky assumed"}.`
             : view.isDone
-              ? "Every goal of this project is met: nothing to do."
+              ? view.others
+                ? `Nothing left for this rig: ${view.others}.`
+                : "Every goal of this project is met: nothing to do."
               : "Nothing usable for this project on this night. Choose another night above."}
           {view.share
             ? view.share.isFirst

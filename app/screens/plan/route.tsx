@@ -4,6 +4,7 @@ import { Loom } from "~/components/charts/Loom";
 import { CollectedChart, FinishChart } from "~/components/charts/later-charts";
 import type { HoursBy } from "~/components/charts/drawn/CollectedChart";
 import { Progress } from "~/components/ui/Progress";
+import { leftForOthersWords } from "~/components/words/target-words";
 import { longNight, shortNight } from "~/components/clock";
 import { PlanCalendar } from "./PlanCalendar";
 import { Button } from "~/components/ui/Button";
@@ -41,7 +42,8 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
   return {
     plan,
     cells: c.cells,
-    kept: collectedByNight(c.contributions.map((x) => x.data)).map((k) => ({ night: k.night, hours: k.keptMin / 60 })),
+    others: leftForOthersWords(c),
+    kept: collectedByNight(c.counted).map((k) => ({ night: k.night, hours: k.keptMin / 60 })),
     placeName: c.place.data.name,
     school: c.project.data.school,
   };
@@ -60,7 +62,7 @@ type Work = { readonly key: string } & (
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function PlanRoute({ loaderData }: Route.ComponentProps) {
-  const { plan, cells, kept, placeName } = loaderData;
+  const { plan, cells, kept, placeName, others } = loaderData;
   const [params] = useSearchParams();
   const key = JSON.stringify(plan);
   const [work, setWork] = useState<Work>({ key, kind: "running", share: 0 });
@@ -102,7 +104,7 @@ export default function PlanRoute({ loaderData }: Route.ComponentProps) {
             }}
           />
         ) : work.kind === "done" ? (
-          <Answer answer={work.answer} plan={plan} kept={kept} placeName={placeName} search={search} />
+          <Answer answer={work.answer} plan={plan} kept={kept} placeName={placeName} others={others} search={search} />
         ) : (
           <div className="my-4">
             <p>{work.kind === "stopped" ? "Stopped." : `The plan could not be computed: ${work.message}`}</p>
@@ -126,17 +128,27 @@ function Answer({
   plan,
   kept,
   placeName,
+  others,
   search,
 }: {
   readonly answer: PlanAnswer;
   readonly plan: PlanRequest;
   readonly kept: readonly HoursBy[];
   readonly placeName: string;
+  /** What is left for others, in words. */
+  readonly others: string;
   readonly search: string;
 }) {
   const { plan: result, odds, offers } = answer;
   const left = plan.needs.reduce((s, n) => s + n.remainingMin, 0);
-  if (left <= 0.5) return <p className="text-figure">Every goal is met. Raise the hours under Budget to go deeper.</p>;
+  if (left <= 0.5)
+    return (
+      <p className="text-figure">
+        {others
+          ? `Nothing left for this rig: ${others}.`
+          : "Every goal is met. Raise the hours under Budget to go deeper."}
+      </p>
+    );
   const last = addNights(plan.from, LOOKED_AT - 1);
   const when = (date: string | null) => (date === null ? `after ${shortNight(last)}` : shortNight(date));
   const shown = result.nights.slice(0, SHOWN);
@@ -178,6 +190,7 @@ function Answer({
           : ""}
         . {formatMinutes(left)} of exposure to go; {usable} of the next {SHOWN} nights offer three quarters of an hour
         or more.
+        {others ? ` Not in this plan: ${others}.` : ""}
       </p>
       <div className="grid gap-x-8 xl:grid-cols-2">
         <Section title="Done by when" aside={`of ${odds.runs} simulations`}>

@@ -1,8 +1,11 @@
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { MOON_SCHOOLS, type MoonWishes } from "~/core/night";
-import type { ProjectData } from "~/core/plan";
+import type { Channel } from "~/core/exposure";
+import type { PartData, ProjectData } from "~/core/plan";
+import type { ChangedPart } from "~/desk/parts";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { Button } from "~/components/ui/Button";
+import { Unbroken } from "~/components/ui/Unbroken";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
 
 interface Named {
@@ -10,33 +13,51 @@ interface Named {
   readonly name: string;
 }
 
-/** A project as it is changed, and the version that was on the page when that began. */
+/** A project and one's own part in it as they are changed, and the versions that were on the page when that began. */
 export interface ChangedProject {
   readonly rev: string;
   readonly data: ProjectData;
+  /** Null = no part is taken. */
+  readonly part: ChangedPart | null;
 }
+
+const isText = (v: unknown): v is string => typeof v === "string";
 
 /** What was typed of a project is a change of it if it has the same texts. */
 const readChanged =
-  (kept: ProjectData) =>
+  (kept: ChangedProject) =>
   (raw: unknown): ChangedProject | null => {
-    const { rev, data } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
-    const { name, notes, school, placeId, rigId, moon } = (data ?? {}) as Partial<ProjectData>;
-    return typeof rev === "string" &&
-      typeof name === "string" &&
-      typeof notes === "string" &&
-      typeof placeId === "string" &&
-      typeof rigId === "string" &&
-      (school === "allPanelsEveryNight" || school === "panelAfterPanel")
-      ? { rev, data: { ...kept, name, notes, school, placeId, rigId, ...(moon ? { moon } : {}) } }
-      : null;
+    const { rev, data, part } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
+    const { name, notes, school, moon } = (data ?? {}) as Partial<ProjectData>;
+    const { placeId, rigId, channels } = part?.data ?? {};
+    if (!isText(rev) || !isText(name) || !isText(notes)) return null;
+    if (school !== "allPanelsEveryNight" && school !== "panelAfterPanel") return null;
+    const typed =
+      part && kept.part && isText(part.rev) && isText(placeId) && isText(rigId)
+        ? { rev: part.rev, data: { ...kept.part.data, placeId, rigId, ...(channels ? { channels } : {}) } }
+        : kept.part;
+    return { rev, data: { ...kept.data, name, notes, school, ...(moon ? { moon } : {}) }, part: typed };
   };
+
+/** How a project is shown: by whose part, and whether that is one's own. */
+export interface HeadPart {
+  readonly isMine: boolean;
+  /** Whose part it is, where it is not one's own. */
+  readonly memberName: string;
+  readonly placeId: string;
+  readonly rigId: string;
+  /** One's own part as stored, or as it would be taken; null = nothing to take part with. */
+  readonly own: ChangedPart | null;
+  /** Channels the project wants. */
+  readonly channels: readonly Channel[];
+}
 
 /** A project's name and what it is shot with; everything can be changed in place. */
 export function ProjectHead({
   id,
   rev,
   project,
+  part,
   targetName,
   places,
   rigs,
@@ -49,6 +70,7 @@ export function ProjectHead({
   readonly id: string;
   readonly rev: string;
   readonly project: ProjectData;
+  readonly part: HeadPart;
   readonly targetName: string;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
@@ -63,9 +85,11 @@ export function ProjectHead({
   return (
     <header className="mb-2">
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-headline">{project.name}</h1>
+        <h1 className="text-headline">
+          <Unbroken text={project.name} />
+        </h1>
         <p className="text-soft">
-          {targetName} · {name(rigs, project.rigId)} · {name(places, project.placeId)}
+          {targetName} · {name(rigs, part.rigId)} · {name(places, part.placeId)}
         </p>
         <button
           type="button"
@@ -76,11 +100,25 @@ export function ProjectHead({
           {isEditing ? "Close" : "Change"}
         </button>
       </div>
+      {part.isMine ? null : (
+        <p className="text-lamp no-print mt-1">
+          You take no part in this project: it is shown as {part.memberName} shoots it, and nothing of it is planned for
+          you.{" "}
+          {isEditing ? null : part.own ? (
+            <button type="button" onClick={() => onEditing(true)} className="underline underline-offset-4">
+              Take part
+            </button>
+          ) : (
+            "To take part, enter a place and a rig under Kit."
+          )}
+        </p>
+      )}
       {isEditing ? (
         <Editor
           id={id}
           rev={rev}
           project={project}
+          part={part}
           places={places}
           rigs={rigs}
           moon={moon}
@@ -98,6 +136,7 @@ function Editor({
   id,
   rev,
   project,
+  part,
   places,
   rigs,
   moon,
@@ -107,24 +146,33 @@ function Editor({
   readonly id: string;
   readonly rev: string;
   readonly project: ProjectData;
+  readonly part: HeadPart;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
   readonly moon: MoonWishes;
   readonly onChange: (changed: ChangedProject) => void;
   readonly onDelete: () => void;
 }) {
-  const {
-    value: { rev: base, data: draft },
-    set,
-    discard,
-    isRestored,
-  } = useDraftState<ChangedProject>(
+  const kept: ChangedProject = { rev, data: project, part: part.own };
+  const { value, set, discard, isRestored } = useDraftState<ChangedProject>(
     { name: `project ${id}`, title: `changes to ${project.name}` },
-    { rev, data: project },
-    readChanged(project),
-    (a, b) => JSON.stringify(a.data) === JSON.stringify(b.data),
+    kept,
+    readChanged(kept),
+    (a, b) => JSON.stringify([a.data, a.part?.data]) === JSON.stringify([b.data, b.part?.data]),
   );
-  const setDraft = (data: ProjectData) => set({ rev: base, data });
+  const { data: draft, part: own } = value;
+  const setDraft = (data: ProjectData) => set({ ...value, data });
+  const setPart = (change: Partial<PartData>) => {
+    if (own) set({ ...value, part: { ...own, data: { ...own.data, ...change } } });
+  };
+  const promised = own?.data.channels ?? part.channels;
+  const promise = (channel: Channel, is: boolean) => {
+    if (!own) return;
+    const { channels: _, ...rest } = own.data;
+    const next = is ? [...promised, channel] : promised.filter((c) => c !== channel);
+    const isAll = part.channels.every((c) => next.includes(c));
+    set({ ...value, part: { ...own, data: isAll ? rest : { ...rest, channels: next } } });
+  };
   const hasName = draft.name.trim() !== "";
   return (
     <div className="border-rule bg-sheet mt-3 grid max-w-4xl gap-3 rounded-[10px] border p-4 sm:grid-cols-2">
@@ -143,24 +191,6 @@ function Editor({
       >
         <option value="allPanelsEveryNight">all panels every night, in turn</option>
         <option value="panelAfterPanel">one panel after another</option>
-      </SelectField>
-      <SelectField
-        label="Place"
-        value={draft.placeId}
-        onChange={(e) => setDraft({ ...draft, placeId: e.target.value })}
-      >
-        {places.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </SelectField>
-      <SelectField label="Rig" value={draft.rigId} onChange={(e) => setDraft({ ...draft, rigId: e.target.value })}>
-        {rigs.map((r) => (
-          <option key={r.id} value={r.id}>
-            {r.name}
-          </option>
-        ))}
       </SelectField>
       <SelectField
         label="When the Moon is up"
@@ -188,13 +218,53 @@ function Editor({
           onChange={(e) => setDraft({ ...draft, notes: e.target.value })}
         />
       </div>
+      {own ? (
+        <fieldset className="border-rule grid gap-3 border-t pt-3 sm:col-span-2 sm:grid-cols-2">
+          <legend className="sr-only">My part</legend>
+          <p className="sm:col-span-2">
+            <span className="font-semibold">My part</span>{" "}
+            <span className="text-note text-soft">Yours alone: friends keep their own place, rig and promises.</span>
+          </p>
+          <SelectField label="Place" value={own.data.placeId} onChange={(e) => setPart({ placeId: e.target.value })}>
+            {places.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </SelectField>
+          <SelectField label="Rig" value={own.data.rigId} onChange={(e) => setPart({ rigId: e.target.value })}>
+            {rigs.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
+          </SelectField>
+          {part.channels.length > 1 ? (
+            <fieldset className="sm:col-span-2">
+              <legend className="text-note text-soft">Channels I shoot; only these are planned for me</legend>
+              <div className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
+                {part.channels.map((c) => (
+                  <label key={c} className="flex min-h-6 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      checked={promised.includes(c)}
+                      onChange={(e) => promise(c, e.target.checked)}
+                    />
+                    {c}
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+          ) : null}
+        </fieldset>
+      ) : null}
       <div className="flex gap-2 sm:col-span-2">
         <Button
           look="main"
           disabled={!hasName}
-          onClick={() => onChange({ rev: base, data: { ...draft, name: draft.name.trim() } })}
+          onClick={() => onChange({ ...value, data: { ...draft, name: draft.name.trim() } })}
         >
-          Save
+          {part.isMine ? "Save" : "Save and take part"}
         </Button>
         <Button look="stop" onClick={onDelete}>
           Delete project

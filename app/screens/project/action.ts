@@ -13,7 +13,7 @@ export async function projectAction(request: Request, id: string) {
   const intent = await intentOf<ProjectIntent>(request);
   switch (intent.act) {
     case "change": {
-      const done = await saveProject({ id, baseRev: intent.rev, data: intent.data });
+      const done = await saveProject(await libraryHere(), { id, baseRev: intent.rev, data: intent.data }, intent.part);
       if (done.ok) dropDraft(`project ${id}`);
       return answer(done);
     }

@@ -8,6 +8,7 @@ import { draftOf } from "~/storage/drafts";
 import type { Answer } from "~/desk/answer";
 import { keptSearch, moonOf } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
+import { partToChange } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
 import { targetNameOf } from "~/desk/targets";
 import type { Route } from "./+types/route";
@@ -20,6 +21,14 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const c = requireContext(library, params.projectId);
   return {
     project: c.project,
+    part: {
+      isMine: c.part.isMine,
+      memberName: library.members.find((m) => m.id === c.part.data.memberId)?.data.name ?? "somebody",
+      placeId: c.place.id,
+      rigId: c.rig.id,
+      own: partToChange(library, c.id),
+      channels: [...new Set(c.goal.data.channels.map((g) => g.channel))],
+    },
     isTyped: draftOf(`project ${c.id}`) !== null,
     targetName: targetNameOf(library, c.project.data.targetId),
     moon: moonOf(library),
@@ -35,7 +44,7 @@ const LEAVES = ["frame", "budget", "plan", "log", "crew"] as const;
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function ProjectRoute({ loaderData, params }: Route.ComponentProps) {
-  const { project, targetName, places, rigs, moon } = loaderData;
+  const { project, part, targetName, places, rigs, moon } = loaderData;
   const [search] = useSearchParams();
   const { act, answer, refusal } = useAct<ProjectIntent, Answer>();
   // Open until something was kept since it was opened; at once where something typed before is not saved yet.
@@ -54,6 +63,7 @@ export default function ProjectRoute({ loaderData, params }: Route.ComponentProp
         id={project.id}
         rev={project.rev}
         project={project.data}
+        part={part}
         targetName={targetName}
         places={places}
         rigs={rigs}

@@ -2,6 +2,7 @@ import clsx from "clsx";
 import { memo, useEffect, useRef, type KeyboardEvent } from "react";
 import { Link } from "react-router";
 import { dayOf, MONTHS, shortNight } from "~/components/clock";
+import { AnyNight } from "./AnyNight";
 import { percent } from "~/components/numbers";
 import { namedPhases, type PhaseName, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
@@ -49,6 +50,8 @@ interface Props {
   readonly today: string;
   readonly planned: ReadonlySet<string>;
   readonly linkTo: (date: string) => string;
+  /** A night that the ribbon may not reach is chosen. */
+  readonly onChoose: (date: string) => void;
 }
 
 /**
@@ -56,7 +59,7 @@ interface Props {
  * place's chance of a clear night; a filled mark is work taken. The chosen night governs every screen. One stop for the Tab
  * key; arrows go from night to night.
  */
-export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, planned, linkTo }: Props) {
+export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, planned, linkTo, onChoose }: Props) {
   const current = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     // Not returned: newer browsers answer with a promise, which is no clean-up.
@@ -68,8 +71,8 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, pl
   const phases = namedPhases(nights);
   const stop = nights.some((n) => n.date === chosen) ? chosen : (nights[0]?.date ?? "");
   const onKeyDown = (e: KeyboardEvent<HTMLElement>) => {
-    const links = [...e.currentTarget.querySelectorAll<HTMLAnchorElement>("a")];
-    const at = links.indexOf(document.activeElement as HTMLAnchorElement);
+    const links = [...e.currentTarget.querySelectorAll<HTMLElement>("a, button")];
+    const at = links.indexOf(document.activeElement as HTMLElement);
     const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: links.length - 1 }[e.key];
     if (to === undefined || at < 0) return;
     e.preventDefault();
@@ -131,6 +134,7 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, pl
           </Link>
         );
       })}
+      <AnyNight chosen={chosen} today={today} onChoose={onChoose} />
     </nav>
   );
 });

@@ -24,16 +24,21 @@ export function SearchPalette({
   readonly onGo: (to: string) => void;
 }) {
   const [query, setQuery] = useState("");
-  const [found, setFound] = useState<{ readonly query: string; readonly objects: readonly CatalogEntry[] }>({
-    query: "",
-    objects: [],
-  });
+  const [found, setFound] = useState<{
+    readonly query: string;
+    readonly objects: readonly CatalogEntry[];
+    /** Why the catalogue did not answer; "" when it did. */
+    readonly fault: string;
+  }>({ query: "", objects: [], fault: "" });
   useEffect(() => {
     if (query.trim() === "") return;
     let isCurrent = true;
-    void searchObjects(query).then((objects) => {
-      if (isCurrent) setFound({ query, objects });
-    });
+    searchObjects(query).then(
+      (objects) => isCurrent && setFound({ query, objects, fault: "" }),
+      (error: unknown) =>
+        isCurrent &&
+        setFound({ query, objects: [], fault: error instanceof Error ? error.message : "it does not answer" }),
+    );
     return () => {
       isCurrent = false;
     };
@@ -63,7 +68,11 @@ export function SearchPalette({
       />
       <Command.List className="border-rule [&_[cmdk-group-heading]]:text-note [&_[cmdk-group-heading]]:text-faint max-h-[55vh] overflow-y-auto border-t pt-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2">
         <Command.Empty className="text-soft px-3 py-3">
-          {found.query === query ? "Nothing by that name. Planets and comets are not in the catalogue." : "Looking …"}
+          {found.query !== query
+            ? "Looking …"
+            : found.fault
+              ? `The catalogue could not be loaded: ${found.fault}. Type on to ask again.`
+              : "Nothing by that name. Planets and comets are not in the catalogue."}
         </Command.Empty>
         {matches.length > 0 ? (
           <Command.Group heading="Here">

@@ -83,6 +83,10 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     [location.pathname, params],
   );
 
+  const chooseNight = useCallback(
+    (night: string) => void navigate(linkTo(night), { preventScrollReset: true }),
+    [navigate, linkTo],
+  );
   useEffect(fetchAhead, []);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary((by) => by === "elsewhere" && void revalidator.revalidate()), [revalidator]);
@@ -176,6 +180,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
                         today={choice.today}
                         planned={shot}
                         linkTo={linkTo}
+                        onChoose={chooseNight}
                       />
                       <RibbonWords />
                     </>
@@ -223,8 +228,20 @@ function Notices() {
     }, 1500);
     return () => clearTimeout(timer);
   }, [say]);
+  useEffect(() => {
+    // What failed and was not heard of where it was asked for is said here, so that nobody waits for it.
+    const onFailed = ({ reason }: PromiseRejectionEvent) => {
+      if (!(reason instanceof Error) || GIVEN_UP.has(reason.message) || reason.name === "AbortError") return;
+      say(`Something could not be done: ${reason.message}. What you entered is kept; try again, or reload the page.`);
+    };
+    window.addEventListener("unhandledrejection", onFailed);
+    return () => window.removeEventListener("unhandledrejection", onFailed);
+  }, [say]);
   return null;
 }
+
+/** Reasons that somebody gave for stopping: nothing has failed. */
+const GIVEN_UP = new Set(["left", "stopped"]);
 
 function DemoNote() {
   return (

@@ -35,6 +35,11 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             <Button look="main" type="submit" disabled={!view || navigation.state === "submitting"}>
               Start a project
             </Button>
+            {view ? (
+              <p className="text-note text-soft mt-1 max-w-56">
+                with {view.rigName}, {view.place.name}
+              </p>
+            ) : null}
           </Form>
         </div>
         {entry.curated?.framing ? <p className="text-soft mt-1 max-w-[65ch]">{entry.curated.framing}</p> : null}

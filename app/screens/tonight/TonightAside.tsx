@@ -82,7 +82,7 @@ export function TonightAside({
                   {Math.round(a.weighed.odds.atLeastWish * 100)} % chance of {view.wishHours} h,{" "}
                   {formatMinutes(2 * a.travelMin)} on the road; here{" "}
                   {formatMinutes(Math.round(view.weighed.expectedWorthMin))}.{" "}
-                  {a.reasons[0] ? reasonWords(a.reasons[0], view.place.timeZone) : ""}
+                  {a.reasons[0] ? reasonWords(a.reasons[0], a.timeZone, view.place.timeZone) : ""}
                 </span>
               </li>
             ))}

@@ -1,7 +1,8 @@
 import { formatMinutes } from "~/core/notation";
 import type { TonightChoice, TonightProject, Verdict, UsableProject } from "~/core/plan";
 import { stretches, type NightSteps } from "~/core/night";
-import { clockTime, longNight } from "~/components/clock";
+import { clockTime, clockTimeBeside, longNight } from "~/components/clock";
+import { Unbroken } from "~/components/ui/Unbroken";
 import { Why } from "~/components/ui/Why";
 import { changeWords, reasonWords } from "./weather-words";
 
@@ -49,7 +50,7 @@ function workWords(
     .join(", ");
 }
 
-function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: string | null): string {
+function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: string | null, others: string): string {
   if (!hasProjects) return "No project yet: choose a target and start one.";
   if (choice.kind === "go") return "Stay in tonight.";
   switch (choice.reason) {
@@ -58,7 +59,7 @@ function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: strin
     case "tooLight":
       return `Stay in: the sky does not get dark.${darkAgain ? ` The first dark night is ${longNight(darkAgain)}.` : ""}`;
     case "allDone":
-      return "Nothing left to do: every goal is met.";
+      return others ? `Nothing left for you to do: ${others}.` : "Nothing left to do: every goal is met.";
     case "nothingUp":
       return "Stay in: none of your projects has three quarters of an hour.";
   }
@@ -73,6 +74,7 @@ export function TonightVerdict({
   zone,
   hasProjects,
   darkAgain,
+  others,
   wishHours,
   nowMs,
   isSimulated,
@@ -84,6 +86,8 @@ export function TonightVerdict({
   readonly zone: string;
   readonly hasProjects: boolean;
   readonly darkAgain: string | null;
+  /** What is left for others, in words. */
+  readonly others: string;
   readonly wishHours: number;
   readonly nowMs: number;
   readonly isSimulated: boolean;
@@ -92,7 +96,7 @@ export function TonightVerdict({
   const night = away ? away.weighed : weighed;
   const isPlain = weighed.hours.every((h) => h.basis === "longTerm");
   const headline = () => {
-    if (choice.kind !== "go" || !hasProjects) return stayWords(choice, hasProjects, darkAgain);
+    if (choice.kind !== "go" || !hasProjects) return stayWords(choice, hasProjects, darkAgain, others);
     const at = { steps, zone, names };
     const whole = { startMs: choice.startMs, endMs: choice.endMs };
     if (isPlain) return `If it clears, go from ${clockTime(whole.startMs, zone)}: ${workWords(choice, whole, at)}.`;
@@ -100,14 +104,17 @@ export function TonightVerdict({
     const { window } = verdict;
     if (verdict.kind === "borrow") {
       const leaveMs = Math.max(nowMs, window.startMs - (verdict.away.travelMin + 30) * 60_000);
-      return `Drive to ${verdict.away.name}: leave by ${clockTime(leaveMs, zone)}, shoot from ${clockTime(window.startMs, zone)} to ${clockTime(window.endMs, zone)}.`;
+      const there = (ms: number) => clockTimeBeside(ms, verdict.away.timeZone, zone);
+      return `Drive to ${verdict.away.name}: leave by ${clockTime(leaveMs, zone)}, shoot from ${there(window.startMs)} to ${there(window.endMs)}.`;
     }
     const start = `${verdict.kind === "goLate" ? "Go late, from" : "Go, from"} ${clockTime(window.startMs, zone)}`;
     return `${start}: ${workWords(choice, window, at)}.`;
   };
   return (
     <>
-      <h1 className="text-headline mt-1 leading-tight">{headline()}</h1>
+      <h1 className="text-headline mt-1 leading-tight">
+        <Unbroken text={headline()} />
+      </h1>
       {choice.kind === "go" && hasProjects ? (
         <>
           <p className="text-soft mt-2 max-w-[70ch]">

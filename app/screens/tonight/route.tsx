@@ -11,6 +11,7 @@ import { OwnForecast } from "./OwnForecast";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TonightAside } from "./TonightAside";
 import { TonightStrips } from "./TonightStrips";
+import { leftForOthersWords } from "~/components/words/target-words";
 import { TonightVerdict } from "./TonightVerdict";
 import { WeatherBoard } from "./WeatherBoard";
 import { longNight } from "~/components/clock";
@@ -66,6 +67,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           zone={place.timeZone}
           hasProjects={view.hasProjects}
           darkAgain={view.darkAgain}
+          others={leftForOthersWords(view)}
           wishHours={view.wishHours}
           nowMs={view.nowMs}
           isSimulated={weather.isSimulated}

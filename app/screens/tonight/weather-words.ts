@@ -2,11 +2,11 @@ import { percent } from "~/components/numbers";
 import type { ForecastFault, ForecastNote, TypedFault } from "~/core/formats";
 import { formatMinutes } from "~/core/notation";
 import type { Change, Reason } from "~/core/plan";
-import { clockTime } from "~/components/clock";
+import { clockTime, clockTimeBeside } from "~/components/clock";
 
-/** A reason of the verdict, as a friend would say it. */
-export function reasonWords(r: Reason, zone: string): string {
-  const at = (ms: number) => clockTime(ms, zone);
+/** A reason of the verdict, as a friend would say it; times name their zone where the page goes by another clock. */
+export function reasonWords(r: Reason, zone: string, pageZone = zone): string {
+  const at = (ms: number) => clockTimeBeside(ms, zone, pageZone);
   switch (r.code) {
     case "lookedUp":
       return `You looked up at ${at(r.atMs)}: ${r.isClear ? "clear" : "cloudy"}. That outweighs the forecasts for some hours.`;

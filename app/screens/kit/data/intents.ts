@@ -4,7 +4,12 @@ import type { Quarantined } from "~/desk/library";
 export type DataIntent =
   | { readonly act: "rename"; readonly id: string; readonly rev: string; readonly name: string }
   /** Joins the file that was looked into. */
-  | { readonly act: "join"; readonly owner: "mine" | "friend"; readonly letsAheadIn: boolean }
+  | {
+      readonly act: "join";
+      readonly owner: "mine" | "friend";
+      readonly letsAheadIn: boolean;
+      readonly chosen: readonly string[];
+    }
   | { readonly act: "demo" | "clear" | "putBack" | "backup" }
   /** Takes a thing that does not read away. */
   | { readonly act: "drop"; readonly thing: Quarantined }

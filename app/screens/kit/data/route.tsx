@@ -10,7 +10,7 @@ import { Panel } from "~/components/ui/Panel";
 import { backupState } from "~/desk/backup";
 import { tornIn } from "~/desk/library";
 import { libraryHere } from "~/desk/open-library";
-import { canPutBack, lookInto, nameOf, readBundle, type FileView } from "~/desk/sharing";
+import { canPutBack, changeKey, lookInto, nameOf, readBundle, type FileView } from "~/desk/sharing";
 import { now } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { dataAction } from "./action";
@@ -70,6 +70,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           key={view.fileName}
           view={view}
           members={members}
+          keyOf={changeKey}
           canBeMine
           onJoin={(how) => void join(how)}
           onLeave={() => setView(null)}
@@ -87,7 +88,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
         </Panel>
         <Panel title="Bring it back">
           <p className="text-soft mb-3">
-            A backup or a friend&apos;s file is joined to what is here: nothing is doubled, nothing newer is
+            A backup or a friend&apos;s file is merged with what is here: nothing is doubled, nothing newer is
             overwritten.
           </p>
           <BundleDrop

@@ -6,6 +6,7 @@ import { Empty } from "~/components/ui/Panel";
 import { formatDegrees } from "~/core/notation";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/choice";
+import { contextsOf } from "~/desk/project";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { placesAction } from "./action";
@@ -15,7 +16,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   const { library, choice } = await loadChoice(request);
   return {
     places: library.places,
-    usedBy: library.projects.map((p) => p.data.placeId),
+    usedBy: contextsOf(library).map((c) => c.part.data.placeId),
     chosenId: choice.place?.id ?? null,
   };
 }

@@ -5,6 +5,7 @@ import { Empty } from "~/components/ui/Panel";
 import { opticsOf } from "~/core/framing";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/choice";
+import { contextsOf } from "~/desk/project";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { rigsAction } from "./action";
@@ -20,7 +21,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   }));
   return {
     rigs,
-    usedBy: library.projects.map((p) => p.data.rigId),
+    usedBy: contextsOf(library).map((c) => c.part.data.rigId),
     chosenId: choice.rig?.id ?? null,
   };
 }
