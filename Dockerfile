@@ -14,4 +14,4 @@ COPY --from=build --chown=node:node /app/package.json /app/server.ts /app/tsconf
 USER node
 EXPOSE 4173
 HEALTHCHECK --interval=30s --timeout=3s CMD node -e "fetch('http://127.0.0.1:4173/healthz').then((r) => process.exit(r.ok ? 0 : 1), () => process.exit(1))"
-CMD ["node", "node_modules/tsx/dist/cli.mjs", "server.ts"]
+CMD ["node", "--import", "tsx", "server.ts"]

@@ -25,7 +25,7 @@ export interface RunningApp {
   stop(): Promise<number | null>;
 }
 
-/** Starts the server as `npm start` does and waits until it answers. */
+/** Starts the server as `npm start` does and waits until it answers. One process, so that a signal reaches the server itself. */
 export async function startApp(
   environment: Record<string, string> = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" },
   services = "tern:fine,larch:fine,quartz:fine",
@@ -34,7 +34,7 @@ export async function startApp(
 ): Promise<RunningApp> {
   const port = Number(environment["PORT"] ?? (await freePort()));
   const root = new URL("..", import.meta.url).pathname;
-  const child = spawn(process.execPath, [join(root, "node_modules/tsx/dist/cli.mjs"), "server.ts"], {
+  const child = spawn(process.execPath, ["--import", "tsx", "server.ts"], {
     cwd: root,
     env: {
       ...process.env,
