@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import type { ContributionData } from "~/core/ledger";
 import { describe, expect, it } from "vitest";
 import {
   editRecord,
@@ -163,13 +164,14 @@ it("adds hours by member and channel without doubling: 15 × 120 s is 30 min (co
     fileName: "",
     note: "",
   } as const;
-  const totals = memberTotals([
+  const log: ContributionData[] = [
     { ...c, memberId: "ines", channel: "Ha", exposureSec: 120, taken: 20, kept: 15, worthRate: 0.5 },
     { ...c, memberId: "ines", channel: "Ha", exposureSec: 30, taken: 60, kept: 60, worthRate: null },
     { ...c, memberId: "wren", channel: "Ha", exposureSec: 300, taken: 12, kept: 12, worthRate: 1 },
+  ];
+  expect(memberTotals(log, (e) => e.worthRate ?? 1)).toEqual([
+    { memberId: "ines", channel: "Ha", subs: 75, keptMin: 60, countedMin: 45 },
+    { memberId: "wren", channel: "Ha", subs: 12, keptMin: 60, countedMin: 60 },
   ]);
-  expect(totals).toEqual([
-    { memberId: "ines", channel: "Ha", subs: 75, keptMin: 60, worthMin: 45 },
-    { memberId: "wren", channel: "Ha", subs: 12, keptMin: 60, worthMin: 60 },
-  ]);
+  expect(memberTotals(log).map((t) => t.countedMin)).toEqual([60, 60]);
 });

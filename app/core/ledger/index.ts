@@ -15,9 +15,11 @@ export {
   collectedByNight,
   cellKey,
   isOfShortSet,
-  keptByCell,
+  countAgainst,
+  countedByCell,
   loomOf,
   nightTotals,
+  type CountOf,
   type LoomCell,
   type NightTotal,
 } from "./progress";

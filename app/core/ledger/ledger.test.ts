@@ -10,7 +10,8 @@ import {
   channelOfFilter,
   fileIdentity,
   collectedByNight,
-  keptByCell,
+  countAgainst,
+  countedByCell,
   learntTime,
   loomOf,
   nightOutcomes,
@@ -264,23 +265,20 @@ describe("the loom", () => {
     fileName: "",
     note: "",
   });
+  const inFull = () => 1;
   const numbered = (count: number) => Array.from({ length: count }, (_, i) => ({ number: i + 1 }));
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
-    expect(loomOf(goals.channels, numbered(5), five).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
-    expect(keptByCell([c("P1", 28, 28, 300)], goals.channels).get("P1 Ha")).toBe(140);
+    expect(loomOf(goals.channels, numbered(5), five, inFull).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
+    expect(countedByCell([c("P1", 28, 28, 300)], goals.channels, inFull).get("P1 Ha")).toBe(140);
   });
   it("tells a short set from the long subs of one channel by the nearer length, and loses no minute (law)", () => {
     const two = [
       { channel: "Ha" as const, filterId: "f", hoursPerPanel: 4, subSec: 300 },
       { channel: "Ha" as const, filterId: "f", hoursPerPanel: 0.5, subSec: 10, isShort: true },
     ];
-    const loom = loomOf(two, numbered(1), [
-      c("P1", 12, 12, 300),
-      c("P1", 30, 30, 10),
-      c("P1", 4, 4, 240),
-      c("P1", 6, 6, 20),
-    ]);
+    const log = [c("P1", 12, 12, 300), c("P1", 30, 30, 10), c("P1", 4, 4, 240), c("P1", 6, 6, 20)];
+    const loom = loomOf(two, numbered(1), log, inFull);
     expect(loom.map((x) => [x.isShort, x.goalMin, x.keptMin])).toEqual([
       [false, 240, 76],
       [true, 30, 7],
@@ -288,7 +286,7 @@ describe("the loom", () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 900 }), { maxLength: 30 }), (lengths) => {
         const list = lengths.map((sec) => c("P1", 3, 3, sec));
-        const kept = [...keptByCell(list, two).values()].reduce((sum, m) => sum + m, 0);
+        const kept = [...countedByCell(list, two, inFull).values()].reduce((sum, m) => sum + m, 0);
         expect(kept).toBeCloseTo(
           lengths.reduce((sum, sec) => sum + (3 * sec) / 60, 0),
           6,
@@ -308,9 +306,13 @@ describe("the loom", () => {
     expect(learntTime(files.slice(0, 10))).toMatchObject({ spoiltPerSec: null, overheadSec: null });
     expect(learntTime([c("P1", 200, 150, 60)])).toMatchObject({ spoiltPerSec: 0.25 / 60, overheadSec: null });
   });
-  it("keeps taken, kept and worth apart and shows work outside the goals", () => {
-    const loom = loomOf(goals.channels, numbered(1), [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" }]);
-    expect(loom[0]).toMatchObject({ panel: "P1", goalMin: 240, takenMin: 105, keptMin: 95, worthMin: 47.5 });
+  it("keeps taken, kept and what counts apart, and shows work outside the goals", () => {
+    const log = [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" as const }];
+    // Entries of worth 0.5 at a target whose best here is 0.8: 5/8 of a minute each.
+    const loom = loomOf(goals.channels, numbered(1), log, countAgainst({ Ha: 0.8 }));
+    expect(loom[0]).toMatchObject({ panel: "P1", goalMin: 240, takenMin: 105, keptMin: 95 });
+    expect(loom[0]!.countedMin).toBeCloseTo(95 * 0.625, 9);
+    expect(loom[0]!.share).toBeCloseTo((95 * 0.625) / 240, 9);
     expect(loom[1]).toMatchObject({ panel: "P7", channel: "L", goalMin: 0, keptMin: 4 });
   });
   it("gives the same totals in whatever order contributions come", () => {
@@ -334,6 +336,15 @@ describe("the loom", () => {
   });
 });
 
+describe("what a kept minute counts", () => {
+  const entry = (worthRate: number | null) => ({ channel: "Ha", worthRate }) as ContributionData;
+  it("is its worth over the best there is, never more than itself, and itself where nobody knows", () => {
+    const countOf = countAgainst({ Ha: 0.25 });
+    expect([0.25, 0.125, 0.5, null].map((w) => countOf(entry(w)))).toEqual([1, 0.5, 1, 1]);
+    expect(countAgainst({})(entry(0.3))).toBe(1);
+  });
+});
+
 describe("hours collected", () => {
   it("grow night by night, whatever the order of the log, to the sum of what was kept (law)", () => {
     const entry = fc.record({
@@ -344,11 +355,11 @@ describe("hours collected", () => {
     fc.assert(
       fc.property(fc.array(entry, { maxLength: 60 }), (list) => {
         const log = list as unknown as ContributionData[];
-        const grown = collectedByNight(log);
-        expect(collectedByNight([...log].reverse())).toEqual(grown);
+        const grown = collectedByNight(log, () => 1);
+        expect(collectedByNight([...log].reverse(), () => 1)).toEqual(grown);
         expect(grown.map((g) => g.night)).toEqual([...new Set(grown.map((g) => g.night))].sort());
-        expect(grown.every((g, i) => i === 0 || g.keptMin > grown[i - 1]!.keptMin)).toBe(true);
-        expect(grown.at(-1)?.keptMin ?? 0).toBeCloseTo(
+        expect(grown.every((g, i) => i === 0 || g.countedMin > grown[i - 1]!.countedMin)).toBe(true);
+        expect(grown.at(-1)?.countedMin ?? 0).toBeCloseTo(
           list.reduce((s, c) => s + (c.kept * c.exposureSec) / 60, 0),
           6,
         );

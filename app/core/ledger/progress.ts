@@ -1,6 +1,6 @@
 import type { Channel } from "~/core/exposure";
 import { panelName, type Panel } from "~/core/framing";
-import type { PanelGoal } from "~/core/plan";
+import { hoursFor, type PanelGoal } from "~/core/plan";
 import type { ContributionData, CullReason } from "./contribution";
 
 /** One cell of the loom: a panel in a channel. */
@@ -12,9 +12,9 @@ export interface LoomCell {
   readonly goalMin: number;
   readonly takenMin: number;
   readonly keptMin: number;
-  /** Kept minutes weighted by their worth; minutes of unknown worth count as they are. */
-  readonly worthMin: number;
-  /** Kept over goal; may exceed 1. */
+  /** What the kept minutes count towards the goal: `CountOf`. */
+  readonly countedMin: number;
+  /** What counts, over the goal; may exceed 1. */
   readonly share: number;
 }
 
@@ -34,15 +34,30 @@ export function isOfShortSet(
 export const cellKey = (panel: string, channel: Channel, isShort: boolean): string =>
   `${panel} ${channel}${isShort ? " short" : ""}`;
 
-/** Minutes kept by panel, channel and set, under `cellKey`. */
-export function keptByCell(
+/** What a kept minute of an entry counts towards a goal: 1 = as one taken at the target's best. */
+export type CountOf = (entry: ContributionData) => number;
+
+/**
+ * A kept minute counts what its light is worth against the target at its best: highest, no Moon (`bestRates`, by channel, over the
+ * place's moonless zenith). An entry whose worth nobody knows counts in full, none counts more than that.
+ */
+export const countAgainst =
+  (bestRates: Readonly<Partial<Record<Channel, number>>>): CountOf =>
+  ({ channel, worthRate }) => {
+    const best = bestRates[channel] ?? 0;
+    return worthRate === null || !(best > 0) ? 1 : Math.min(1, worthRate / best);
+  };
+
+/** Minutes that count by panel, channel and set, under `cellKey`. */
+export function countedByCell(
   contributions: readonly ContributionData[],
   goals: readonly PanelGoal[],
+  countOf: CountOf,
 ): Map<string, number> {
   const kept = new Map<string, number>();
   for (const c of contributions) {
     const cell = cellKey(c.panel, c.channel, isOfShortSet(goals, c));
-    kept.set(cell, (kept.get(cell) ?? 0) + (c.kept * c.exposureSec) / 60);
+    kept.set(cell, (kept.get(cell) ?? 0) + (c.kept * c.exposureSec * countOf(c)) / 60);
   }
   return kept;
 }
@@ -52,6 +67,7 @@ export function loomOf(
   goals: readonly PanelGoal[],
   shot: readonly Pick<Panel, "number">[],
   contributions: readonly ContributionData[],
+  countOf: CountOf,
 ): LoomCell[] {
   const panels = shot.map((p) => panelName(p.number));
   const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
@@ -72,11 +88,11 @@ export function loomOf(
     channels.flatMap(({ channel, isShort }): LoomCell[] => {
       const mine = byCell.get(cellKey(panel, channel, isShort)) ?? [];
       const goal = goals.find((g) => g.channel === channel && (g.isShort ?? false) === isShort);
-      const goalMin = panels.includes(panel) ? (goal?.hoursPerPanel ?? 0) * 60 : 0;
+      const goalMin = goal && panels.includes(panel) ? hoursFor(goal, panel) * 60 : 0;
       if (goalMin === 0 && mine.length === 0) return [];
       const minutes = (of: (c: ContributionData) => number) =>
         mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
-      const keptMin = minutes((c) => c.kept);
+      const countedMin = minutes((c) => c.kept * countOf(c));
       return [
         {
           panel,
@@ -84,9 +100,9 @@ export function loomOf(
           isShort,
           goalMin,
           takenMin: minutes((c) => c.taken),
-          keptMin,
-          worthMin: minutes((c) => c.kept * (c.worthRate ?? 1)),
-          share: goalMin > 0 ? keptMin / goalMin : 1,
+          keptMin: minutes((c) => c.kept),
+          countedMin,
+          share: goalMin > 0 ? countedMin / goalMin : 1,
         },
       ];
     }),
@@ -146,18 +162,19 @@ export function nightTotals<E extends { readonly data: ContributionData }>(entri
   );
 }
 
-/** Minutes kept by the end of a night, all nights before included. */
+/** Minutes that count by the end of a night, all nights before included. */
 export interface Collected {
   readonly night: string;
-  readonly keptMin: number;
+  readonly countedMin: number;
 }
 
-/** How the kept minutes grew, night by night; nights without any are left out. */
-export function collectedByNight(contributions: readonly ContributionData[]): Collected[] {
+/** How what counts grew, night by night; nights without any are left out. */
+export function collectedByNight(contributions: readonly ContributionData[], countOf: CountOf): Collected[] {
   const byNight = new Map<string, number>();
-  for (const c of contributions) byNight.set(c.night, (byNight.get(c.night) ?? 0) + (c.kept * c.exposureSec) / 60);
-  let keptMin = 0;
+  for (const c of contributions)
+    byNight.set(c.night, (byNight.get(c.night) ?? 0) + (c.kept * c.exposureSec * countOf(c)) / 60);
+  let countedMin = 0;
   return [...byNight]
     .sort(([a], [b]) => (a < b ? -1 : 1))
-    .flatMap(([night, minutes]) => (minutes > 0 ? [{ night, keptMin: (keptMin += minutes) }] : []));
+    .flatMap(([night, minutes]) => (minutes > 0 ? [{ night, countedMin: (countedMin += minutes) }] : []));
 }

@@ -19,6 +19,7 @@ export { namedPhases, type PhaseName } from "./moon-phase";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type SheetOptions, type WorkItem } from "./run-sheet";
 export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";
+export { bestRate } from "./best-rate";
 export { hourlySteps } from "./hourly";
 export { nightWay, type AltitudePassage, type NightWay, type Obstruction } from "./way";
 export { monthsOf, seasonOf, yearOf, yearNights, type MonthInNumbers, type Season, type YearNight } from "./year";

@@ -266,6 +266,7 @@ describe("run sheet", () => {
     exposureMin: number,
     transitH = -1,
   ): WorkItem => ({
+    projectId: "p",
     panel,
     channel,
     filterName: channel,

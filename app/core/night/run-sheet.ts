@@ -3,6 +3,7 @@ import { addMs, MINUTE_MS, type UtcInterval, type UtcMs } from "~/core/time";
 
 /** What a night should do: so much exposure of one panel in one channel, possible only inside its windows. */
 export interface WorkItem {
+  readonly projectId: string;
   readonly panel: string;
   readonly channel: Channel;
   readonly filterName: string;
@@ -19,6 +20,7 @@ export interface Block {
   readonly kind: "block";
   readonly startMs: UtcMs;
   readonly endMs: UtcMs;
+  readonly projectId: string;
   readonly panel: string;
   readonly channel: Channel;
   readonly filterName: string;
@@ -33,6 +35,8 @@ export interface SheetEvent {
   readonly endMs: UtcMs;
   /** What is centred on, or which filter goes in. */
   readonly detail: string;
+  /** Whose panel it is, where it is one. */
+  readonly projectId?: string;
 }
 
 /** A night in order, and what did not fit. */
@@ -82,15 +86,25 @@ interface Run {
   side: 0 | 1 | null;
 }
 
-function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = ""): void {
-  run.lines.push({ kind, startMs: run.now as UtcMs, endMs: addMs(run.now as UtcMs, lengthMs), detail });
+/** Whether two items are shot at the same pointing. */
+const isSamePointing = (a: WorkItem, b: WorkItem | undefined): boolean =>
+  a.panel === b?.panel && a.projectId === b.projectId;
+
+function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = "", projectId?: string): void {
+  run.lines.push({
+    kind,
+    startMs: run.now as UtcMs,
+    endMs: addMs(run.now as UtcMs, lengthMs),
+    detail,
+    ...(projectId === undefined ? {} : { projectId }),
+  });
   run.now += lengthMs;
 }
 
 /** Time between now and the first sub of an item: centring, filter, and focus when the filter differs or it is due. */
 function leadMs(item: WorkItem, run: Run, before: WorkItem | undefined, o: Overheads): number {
   const isOtherFilter = item.channel !== before?.channel;
-  const centreMs = item.panel === before?.panel ? 0 : o.panelChangeSec * 1000;
+  const centreMs = isSamePointing(item, before) ? 0 : o.panelChangeSec * 1000;
   const filterMs = isOtherFilter ? o.filterChangeSec * 1000 : 0;
   const focusMs = isOtherFilter || isFocusDue(run, run.now + centreMs + filterMs, o) ? o.focusMin * MINUTE_MS : 0;
   return centreMs + filterMs + focusMs;
@@ -202,14 +216,14 @@ function changesSide(item: WorkItem, run: Run, o: Overheads): boolean {
     run.side = side;
     return false;
   }
-  add(run, "flip", o.flipMin * MINUTE_MS, item.panel);
+  add(run, "flip", o.flipMin * MINUTE_MS, item.panel, item.projectId);
   run.side = side;
   run.focusDueMs = 0; // the train hangs the other way round
   return true;
 }
 
 function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Overheads): void {
-  if (item.panel !== before?.panel) add(run, "centre", o.panelChangeSec * 1000, item.panel);
+  if (!isSamePointing(item, before)) add(run, "centre", o.panelChangeSec * 1000, item.panel, item.projectId);
   if (item.channel !== before?.channel) {
     add(run, "filter", o.filterChangeSec * 1000, item.filterName);
     run.focusDueMs = 0; // filters differ in focus
@@ -225,6 +239,7 @@ function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
   const last = run.lines.at(-1);
   if (
     last?.kind === "block" &&
+    last.projectId === item.projectId &&
     last.panel === item.panel &&
     last.channel === item.channel &&
     last.subSec === item.subSec
@@ -235,6 +250,7 @@ function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
       kind: "block",
       startMs,
       endMs: run.now as UtcMs,
+      projectId: item.projectId,
       panel: item.panel,
       channel: item.channel,
       filterName: item.filterName,

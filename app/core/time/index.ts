@@ -10,5 +10,5 @@ export {
   type UtcMs,
 } from "./instant";
 export { deltaTSeconds, jdUtcOf } from "./julian";
-export { nightDate, addNights, nightsBetween, isNightDate, monthOf, type NightDate } from "./night-date";
+export { nightDate, addNights, nightsBetween, isNightDate, monthOf, weekdayOf, type NightDate } from "./night-date";
 export { fullHours, isTimeZone, utcOffsetMinutes } from "./zone";

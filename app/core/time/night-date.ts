@@ -28,5 +28,8 @@ export const addNights = (date: NightDate, count: number): NightDate =>
 export const nightsBetween = (from: NightDate, to: NightDate): number =>
   Math.round((midday(to) - midday(from)) / DAY_MS);
 
+/** Day of the week of the evening, 0 = Sunday. */
+export const weekdayOf = (date: NightDate): number => new Date(midday(date)).getUTCDay();
+
 /** Month of the evening, 1–12. */
 export const monthOf = (date: NightDate): number => Number(date.slice(5, 7));
