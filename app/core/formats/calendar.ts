@@ -1,5 +1,6 @@
 import { createEvents, type DateTime } from "ics";
 import type { RunSheet } from "~/core/night";
+import type { Evening } from "~/core/plan";
 import { printable } from "./printable";
 
 const LONGEST_OCTETS = 75;
@@ -28,36 +29,97 @@ function folded(text: string): string {
 /** A text of one line, without what a calendar cannot hold. */
 const line = (text: string): string => printable(text).replaceAll(/\s+/g, " ");
 
+const utcDate = (ms: number): DateTime => {
+  const d = new Date(ms);
+  return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
+};
+
 /**
  * A night as iCalendar (RFC 5545): one event a block, in UTC. `uidBase` makes the identifiers, so that importing a later
  * version of the same night replaces the earlier one.
  */
 export function runSheetToCalendar(
   sheet: RunSheet,
-  about: { readonly title: string; readonly place: string; readonly uidBase: string; readonly stampMs: number },
+  about: {
+    readonly titleOf: (projectId: string) => string;
+    readonly place: string;
+    readonly uidBase: string;
+    readonly stampMs: number;
+  },
 ): string {
-  const utc = (ms: number): DateTime => {
-    const d = new Date(ms);
-    return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
-  };
   const blocks = sheet.lines.filter((l) => l.kind === "block");
   const { error, value } = createEvents(
     blocks.map((b, i) => ({
       uid: `${about.uidBase}-${i + 1}@zenithar`,
       productId: "zenithar",
-      title: line(`${about.title}: ${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`),
+      title: line(`${about.titleOf(b.projectId)}: ${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`),
       description: line(`${b.subs} subs of ${b.subSec} s through ${b.filterName}, panel ${b.panel}`),
       location: line(about.place),
-      start: utc(b.startMs),
+      start: utcDate(b.startMs),
       startInputType: "utc" as const,
       startOutputType: "utc" as const,
-      end: utc(b.endMs),
+      end: utcDate(b.endMs),
       endInputType: "utc" as const,
       endOutputType: "utc" as const,
-      created: utc(about.stampMs),
-      lastModified: utc(about.stampMs),
+      created: utcDate(about.stampMs),
+      lastModified: utcDate(about.stampMs),
     })),
   );
+  if (error || !value) throw new RangeError(`calendar refused: ${error?.message ?? "no value"}`);
+  return folded(value);
+}
+
+/** Minutes since 2020: a number that only grows, for SEQUENCE. */
+const revisionAt = (ms: number): number => Math.max(0, Math.floor((ms - Date.UTC(2020, 0, 1)) / 60_000));
+
+/**
+ * The planned nights of a season as iCalendar (RFC 5545): one event an evening and rig, in UTC, named after the night, so that a
+ * later file updates it (SEQUENCE grows), with an alarm in time for the set-up.
+ */
+export function seasonToCalendar(
+  evenings: readonly Evening[],
+  about: {
+    readonly nameOf: (projectId: string) => string;
+    readonly placeOf: (placeId: string) => string;
+    /** From the alarm to the first sub, minutes. */
+    readonly alarmMin: number;
+    readonly uidBase: string;
+    readonly stampMs: number;
+  },
+): string {
+  const events = evenings.flatMap((e) => {
+    const [first] = e.blocks;
+    if (!first) return [];
+    const endMs = Math.max(...e.blocks.map((b) => b.endMs));
+    const names = [...new Set(e.blocks.map((b) => about.nameOf(b.projectId)))];
+    const work = e.blocks.map((b) => `${about.nameOf(b.projectId)} ${b.channel}`).join(", ");
+    return [
+      {
+        uid: `${about.uidBase}-${e.night}-${e.rigIds.join("+")}@zenithar`,
+        sequence: revisionAt(about.stampMs),
+        productId: "zenithar",
+        title: line(`If it is clear: ${names.join(", then ")}`),
+        description: line(`${work}. Clear with ${Math.round(e.chance * 100)} % as of this file.`),
+        location: line(about.placeOf(e.placeId)),
+        start: utcDate(first.startMs),
+        startInputType: "utc" as const,
+        startOutputType: "utc" as const,
+        end: utcDate(endMs),
+        endInputType: "utc" as const,
+        endOutputType: "utc" as const,
+        created: utcDate(about.stampMs),
+        lastModified: utcDate(about.stampMs),
+        alarms: [
+          {
+            action: "display" as const,
+            description: "Set up",
+            trigger: { minutes: Math.max(1, Math.round(about.alarmMin)), before: true },
+          },
+        ],
+      },
+    ];
+  });
+  const { error, value } = createEvents(events);
   if (error || !value) throw new RangeError(`calendar refused: ${error?.message ?? "no value"}`);
   return folded(value);
 }

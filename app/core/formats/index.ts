@@ -15,7 +15,7 @@ export { printable } from "./printable";
 export { openPanelList, type OpenedPanelList } from "./panel-file";
 export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
-export { runSheetToCalendar } from "./calendar";
+export { runSheetToCalendar, seasonToCalendar } from "./calendar";
 export { parseSkyline, readSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
 export { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "./bundle";
 export {

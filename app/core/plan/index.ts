@@ -1,4 +1,52 @@
-export type { DrawnOutline, FrameData, GoalData, ProjectData, PanelGoal } from "./project";
+export {
+  PANEL_SCHOOLS,
+  URGENCIES,
+  type DrawnOutline,
+  type FrameData,
+  type GoalData,
+  type Need,
+  type ProjectData,
+  type PanelGoal,
+  type Urgency,
+  type WishData,
+} from "./project";
+export {
+  eveningsElsewhere,
+  eveningsOf,
+  neededOn,
+  plannedHours,
+  planSeason,
+  plannedSeason,
+  movedNights,
+  chanceOfRun,
+  phasesOf,
+  savesOf,
+  shareOf,
+  changedBy,
+  whyEvening,
+  USUAL_PERSON_RULES,
+  type Evening,
+  type FinishDates,
+  type HourOdds,
+  type Lock,
+  type LockConflict,
+  type LockData,
+  type MovedNight,
+  type NightStock,
+  type PersonRules,
+  type ProjectShare,
+  type Save,
+  type ShareNight,
+  type Phase,
+  type PlannedBlock,
+  type SeasonPlace,
+  type SeasonPlan,
+  type SeasonProject,
+  type SeasonQuestion,
+  type SeasonWork,
+  type WhatIf,
+  type WhyEvening,
+} from "./season";
 export { partId, promises, type PartData } from "./part";
 export {
   frameChange,
@@ -10,33 +58,17 @@ export {
   type PanelMove,
 } from "./frame-history";
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
-export {
-  allocate,
-  plannedHours,
-  type NightOffer,
-  type PlanRules,
-  type Need,
-  type PlannedNight,
-  type PlanResult,
-} from "./allocate";
-export { simulateFinish, type FinishOdds } from "./odds";
-export { nightOffer, nightOffers } from "./offers";
-export {
-  chooseTonight,
-  eveningShare,
-  projectTonight,
-  type EveningShare,
-  type TonightChoice,
-  type TonightProject,
-  type UsableProject,
-} from "./tonight";
-export { nightSheet } from "./sheet";
+export { nightOffer, type NightOffer } from "./offers";
+export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
+export { nightSheet, type SheetProject } from "./sheet";
 export { cautionsOf, type Caution } from "./cautions";
+export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
 export { newProject } from "./new-project";
 export { inNightOrder } from "./channel-order";
 export {
   feltKmh,
   hoursOf,
+  outWindow,
   rainDeadline,
   weighNight,
   type ExpectedProject,

@@ -1,8 +1,20 @@
 import type { Channel } from "~/core/exposure";
-import { placeNight, targetNight, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
+import { targetNight, type PlaceNight } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
-import { addNights, type NightDate } from "~/core/time";
-import type { NightOffer } from "./allocate";
+import type { NightDate } from "~/core/time";
+
+/** What one night offers in one channel, in clock minutes; worth without the Moon beside it. */
+export interface ChannelOffer {
+  readonly usableMin: number;
+  readonly worthMin: number;
+  readonly moonlessWorthMin: number;
+}
+
+/** What one night could give a target, per channel. */
+export interface NightOffer {
+  readonly date: NightDate;
+  readonly channels: Readonly<Partial<Record<Channel, ChannelOffer>>>;
+}
 
 /** What one night offers a target in each channel: clear sky assumed, judged at the target's centre. */
 export const nightOffer = (
@@ -18,22 +30,3 @@ export const nightOffer = (
     }),
   ),
 });
-
-/** Offers of `count` nights from `from` on; `onNight` hears of each one done. */
-export function nightOffers(
-  at: {
-    readonly place: Place;
-    readonly moon: MoonWishes;
-    readonly target: Equatorial<"icrs">;
-    readonly channels: readonly Channel[];
-    readonly from: NightDate;
-    readonly count: number;
-  },
-  onNight?: (done: number) => void,
-): NightOffer[] {
-  return Array.from({ length: at.count }, (_, i) => {
-    const offer = nightOffer(placeNight(at.place, addNights(at.from, i), at.moon), at.target, at.channels);
-    onNight?.(i + 1);
-    return offer;
-  });
-}

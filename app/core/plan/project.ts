@@ -1,7 +1,24 @@
 import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import type { Channel, Filter } from "~/core/exposure";
 import type { MoonSchool, MoonWishes } from "~/core/night";
-import type { Need } from "./allocate";
+import { hoursFor } from "./panel-hours";
+
+/** Exposure still wanted of one panel in one channel, in minutes at the target's best. */
+export interface Need {
+  readonly panel: string;
+  readonly channel: Channel;
+  readonly goalMin: number;
+  readonly remainingMin: number;
+  readonly subSec: number;
+}
+
+/** How a project stands against the others when both want the same night, and what its hours count then. */
+export const URGENCIES = { first: 2, usual: 1, whenFree: 0.5 } as const;
+export type Urgency = keyof typeof URGENCIES;
+
+/** In what order the panels of a night are shot: all of them, weakest first; one until it is done; the one first that goes down first. */
+export const PANEL_SCHOOLS = ["allPanelsEveryNight", "panelAfterPanel", "sinkingFirst"] as const;
+export type PanelSchool = (typeof PANEL_SCHOOLS)[number];
 
 /** A picture to be made. */
 export interface ProjectData {
@@ -9,10 +26,14 @@ export interface ProjectData {
   /** Lead designation of the catalogue object it began with. */
   readonly targetId: string;
   readonly startedOn: string;
-  readonly school: "allPanelsEveryNight" | "panelAfterPanel";
+  readonly school: PanelSchool;
   readonly notes: string;
   /** Which of several frames the others are measured by: the reference frame; absent = the only one. */
   readonly frameId?: string;
+  /** What an hour of it counts against an hour of others: `URGENCIES`; absent = as much. */
+  readonly urgency?: Urgency;
+  /** The last night that counts for it; absent = none. */
+  readonly deadline?: string;
   /** How the Moon is taken for this picture; absent = as each member does. */
   readonly moon?: MoonWishes;
   /** Where and with what it was shot before members had parts of their own; nothing is calculated from it. */
@@ -59,6 +80,8 @@ export interface PanelGoal {
   /** The filter chosen for it; a rig without that one uses its own of the channel. "" = none was there when it was set. */
   readonly filterId: string;
   readonly hoursPerPanel: number;
+  /** Panels that want other hours, by name. */
+  readonly byPanel?: Readonly<Record<string, number>>;
   readonly subSec: number;
   /** A second, short set for what burns out in the long subs of the same channel. */
   readonly isShort?: boolean;
@@ -66,6 +89,12 @@ export interface PanelGoal {
   readonly setting?: string;
   /** How the Moon is taken in this channel; absent = as the project does. */
   readonly moon?: MoonSchool;
+}
+
+/** A target that a member would like to shoot some day. */
+export interface WishData {
+  readonly memberId: string;
+  readonly targetId: string;
 }
 
 /** What a project wants. */
@@ -107,21 +136,21 @@ export const panelLabel = (frame: Pick<FrameData, "names">, number: number): str
   return name ? `${panelName(number)} ${name}` : panelName(number);
 };
 
-/** What is left to do, per panel in the order of shooting and channel, from the goals and the minutes kept. */
+/** What is left to do, per panel in the order of shooting and channel, from the goals and the minutes that count. */
 export function remainingWork(
   goals: readonly PanelGoal[],
   panels: readonly Pick<Panel, "number">[],
-  keptMin: (panel: string, goal: PanelGoal) => number,
+  countedMin: (panel: string, goal: PanelGoal) => number,
 ): Need[] {
   return goals.flatMap((g) =>
     panels.map(({ number }) => {
       const panel = panelName(number);
-      const goalMin = g.hoursPerPanel * 60;
+      const goalMin = hoursFor(g, panel) * 60;
       return {
         panel,
         channel: g.channel,
         goalMin,
-        remainingMin: Math.max(0, goalMin - keptMin(panel, g)),
+        remainingMin: Math.max(0, goalMin - countedMin(panel, g)),
         subSec: g.subSec,
       };
     }),

@@ -1,59 +1,86 @@
-import { clearChanceOn, runSheet, targetNight, type PlaceNight, type RunSheet, type TargetNight } from "~/core/night";
+import { runSheet, targetNight, type PlaceNight, type RunSheet, type WorkItem } from "~/core/night";
 import { panelName, type Panel } from "~/core/framing";
-import type { Channel } from "~/core/exposure";
+import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
 import { nightEvents, nextTransitMs, sunPassesMs } from "~/core/sky";
 import { MINUTE_MS, utcMs, type UtcInterval } from "~/core/time";
-import { allocate, type ChannelOffer, type Need, type PlanRules } from "./allocate";
+import { dealPanels } from "./panels";
+import type { Need, ProjectData } from "./project";
+import type { Evening } from "./season";
 
 const STARS_SUN_DEG = -8; // the pole star shows in a camera; common practice, no source
 
-/** The run sheet of one project for one night: what the plan would give it if that night is clear, laid out by the clock. */
-export function nightSheet(at: {
+/** What a sheet needs to know of a project that takes part in an evening. */
+export interface SheetProject {
+  readonly id: string;
   readonly night: PlaceNight;
   readonly panels: readonly Panel[];
-  readonly centre: Panel["centre"];
   readonly needs: readonly Need[];
-  readonly rules: PlanRules;
+  readonly school: ProjectData["school"];
+  readonly filterName: (channel: Channel) => string;
+}
+
+/**
+ * The run sheet of an evening: what the plan has for one rig on one night, laid out by the clock: stretches in their order, the
+ * panels of each dealt by its project's school. `within` is the part of the night that is clear; null = all of it.
+ */
+export function nightSheet(at: {
+  readonly evening: Evening;
+  readonly projects: readonly SheetProject[];
+  readonly night: PlaceNight;
+  readonly overheads: Overheads;
   readonly flips: boolean;
   readonly standsBeforeDark: boolean;
-  /** The stretch that is clear; null = all night. */
   readonly within: UtcInterval | null;
-  readonly filterName: (channel: Channel) => string;
-}): RunSheet & { readonly clearChance: number } {
-  const { place, date, sky } = at.night;
-  const clip = (target: TargetNight) => clipped(target.windows, at.within);
-  const channels = [...new Set(at.needs.map((n) => n.channel))];
-  const offer = Object.fromEntries(
-    channels.map((c) => [c, offerWithin(targetNight(at.night, at.centre, c), at.within)]),
-  );
-  const { nights } = allocate(at.needs, [{ date, channels: offer }], { ...at.rules, leastNightMin: 15 });
-  const items = (nights[0]?.work ?? []).flatMap((work) => {
-    const panel = at.panels.find((p) => panelName(p.number) === work.panel);
-    const need = at.needs.find((n) => n.panel === work.panel && n.channel === work.channel && n.subSec === work.subSec);
-    if (!panel || !need) return [];
-    const target = targetNight(at.night, panel.centre, work.channel);
-    return [
-      {
-        panel: work.panel,
-        channel: work.channel,
-        filterName: at.filterName(work.channel),
-        subSec: need.subSec,
-        exposureMin: work.exposureMin,
-        windows: clip(target),
-        transitMs: nextTransitMs(sky, target.ofDate),
+}): RunSheet {
+  const { sky } = at.night;
+  const left = new Map<Need, number>();
+  const items = at.evening.blocks.flatMap((block): WorkItem[] => {
+    const project = at.projects.find((p) => p.id === block.projectId);
+    const [span] = clipped([block], at.within);
+    if (!project || !span) return [];
+    const needs = project.needs.filter((n) => n.channel === block.channel && n.subSec === block.subSec);
+    const rate = block.exposureMin > 0 ? block.countsMin / block.exposureMin : 1;
+    const clockMin = (span.endMs - span.startMs) / MINUTE_MS;
+    // What is done before the first sub, between panels and at the meridian is no exposure, nor is half a sub a panel.
+    const moves = project.school === "allPanelsEveryNight" ? needs.length : 1;
+    const { panelChangeSec, filterChangeSec, focusMin, flipMin } = at.overheads;
+    const leadMin =
+      (moves * (panelChangeSec + block.subSec / 2) + filterChangeSec) / 60 + focusMin + (at.flips ? flipMin : 0);
+    const exposureMin = Math.max(0, clockMin - leadMin) * efficiencyOf(block.subSec, at.overheads);
+    const windowsOf = (panel: string) => {
+      const drawn = project.panels.find((p) => panelName(p.number) === panel);
+      return drawn ? targetNight(project.night, drawn.centre, block.channel).windows : [];
+    };
+    const setsMs = (panel: string) => Math.max(0, ...windowsOf(panel).map((w) => w.endMs));
+    return dealPanels(needs, left, exposureMin, rate, project.school, setsMs).flatMap(
+      ({ panel, exposureMin: minutes }) => {
+        const need = needs.find((n) => n.panel === panel)!;
+        const drawn = project.panels.find((p) => panelName(p.number) === panel);
+        if (!drawn) return [];
+        left.set(need, Math.max(0, (left.get(need) ?? need.remainingMin) - minutes * rate));
+        const target = targetNight(project.night, drawn.centre, block.channel);
+        return [
+          {
+            projectId: project.id,
+            panel,
+            channel: block.channel,
+            filterName: project.filterName(block.channel),
+            subSec: block.subSec,
+            exposureMin: minutes,
+            windows: clipped(target.windows, span),
+            transitMs: nextTransitMs(sky, target.ofDate),
+          },
+        ];
       },
-    ];
+    );
   });
   const { horizon } = nightEvents(sky);
-  return {
-    ...runSheet(items, at.rules.overheads, {
-      flips: at.flips,
-      standsBeforeDark: at.standsBeforeDark,
-      sunsetMs: horizon.kind === "passes" ? horizon.downMs : null,
-      starsMs: sunPassesMs(sky, STARS_SUN_DEG)?.downMs ?? null,
-    }),
-    clearChance: clearChanceOn(place, date),
-  };
+  return runSheet(items, at.overheads, {
+    flips: at.flips,
+    standsBeforeDark: at.standsBeforeDark,
+    sunsetMs: horizon.kind === "passes" ? horizon.downMs : null,
+    starsMs: sunPassesMs(sky, STARS_SUN_DEG)?.downMs ?? null,
+  });
 }
 
 /** The part of some stretches that lies within another. */
@@ -63,15 +90,4 @@ function clipped(windows: readonly UtcInterval[], within: UtcInterval | null): r
     const [startMs, endMs] = [Math.max(w.startMs, within.startMs), Math.min(w.endMs, within.endMs)];
     return endMs > startMs ? [{ startMs: utcMs(startMs), endMs: utcMs(endMs) }] : [];
   });
-}
-
-/** What a stretch of a night offers a target: worth in proportion. */
-function offerWithin(target: TargetNight, within: UtcInterval | null): ChannelOffer {
-  const minutes = clipped(target.windows, within).reduce((sum, w) => sum + (w.endMs - w.startMs) / MINUTE_MS, 0);
-  const share = target.usableMin > 0 ? minutes / target.usableMin : 0;
-  return {
-    usableMin: minutes,
-    worthMin: target.worthMin * share,
-    moonlessWorthMin: target.moonlessWorthMin * share,
-  };
 }

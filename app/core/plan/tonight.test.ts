@@ -1,7 +1,17 @@
 import { describe, expect, it } from "vitest";
 import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { nightDate } from "~/core/time";
-import { chooseTonight, inNightOrder, projectTonight, type Need } from ".";
+import {
+  chooseTonight,
+  eveningsOf,
+  inNightOrder,
+  plannedSeason,
+  projectTonight,
+  type Evening,
+  type Need,
+  type TonightProject,
+} from ".";
+import { testEvening, testQuestion } from "./plan.test-data";
 
 const place: Place = {
   name: "Check", latitudeDeg: 45, longitudeDeg: 5, elevationM: 200, timeZone: "Europe/Paris", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 25, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4),
@@ -18,44 +28,49 @@ const evening = { frame: "icrs", raDeg: 312, decDeg: 31 } as const; // sets in a
 const allNight = { frame: "icrs", raDeg: 70, decDeg: 46 } as const;
 
 describe("the verdict", () => {
-  it("sends the early target first and lets the late one take over", () => {
+  const choose = (night: ReturnType<typeof at>, projects: TonightProject[], evenings: Evening[] = []) =>
+    chooseTonight(evenings, {
+      steps: night.steps,
+      projects,
+      walkOf: (b) => projects.find((p) => p.id === b.projectId)?.walk ?? null,
+    });
+  const late = { id: "late", target: allNight, needs: [need("OIII", 600)] };
+  const early = { id: "early", target: evening, needs: [need("OIII", 600)] };
+
+  it("goes by the plan's first night: the early target first, the late one takes over (the planner's own evening)", () => {
     const night = at("2026-12-05");
-    const projects = [
-      projectTonight(night, { id: "late", target: allNight, needs: [need("OIII", 600)] })!,
-      projectTonight(night, { id: "early", target: evening, needs: [need("OIII", 600)] })!,
-    ];
-    const verdict = chooseTonight(projects, night.steps);
-    expect(verdict.kind === "go" && [verdict.first.id, verdict.then?.id]).toEqual(["early", "late"]);
+    const { plan } = plannedSeason(
+      testQuestion([late, early], { places: { home: place }, from: night.date, nights: 3 }),
+    );
+    const projects = [late, early].map((p) => projectTonight(night, p, ["OIII"])!);
+    const verdict = choose(night, projects, eveningsOf(plan, night.date));
+    if (verdict.kind !== "go") throw new Error(verdict.reason);
+    expect(verdict.blocks.map((b) => b.projectId)).toEqual(["early", "late"]);
+    expect(verdict.blocks[0]!.endMs).toBeLessThanOrEqual(verdict.blocks[1]!.startMs);
+    expect([verdict.startMs, verdict.endMs]).toEqual([verdict.blocks[0]!.startMs, verdict.blocks[1]!.endMs]);
   });
 
-  it("stays in without darkness, without anything up and without anything left to do", () => {
+  it("stays in without darkness, without anything up, without anything left to do, and where a person says so", () => {
     const night = at("2026-12-05");
-    const south = projectTonight(night, {
-      id: "south",
-      target: { frame: "icrs", raDeg: 70, decDeg: -60 },
-      needs: [need("L", 60)],
-    })!;
-    expect(chooseTonight([south], night.steps)).toEqual({ kind: "stayIn", reason: "nothingUp" });
-    expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)] })).toBeNull();
-    expect(chooseTonight([], night.steps)).toEqual({ kind: "stayIn", reason: "allDone" });
-    const north = { ...place, latitudeDeg: 69 };
-    const summer = placeNight(north, nightDate("2026-06-21"), USUAL_MOON).steps;
-    expect(chooseTonight([south], summer)).toEqual({ kind: "stayIn", reason: "noDarkness" });
+    const low = { id: "south", target: { frame: "icrs", raDeg: 70, decDeg: -60 } as const, needs: [need("L", 60)] };
+    const south = projectTonight(night, low, [])!;
+    expect(choose(night, [south])).toEqual({ kind: "stayIn", reason: "nothingUp" });
+    expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)] }, [])).toBeNull();
+    expect(choose(night, [])).toEqual({ kind: "stayIn", reason: "allDone" });
+    const summer = placeNight({ ...place, latitudeDeg: 69 }, nightDate("2026-06-21"), USUAL_MOON);
+    expect(choose(summer, [south])).toEqual({ kind: "stayIn", reason: "noDarkness" });
+    const up = projectTonight(night, late, [])!;
+    const free = (closed: Evening["closed"]) => [{ ...testEvening(night, []), closed }];
+    expect(choose(night, [up], free("busy"))).toEqual({ kind: "stayIn", reason: "busy" });
+    expect(choose(night, [up], free("forbidden"))).toEqual({ kind: "stayIn", reason: "forbidden" });
+    expect(choose(night, [up], free(null))).toEqual({ kind: "stayIn", reason: "leftFree" });
   });
 
-  it("goes on to the next channel when the first goal ends within the night, and names the weakest panel first", () => {
-    const t = projectTonight(at("2026-12-05"), {
-      id: "p",
-      target: allNight,
-      needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")],
-    })!;
-    expect(t.channels).toEqual(["L", "Ha"]);
-    const ha = projectTonight(at("2026-12-05"), {
-      id: "p",
-      target: allNight,
-      needs: [need("Ha", 500, "P1"), need("Ha", 600, "P2")],
-    })!;
-    expect([ha.channels, ha.panels]).toEqual([["Ha"], ["P2", "P1"]]);
+  it("shows a project in the channel planned, else in the order of the night, and names the weakest panel first", () => {
+    const wanted = { id: "p", target: allNight, needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")] };
+    expect(projectTonight(at("2026-12-05"), wanted, [])!.channel).toBe("L");
+    const ha = projectTonight(at("2026-12-05"), wanted, ["Ha"])!;
+    expect([ha.channel, ha.panels, ha.isPlanned]).toEqual(["Ha", ["P2", "P1"], true]);
   });
 });
 

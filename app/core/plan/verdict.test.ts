@@ -4,20 +4,21 @@ import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { type WeatherHour } from "~/core/weather";
 import { HOUR_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type AwayNight, type GoingRules } from ".";
+import { testEvening, wholeBlock } from "./plan.test-data";
 
 const place: Place = {
   name: "Check", latitudeDeg: 45, longitudeDeg: 5, elevationM: 200, timeZone: "Europe/Paris", skyMagPerArcsec2: 20.5, skyline: [], minAltitudeDeg: 25, seeingArcsec: 3, clearChance: Array<number>(12).fill(0.4),
 }; // prettier-ignore
 const evening = placeNight(place, nightDate("2026-12-05"), USUAL_MOON);
 const { steps } = evening;
-const projects = [
-  projectTonight(evening, {
-    id: "p",
-    target: { frame: "icrs", raDeg: 70, decDeg: 46 },
-    needs: [{ panel: "P1", channel: "OIII", goalMin: 900, remainingMin: 900, subSec: 300 }],
-  })!,
-];
-const choice = chooseTonight(projects, steps);
+const project = {
+  id: "p",
+  target: { frame: "icrs", raDeg: 70, decDeg: 46 } as const,
+  needs: [{ panel: "P1", channel: "OIII" as const, goalMin: 900, remainingMin: 900, subSec: 300 }],
+};
+const projects = [projectTonight(evening, project, ["OIII"])!];
+const block = wholeBlock(evening, project, "OIII");
+const choice = chooseTonight([testEvening(evening, [block])], { steps, projects, walkOf: () => projects[0]!.walk });
 const rules: GoingRules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
 const CALM = { airC: 8, dewC: -2, humidity: 0.5, windMs: 1, gustMs: 2, seeingArcsec: 2.5, hazeMag: 0, rainChance: 0 };
 
@@ -155,7 +156,7 @@ describe("the verdict with weather", () => {
       const { odds, window } = weigh(weather(() => chance, { basis: "longTerm" }));
       expect(odds.expectedMin).toBeCloseTo(chance * projects[0]!.usableMin, 6);
       expect(odds.atLeastWish).toBeGreaterThan(0);
-      expect(window!.startMs).toBe(projects[0]!.span!.startMs);
+      expect(window!.startMs).toBe(block.startMs);
     }
   });
   it("gives reasons that agree with staying in: what falls short is said, and cloud after the rain is not", () => {
@@ -202,7 +203,7 @@ describe("the verdict with weather", () => {
     expect(judge(weather(() => 0.9), {}, [away(45, 2.5), away(30, 2.5)]).away?.travelMin).toBe(30); // prettier-ignore
   });
   it("stays in when there is nothing to shoot, whatever the sky", () => {
-    const none = chooseTonight([], steps);
+    const none = chooseTonight([], { steps, projects: [], walkOf: () => null });
     const weighed = weighNight({ steps, choice: none, projects: [], weather: weather(() => 1), rules });
     const v = judgeNight({ steps, choice: none, weighed, rules, away: [], look: null });
     expect([v.kind, v.reasons, v.change]).toEqual(["stayIn", [], null]);

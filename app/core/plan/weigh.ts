@@ -1,4 +1,4 @@
-import { type NightSteps } from "~/core/night";
+import type { NightSteps, Walk } from "~/core/night";
 import {
   SECURE_GUST_KMH,
   USUAL_WIND_SHARE,
@@ -7,7 +7,7 @@ import {
   type NightOdds,
   type WeatherHour,
 } from "~/core/weather";
-import { HOUR_MS, MINUTE_MS, addMs, utcMs, type UtcMs } from "~/core/time";
+import { HOUR_MS, MINUTE_MS, addMs, utcMs, type UtcInterval, type UtcMs } from "~/core/time";
 import type { TonightChoice, TonightProject } from "./tonight";
 
 /** What decides whether a night is worth going out for. */
@@ -77,11 +77,33 @@ export function rainDeadline(weather: readonly WeatherHour[], fromMs: UtcMs): Ut
   return rainAt === undefined ? null : addMs(rainAt, -RAIN_MARGIN_MS);
 }
 
-/** Usable minutes and worth by hour for whatever of `projects` is best at each step. */
+/** A stretch of time for a target: between two instants of its walk; null = the whole night. */
+interface Stretch {
+  readonly walk: Walk;
+  readonly startMs?: UtcMs;
+  readonly endMs?: UtcMs;
+  /** Stretches of one rig never add up. */
+  readonly rig: string;
+}
+
+/** Worth of a step to the stretches that it belongs to: the best for each rig, rigs together. */
+function worthAt(stretches: readonly Stretch[], i: number, ms: number): number {
+  const byRig = new Map<string, number>();
+  for (const { walk, startMs, endMs, rig } of stretches) {
+    if (walk.cause[i] !== 0 || ms < (startMs ?? 0) || ms >= (endMs ?? Number.MAX_SAFE_INTEGER)) continue;
+    byRig.set(rig, Math.max(byRig.get(rig) ?? 0, walk.worth[i]!));
+  }
+  return [...byRig.values()].reduce((a, b) => a + b, 0);
+}
+
+const stretchesOf = (choice: TonightChoice): Stretch[] =>
+  choice.kind === "go" ? choice.blocks.map((b) => ({ ...b, rig: b.rigIds.join() })) : [];
+
+/** Usable minutes by hour, and their worth. */
 function byHour(
   steps: NightSteps,
   hours: readonly WeatherHour[],
-  projects: readonly TonightProject[],
+  stretches: readonly Stretch[],
   { fromMs, toMs }: { readonly fromMs: UtcMs; readonly toMs: UtcMs | null },
 ) {
   const usable = new Float64Array(hours.length);
@@ -91,7 +113,7 @@ function byHour(
     const ms = steps.startMs + (i + 0.5) * steps.stepMin * MINUTE_MS;
     if (ms < fromMs || (toMs !== null && ms > toMs)) continue;
     const hour = Math.floor((ms - first) / HOUR_MS);
-    const best = Math.max(0, ...projects.map((p) => (p.walk.cause[i] === 0 ? p.walk.worth[i]! : 0)));
+    const best = worthAt(stretches, i, ms);
     if (best <= 0 || hour < 0 || hour >= hours.length) continue;
     usable[hour]! += steps.stepMin;
     worth[hour]! += steps.stepMin * best;
@@ -127,18 +149,17 @@ export function weighNight(at: {
   readonly rules: GoingRules;
 }): WeighedNight {
   const { steps, choice, weather, rules } = at;
-  const chosen = choice.kind === "go" ? [choice.first, ...(choice.then ? [choice.then] : [])] : [];
+  const chosen = stretchesOf(choice);
   const rainDeadlineMs = rainDeadline(weather, rules.fromMs);
   const counted = { fromMs: rules.fromMs, toMs: rainDeadlineMs };
   const { usable } = byHour(steps, weather, chosen, { fromMs: rules.fromMs, toMs: null });
   const { usable: dry, worth } = byHour(steps, weather, chosen, counted);
-  const hours = weather.map((h, i): WeighedHour => {
-    const feltGustKmh = h.gustMs === null ? null : feltKmh(h.gustMs, rules.windShare);
-    const isOver =
-      (rainDeadlineMs !== null && h.atMs >= rainDeadlineMs) ||
-      (feltGustKmh !== null && feltGustKmh > Math.min(rules.gustLimitKmh, SECURE_GUST_KMH));
-    return { ...h, feltGustKmh, goOdds: isOver ? 0 : h.odds, usableMin: usable[i]!, dryMin: dry[i]! };
-  });
+  const hours = weather.map((h, i): WeighedHour => ({
+    ...h,
+    ...goOdds(h, rules, rainDeadlineMs),
+    usableMin: usable[i]!,
+    dryMin: dry[i]!,
+  }));
   const run = bestRun(hours);
   const inRun = run ? hours.slice(run.from, run.to + 1) : [];
   const odds = playNight(
@@ -154,7 +175,7 @@ export function weighNight(at: {
     odds,
     expectedWorthMin,
     projects: at.projects.map((p) => {
-      const mine = byHour(steps, weather, [p], counted);
+      const mine = byHour(steps, weather, [{ walk: p.walk, rig: "" }], counted);
       const sum = (of: (i: number) => number) => hours.reduce((total, h, i) => total + h.goOdds * of(i), 0);
       return {
         id: p.id,
@@ -167,11 +188,41 @@ export function weighNight(at: {
   };
 }
 
+/** An hour of weather as going out sees it: odds of nothing past the rain deadline or over the gust limit. */
+function goOdds(
+  h: WeatherHour,
+  rules: Pick<GoingRules, "gustLimitKmh" | "windShare">,
+  rainDeadlineMs: UtcMs | null,
+): { readonly feltGustKmh: number | null; readonly goOdds: number } {
+  const feltGustKmh = h.gustMs === null ? null : feltKmh(h.gustMs, rules.windShare);
+  const isOver =
+    (rainDeadlineMs !== null && h.atMs >= rainDeadlineMs) ||
+    (feltGustKmh !== null && feltGustKmh > Math.min(rules.gustLimitKmh, SECURE_GUST_KMH));
+  return { feltGustKmh, goOdds: isOver ? 0 : h.odds };
+}
+
+/**
+ * The stretch of a night worth being out for by its forecasts, whatever is shot: what is planned lies within it. Null where nobody
+ * has said anything about the night, or no hour is worth it: then the plan is for the case that it clears.
+ */
+export function outWindow(
+  weather: readonly WeatherHour[],
+  rules: Pick<GoingRules, "gustLimitKmh" | "windShare">,
+): UtcInterval | null {
+  if (weather.every((h) => h.basis === "longTerm")) return null;
+  const rainDeadlineMs = rainDeadline(weather, utcMs(0));
+  const hours = weather.map((h) => ({ ...h, ...goOdds(h, rules, rainDeadlineMs), usableMin: 60, dryMin: 60 }));
+  const run = bestRun(hours);
+  if (!run) return null;
+  const endMs = hours[run.to]!.atMs + HOUR_MS;
+  return { startMs: hours[run.from]!.atMs, endMs: utcMs(Math.min(endMs, rainDeadlineMs ?? endMs)) };
+}
+
 /** Start and stop to the step: the usable part of the run, within now and the rain deadline. */
 function windowOf(
   run: readonly WeighedHour[],
   steps: NightSteps,
-  chosen: readonly TonightProject[],
+  chosen: readonly Stretch[],
   rules: GoingRules,
   rainDeadlineMs: UtcMs | null,
 ): { startMs: UtcMs; endMs: UtcMs } {
@@ -180,7 +231,7 @@ function windowOf(
   for (let i = 0; i < steps.count; i++) {
     const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;
     const isInside = startMs + (steps.stepMin * MINUTE_MS) / 2 >= fromMs && startMs < toMs;
-    if (isInside && chosen.some((p) => p.walk.cause[i] === 0)) edges.push(startMs);
+    if (isInside && worthAt(chosen, i, startMs + (steps.stepMin * MINUTE_MS) / 2) > 0) edges.push(startMs);
   }
   const start = edges[0] ?? fromMs;
   const end = (edges.at(-1) ?? fromMs) + steps.stepMin * MINUTE_MS;

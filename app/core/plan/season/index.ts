@@ -1,13 +1,29 @@
-export { IDLE, type Block, type Lane, type Programme, type SeasonJob, type SeasonPlan, type SeasonTask } from "./model";
-export { capReward, riskReward, sqrtReward, type Reward } from "./reward";
-export { playSeasons, type ProjectOdds, type SeasonOdds, type SeasonWeather } from "./seasons";
+export type { SeasonTask } from "./model";
+export { playSeasons } from "./seasons";
+export { seasonTables, type HourOdds, type SeasonProject, type SeasonRequest } from "./tables";
 export {
-  seasonTables,
-  SLOT_MIN,
-  type ChannelWant,
-  type SeasonLane,
-  type SeasonProject,
-  type SeasonRequest,
-  type SeasonTables,
-} from "./tables";
-export { solvedSeason, solveSeason, USUAL_OPTIONS, type SeasonAnswer, type SolveOptions } from "./solve";
+  eveningsOf,
+  plannedSeason,
+  planSeason,
+  type Evening,
+  type FinishDates,
+  type PlannedBlock,
+  type SeasonPlan,
+  type SeasonWork,
+} from "./plan";
+export { neededOn, plannedHours, shareOf, type ProjectShare, type ShareNight } from "./share";
+export { whyEvening, type WhyEvening } from "./why";
+export { changedBy, type WhatIf } from "./what-if";
+export { movedNights, type MovedNight } from "./moved";
+export { chanceOfRun, phasesOf, type Phase } from "./phases";
+export { savesOf, type Save } from "./saves";
+export { eveningsElsewhere } from "./elsewhere";
+export {
+  USUAL_PERSON_RULES,
+  type NightStock,
+  type PersonRules,
+  type SeasonPlace,
+  type SeasonQuestion,
+} from "./question";
+export type { Lock, LockConflict, LockData } from "./locks";
+export { solveSeason, type SeasonAnswer } from "./solve";

@@ -43,7 +43,7 @@ export type Block = readonly [job: number, from: number, to: number];
 export type Programme = readonly Block[];
 
 /** A programme for every lane. */
-export type SeasonPlan = readonly Programme[];
+export type Programmes = readonly Programme[];
 
 /** A programme with what it brings in expectation. */
 export interface Column {

@@ -1,5 +1,5 @@
 import { normalCdf, percentile, randomFrom } from "~/core/numeric";
-import { IDLE, type Column, type Programme, type SeasonPlan, type SeasonTask } from "./model";
+import { IDLE, type Column, type Programme, type Programmes, type SeasonTask } from "./model";
 import { columnOf, nightTable } from "./night";
 import { topSlope } from "./reward";
 
@@ -39,7 +39,7 @@ const DONE = 0.5; // worth minutes of rest that are none
 const SOONER = 0.03; // of its priority: what can be had tonight is not left for later, even where later is sure; a proposal of this project
 
 /** The programmes a lane may choose from: the plan's own, and the best of others given. */
-function poolsOf(task: SeasonTask, plan: SeasonPlan, others: readonly (readonly Programme[])[]): Column[][] {
+function poolsOf(task: SeasonTask, plan: Programmes, others: readonly (readonly Programme[])[]): Column[][] {
   return task.lanes.map((lane, l) => {
     const table = nightTable(task, { ...lane, chance: 1 });
     const wanted = [plan[l] ?? [], ...(table.fixed ? [] : (others[l] ?? []))].slice(0, POOL);
@@ -56,7 +56,7 @@ function poolsOf(task: SeasonTask, plan: SeasonPlan, others: readonly (readonly 
  */
 export function playSeasons(
   task: SeasonTask,
-  plan: SeasonPlan,
+  plan: Programmes,
   others: readonly (readonly Programme[])[],
   weather: SeasonWeather,
   { runs, seed }: { readonly runs: number; readonly seed: number },

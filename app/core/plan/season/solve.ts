@@ -1,12 +1,12 @@
 import { randomFrom } from "~/core/numeric";
 import { balance } from "./dual";
-import { IDLE, type Block, type Column, type Programme, type SeasonPlan, type SeasonTask } from "./model";
+import { IDLE, type Block, type Column, type Programme, type Programmes, type SeasonTask } from "./model";
 import { bestProgramme, columnOf, nightTable, scratchFor, type NightTable } from "./night";
 import { conjugate, slopeAt, topSlope, valueOf } from "./reward";
 
 /** A plan with what it is worth and what none can be worth more than. */
 export interface SeasonAnswer {
-  readonly plan: SeasonPlan;
+  readonly plan: Programmes;
   /** Worth of the plan in expectation. */
   readonly value: number;
   /** No plan, nor any rule that decides night by night, is worth more in this model. */
@@ -29,7 +29,7 @@ export interface SolveOptions {
   readonly wantedGap: number;
   readonly mostRounds: number;
   /** Of an answer to nearly the same question. */
-  readonly warm?: { readonly prices: readonly number[]; readonly plan: SeasonPlan };
+  readonly warm?: { readonly prices: readonly number[]; readonly plan: Programmes };
 }
 
 export const USUAL_OPTIONS: SolveOptions = { wantedGap: 0.003, mostRounds: 24 };

@@ -1,22 +1,24 @@
 import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
-import { addNights, MINUTE_MS, utcMs, type NightDate, type UtcMs } from "~/core/time";
-import type { Lane, SeasonJob, SeasonTask } from "./model";
+import { addNights, HOUR_MS, MINUTE_MS, utcMs, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
+import type { Block, Lane, SeasonJob, SeasonTask } from "./model";
 import { capReward } from "./reward";
 
-/** What one project wants in one channel, in worth minutes (MATHS 6.2): minutes of exposure at the place's moonless zenith. */
+/** What one project wants in one channel and sub length, in minutes of exposure at the target's best. */
 export interface ChannelWant {
   readonly channel: Channel;
   readonly goalMin: number;
   readonly remainingMin: number;
   readonly subSec: number;
+  /** Worth of a minute at the target's best, over the place's moonless zenith; absent = the zenith's own. */
+  readonly bestRate?: number;
 }
 
 /** A project as it takes part in a season: with its owner's place and rig. */
 export interface SeasonProject {
   readonly id: string;
-  /** What a worth minute of it counts against one of the others. */
+  /** What a minute of it counts against one of the others. */
   readonly priority: number;
   readonly target: Equatorial<"icrs">;
   readonly placeId: string;
@@ -25,6 +27,12 @@ export interface SeasonProject {
   readonly wants: readonly ChannelWant[];
   /** The last night that counts. */
   readonly deadline?: NightDate;
+}
+
+/** The odds of an hour that begins at an instant. */
+export interface HourOdds {
+  readonly atMs: UtcMs;
+  readonly odds: number;
 }
 
 /** A person's season: what is to be shot, with what, from where, under which rules. */
@@ -36,33 +44,92 @@ export interface SeasonRequest {
   readonly projects: readonly SeasonProject[];
   /** Chance that a night is clear at a place, 0 to 1. */
   readonly chanceOf: (placeId: string, night: NightDate) => number;
+  /** The odds by the hour, where forecasts reach; null = only the chance of the night is known. */
+  readonly hoursOf?: (placeId: string, night: NightDate) => readonly HourOdds[] | null;
   /** Whether the person can be out that night. */
   readonly isFree: (night: NightDate) => boolean;
+  /** Whether a project may be shot that night; absent = any. */
+  readonly mayShoot?: (projectId: string, placeId: string, night: NightDate) => boolean;
+  /** Where the rigs of a place stand on a night, and what an hour there is worth in hours at their own; absent = at home. */
+  readonly standsAt?: (placeId: string, night: NightDate) => { readonly placeId: string; readonly gain: number };
+  /** The part of a night that counts; null = all of it. */
+  readonly within?: (placeId: string, night: NightDate) => Partial<UtcInterval> | null;
+  /** Hours that a night may take at most. */
+  readonly mostHours?: number;
+  /** One rig at a time: the rigs of a place share its night. */
+  readonly isOneRig?: boolean;
   readonly targetsANight: number;
   readonly minBlockMin: number;
+  /** A night over a place; absent = made anew. */
+  readonly nightOver?: (placeId: string, night: NightDate, moon: MoonWishes) => PlaceNight;
 }
 
 /** A lane as people know it. */
 export interface SeasonLane {
   readonly night: NightDate;
   readonly placeId: string;
-  readonly rigId: string;
+  /** The rigs that share it: normally one. */
+  readonly rigIds: readonly string[];
   /** Start of its first slot. */
   readonly startMs: UtcMs;
+  /** Worth of a slot by slot and job when it is clear, whatever forecasts say. */
+  readonly worth: readonly (readonly number[])[];
+  /** By slot and job: the minutes of it that are usable, and from and to which minute of it. */
+  readonly usableMin: readonly Uint8Array[];
+  readonly fromMin: readonly Uint8Array[];
+  readonly toMin: readonly Uint8Array[];
+}
+
+/** A job as people know it. */
+export interface JobKey {
+  readonly projectId: string;
+  readonly channel: Channel;
+  readonly subSec: number;
 }
 
 /** A season as numbers, and what the numbers stand for. */
 export interface SeasonTables {
   readonly task: SeasonTask;
   readonly lanes: readonly SeasonLane[];
-  readonly jobs: readonly { readonly projectId: string; readonly channel: Channel }[];
+  readonly jobs: readonly (JobKey & { readonly needMin: number; readonly efficiency: number })[];
 }
 
 /** Slots of a season: five steps of a night. */
 export const SLOT_MIN = 15;
-/** Worth minutes that a block costs by itself: of two like plans the one with fewer changes; a proposal of this project. */
+const SLOT_MS = SLOT_MIN * MINUTE_MS;
+/** Minutes at their best that a block costs by itself: of two like plans the one with fewer changes; a proposal of this project. */
 const TICK = 0.5;
 const DONE_MIN = 0.5; // half a minute of rest is none
+const LEAST_ODDS = 0.05; // no forecast is surer than that; what a clouded night would be used for stays known
+
+/** What forecasts make of the slots of a night: the chance of the night, and by slot the share of it. */
+function pooled(
+  hours: readonly HourOdds[] | null,
+  chance: number,
+  at: { readonly startMs: UtcMs; readonly isUsed: readonly boolean[] },
+): { readonly chance: number; readonly share: ((slot: number) => number) | null } {
+  const first = hours?.[0];
+  if (!hours || !first) return { chance, share: null };
+  const oddsOf = (slot: number) => {
+    const hour = Math.floor((at.startMs + (slot + 0.5) * SLOT_MS - first.atMs) / HOUR_MS);
+    return Math.max(LEAST_ODDS, hours[hour]?.odds ?? chance);
+  };
+  const odds = at.isUsed.flatMap((is, slot) => (is ? [oddsOf(slot)] : []));
+  const mean = odds.length > 0 ? odds.reduce((a, b) => a + b, 0) / odds.length : Math.max(LEAST_ODDS, chance);
+  return { chance: mean, share: (slot) => oddsOf(slot) / mean };
+}
+
+/** The run of slots, at most so many, in which most is to be had. */
+function bestRun(worth: readonly (readonly number[])[], most: number): readonly [from: number, to: number] {
+  const best = worth.map((slot) => Math.max(0, ...slot));
+  let [from, sum] = [0, 0];
+  let top = -1;
+  for (let s = 0; s < best.length; s++) {
+    sum += best[s]! - (s >= most ? best[s - most]! : 0);
+    if (sum > top + 1e-9) [top, from] = [sum, Math.max(0, s - most + 1)];
+  }
+  return [from, from + most];
+}
 
 /**
  * The tables of a season: for every rig at its place and every night, what each slot is worth to each project and channel when it
@@ -86,32 +153,61 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
   const lanes: SeasonLane[] = [];
   const rows: Lane[] = [];
   // A rig stands where its projects say; one that is used at two places is two lanes.
-  const stands = [...new Map(projects.map((p) => [`${p.rigId}\n${p.placeId}`, p])).values()];
+  const standOf = (p: SeasonProject) => (request.isOneRig ? p.placeId : `${p.rigId}\n${p.placeId}`);
+  const stands = [...new Set(open.map(({ project }) => standOf(project)))].map((stand) => {
+    const mine = open.map(({ project }) => standOf(project) === stand);
+    const used = open.filter((_, k) => mine[k]).map((o) => o.project);
+    return { mine, placeId: used[0]!.placeId, rigIds: [...new Set(used.map((p) => p.rigId))], moon: used[0]!.moon };
+  });
   for (let n = 0; n < request.nights; n++) {
     const date = addNights(request.from, n);
     const skies = new Map<string, PlaceNight>();
-    for (const { rigId, placeId } of stands) {
+    for (const { mine, placeId: homeId, rigIds, moon } of stands) {
+      const { placeId, gain } = request.standsAt?.(homeId, date) ?? { placeId: homeId, gain: 1 };
       const place = places.find((p) => p.id === placeId)?.place;
       if (!place) continue;
-      const mine = open.map(({ project }) => project.rigId === rigId && project.placeId === placeId);
-      const first = open.find((_, k) => mine[k]);
-      if (!first) continue;
-      const night = skies.get(placeId) ?? placeNight(place, date, first.project.moon);
+      const night = skies.get(placeId) ?? request.nightOver?.(placeId, date, moon) ?? placeNight(place, date, moon);
       skies.set(placeId, night);
       const { steps } = night;
-      const slotOf = (i: number) =>
-        Math.floor((steps.startMs + (i + 0.5) * steps.stepMin * MINUTE_MS) / (SLOT_MIN * MINUTE_MS));
+      const slotOf = (i: number) => Math.floor((steps.startMs + (i + 0.5) * steps.stepMin * MINUTE_MS) / SLOT_MS);
       const [from, to] = steps.count > 0 ? [slotOf(0), slotOf(steps.count - 1) + 1] : [0, 0];
+      const table = () => Array.from({ length: to - from }, () => new Uint8Array(open.length));
+      const [usableMin, fromMin, toMin] = [table(), table(), table()];
       const worth = Array.from({ length: to - from }, () => open.map(() => 0));
+      const within = request.within?.(placeId, date) ?? null;
+      const [earliest, latest] = [within?.startMs ?? 0, within?.endMs ?? Number.MAX_SAFE_INTEGER];
       if (request.isFree(date))
         open.forEach(({ project, want }, k) => {
           if (!mine[k] || (project.deadline !== undefined && date > project.deadline)) return;
-          const { walk } = targetNight(withMoon(night, project.moon), project.target, want.channel);
-          for (let i = 0; i < steps.count; i++)
-            if (walk.worth[i]! > 0) worth[slotOf(i) - from]![k]! += walk.worth[i]! * steps.stepMin * efficiency[k]!;
+          if (request.mayShoot && !request.mayShoot(project.id, homeId, date)) return;
+          const { walk, windows } = targetNight(withMoon(night, project.moon), project.target, want.channel);
+          // Where no sub fits, nothing can be shot.
+          const long = windows.filter((w) => w.endMs - w.startMs >= want.subSec * 1000);
+          const scale = (gain * steps.stepMin * efficiency[k]!) / (want.bestRate ?? 1);
+          for (let i = 0; i < steps.count; i++) {
+            if (!(walk.worth[i]! > 0)) continue;
+            const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;
+            if (startMs < earliest || startMs + steps.stepMin * MINUTE_MS > latest) continue;
+            if (!long.some((w) => w.startMs <= startMs && startMs < w.endMs)) continue;
+            const slot = slotOf(i) - from;
+            const minute = Math.round(startMs / MINUTE_MS - (slot + from) * SLOT_MIN);
+            worth[slot]![k]! += walk.worth[i]! * scale;
+            if (usableMin[slot]![k] === 0) fromMin[slot]![k] = Math.max(0, minute);
+            usableMin[slot]![k]! += steps.stepMin;
+            toMin[slot]![k] = Math.min(SLOT_MIN, minute + steps.stepMin);
+          }
         });
-      lanes.push({ night: date, placeId, rigId, startMs: utcMs(from * SLOT_MIN * MINUTE_MS) });
-      rows.push({ chance: request.chanceOf(placeId, date), worth });
+      const [first, last] =
+        request.mostHours === undefined ? [0, worth.length] : bestRun(worth, Math.max(1, request.mostHours * (60 / SLOT_MIN))); // prettier-ignore
+      worth.forEach((slot, s) => (s < first || s >= last ? slot.fill(0) : undefined));
+      const startMs = utcMs(from * SLOT_MS);
+      const isUsed = worth.map((slot) => slot.some((w) => w > 0));
+      const weather = pooled(request.hoursOf?.(placeId, date) ?? null, request.chanceOf(placeId, date), { startMs, isUsed }); // prettier-ignore
+      lanes.push({ night: date, placeId, rigIds, startMs, worth, usableMin, fromMin, toMin });
+      rows.push({
+        chance: weather.chance,
+        worth: weather.share === null ? worth : worth.map((slot, s) => slot.map((w) => w * weather.share!(s))),
+      });
     }
     onNight?.(n + 1);
   }
@@ -119,7 +215,13 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
   const most = (of: (o: Overheads) => number) => Math.min(SLOT_MIN, Math.max(0, ...set.map(of)));
   return {
     lanes,
-    jobs: open.map(({ project, want }) => ({ projectId: project.id, channel: want.channel })),
+    jobs: open.map(({ project, want }, k) => ({
+      projectId: project.id,
+      channel: want.channel,
+      subSec: want.subSec,
+      needMin: want.remainingMin,
+      efficiency: efficiency[k]!,
+    })),
     task: {
       slotMin: SLOT_MIN,
       targetsANight: request.targetsANight,
@@ -133,5 +235,17 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       jobs,
       lanes: rows,
     },
+  };
+}
+
+/** From when to when a block of a lane can be shot, and how much of that is usable: slots count from and to the usable minute. */
+export function spanOf(lane: SeasonLane, [job, from, to]: Block): UtcInterval & { readonly usableMin: number } {
+  const at = (slot: number, minute: number) => utcMs(lane.startMs + slot * SLOT_MS + minute * MINUTE_MS);
+  let usableMin = 0;
+  for (let s = from; s < to; s++) usableMin += lane.usableMin[s]?.[job] ?? 0;
+  return {
+    startMs: at(from, lane.fromMin[from]?.[job] ?? 0),
+    endMs: at(to - 1, lane.toMin[to - 1]?.[job] ?? SLOT_MIN),
+    usableMin,
   };
 }

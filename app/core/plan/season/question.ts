@@ -1,0 +1,133 @@
+import { equivalentHours, type Overheads } from "~/core/exposure";
+import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
+import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
+import { lockedNight, type Lock } from "./locks";
+import type { HourOdds, SeasonProject, SeasonRequest } from "./tables";
+
+export type { HourOdds };
+
+/** How a person goes about it. */
+export interface PersonRules {
+  readonly targetsANight: number;
+  readonly minBlockMin: number;
+  /** Hours a night at most; absent = as long as it is dark. */
+  readonly mostHours?: number;
+  /** Evenings of the week that are never free, 0 = Sunday. */
+  readonly busyWeekdays: readonly number[];
+  /** One rig at a time. */
+  readonly isOneRig: boolean;
+}
+
+/** Common practice, no source: one target a night, two at most; less than three quarters of an hour is not worth a move. */
+export const USUAL_PERSON_RULES: PersonRules = {
+  targetsANight: 2,
+  minBlockMin: 45,
+  busyWeekdays: [],
+  isOneRig: false,
+};
+
+/** A place with what is known of its weather. */
+export interface SeasonPlace {
+  readonly id: string;
+  readonly place: Place;
+  /** Chance of a clear night, by night of the season: forecasts pooled, then the place's own. */
+  readonly chances: readonly number[];
+  /** The odds by the hour of nights that forecasts reach. */
+  readonly hours: Readonly<Record<NightDate, readonly HourOdds[]>>;
+  /** The stretch of such a night worth being out for. */
+  readonly within: Readonly<Record<NightDate, UtcInterval>>;
+}
+
+/** All that a plan is made from, as plain data: the same question has the same answer. */
+export interface SeasonQuestion {
+  readonly from: NightDate;
+  readonly nights: number;
+  /** Nothing of the first night before this instant counts; null = all of it. */
+  readonly fromMs: UtcMs | null;
+  readonly places: readonly SeasonPlace[];
+  readonly rigs: readonly { readonly id: string; readonly overheads: Overheads }[];
+  readonly projects: readonly SeasonProject[];
+  readonly rules: PersonRules;
+  readonly locks: readonly Lock[];
+  /** Nights spent elsewhere, with all rigs. */
+  readonly trips: readonly { readonly night: NightDate; readonly placeId: string }[];
+  /** Lag-1 correlation of clear nights. */
+  readonly persistence: number;
+  /** Whether the night before the first was clear; null = nobody knows. */
+  readonly wasClear: boolean | null;
+  /** Seasons played for the odds. */
+  readonly runs: number;
+}
+
+/** Nights over places, kept from plan to plan: they are most of the work. */
+export type NightStock = Map<string, PlaceNight>;
+
+/** A night over a place from the stock: places are told apart by what they are, not by their names. */
+export function nightFrom(stock: NightStock, place: Place, night: NightDate, moon: MoonWishes): PlaceNight {
+  const key = `${JSON.stringify({ ...place, clearChance: [] })} ${night}`;
+  const known = stock.get(key) ?? placeNight(place, night, moon);
+  stock.set(key, known);
+  return withMoon(known, moon);
+}
+
+/** What the question's places, evenings and locks make of a night. */
+export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stock: NightStock): SeasonRequest {
+  const { projects, places, rules } = question;
+  const placeOf = new Map(places.map((p) => [p.id, p]));
+  const index = (night: NightDate) => nightsBetween(question.from, night);
+  const locked = new Map([...new Set(locks.map((l) => l.night))].map((n) => [n, lockedNight(locks, n)]));
+  const rigOf = (id: string) => (rules.isOneRig ? "" : (projects.find((p) => p.id === id)?.rigId ?? ""));
+  const stands = new Map(projects.map((p) => [p.id, p.placeId]));
+  return {
+    from: question.from,
+    nights: question.nights,
+    places: places.map(({ id, place }) => ({ id, place })),
+    rigs: question.rigs,
+    projects,
+    targetsANight: rules.targetsANight,
+    minBlockMin: rules.minBlockMin,
+    isOneRig: rules.isOneRig,
+    ...(rules.mostHours === undefined ? {} : { mostHours: rules.mostHours }),
+    chanceOf: (placeId: string, night: NightDate) => placeOf.get(placeId)?.chances[index(night)] ?? 0,
+    hoursOf: (placeId: string, night: NightDate) => placeOf.get(placeId)?.hours[night] ?? null,
+    isFree: (night: NightDate) => !isBusy(rules, night, locks) && (locked.get(night)?.isOpen ?? true),
+    mayShoot: (projectId: string, placeId: string, night: NightDate) => {
+      const l = locked.get(night);
+      if (!l) return true;
+      if (!l.mayShoot(projectId, placeId)) return false;
+      if (l.fixed.length === 0 || l.fixed.includes(projectId)) return true;
+      return l.fixed.every((id) => stands.get(id) === placeId && rigOf(id) !== rigOf(projectId));
+    },
+    standsAt: (placeId: string, night: NightDate) => {
+      const there = question.trips.find((t) => t.night === night)?.placeId ?? placeId;
+      const [away, home] = [placeOf.get(there), placeOf.get(placeId)];
+      return there === placeId || !away || !home
+        ? { placeId, gain: 1 }
+        : { placeId: there, gain: equivalentHours(away.place.skyMagPerArcsec2, home.place.skyMagPerArcsec2) };
+    },
+    within: (placeId: string, night: NightDate) => {
+      const within = placeOf.get(placeId)?.within[night];
+      if (question.fromMs === null || night !== question.from) return within ?? null;
+      return { ...within, startMs: utcMs(Math.max(question.fromMs, within?.startMs ?? 0)) };
+    },
+    nightOver: (placeId: string, night: NightDate, moon: MoonWishes) =>
+      nightFrom(stock, placeOf.get(placeId)!.place, night, moon),
+  };
+}
+
+/** An evening of the week that is never free, unless something was fixed on it by hand. */
+export const isBusy = (rules: PersonRules, night: NightDate, locks: readonly Lock[]): boolean =>
+  rules.busyWeekdays.includes(weekdayOf(night)) && !locks.some((l) => l.night === night && l.does === "fix");
+
+/** Whether a night has a block of a project, locks and weather aside. */
+export function isUsable(question: SeasonQuestion, projectId: string, night: NightDate, stock: NightStock): boolean {
+  const project = question.projects.find((p) => p.id === projectId);
+  const place = question.places.find((p) => p.id === project?.placeId)?.place;
+  if (!project || !place || (project.deadline !== undefined && night > project.deadline)) return false;
+  const over = nightFrom(stock, place, night, project.moon);
+  return project.wants.some(({ channel }) =>
+    targetNight(over, project.target, channel).windows.some(
+      (w) => (w.endMs - w.startMs) / MINUTE_MS >= question.rules.minBlockMin,
+    ),
+  );
+}

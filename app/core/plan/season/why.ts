@@ -1,0 +1,108 @@
+import type { Channel } from "~/core/exposure";
+import type { NightDate } from "~/core/time";
+import { nightsBetween } from "~/core/time";
+import { IDLE, type Column } from "./model";
+import { columnOf } from "./night";
+import { slopeAt, topSlope } from "./reward";
+import { Season } from "./solve";
+import type { Evening, SeasonWork } from "./plan";
+
+/** A project that could have had an evening, and what the season would lose by it. */
+export interface Rival {
+  readonly projectId: string;
+  readonly channels: readonly Channel[];
+  /** What it would bring that evening if it is clear, minutes at its best. */
+  readonly countsMin: number;
+  /** What the whole plan would lose in expectation if the evening went to it. */
+  readonly lossMin: number;
+  /** Evenings that the plan has for it elsewhere. */
+  readonly otherNights: number;
+}
+
+/** A night that would do instead of another, and what the plan loses by it. */
+export interface Instead {
+  readonly night: NightDate;
+  readonly lossMin: number;
+}
+
+/** Why an evening is as it is. */
+export interface WhyEvening {
+  /** What the plan would lose if nothing were done. */
+  readonly idleLossMin: number;
+  readonly rivals: readonly Rival[];
+  /** For each project of the evening, the two nights that would do best instead. */
+  readonly instead: Readonly<Record<string, readonly Instead[]>>;
+}
+
+const FORBIDDEN = -1e6;
+const LOOK_AHEAD = 30; // nights; what comes later is no substitute
+const ALTERNATIVES = 2;
+
+/** The plan as the solver holds it, so that single evenings can be changed and weighed. */
+function restored({ task, answer }: SeasonWork): Season {
+  const season = new Season(task);
+  season.restart(answer.plan.map((blocks, l) => columnOf(task, season.tables[l]!, blocks) ?? IDLE));
+  return season;
+}
+
+/** The best an evening can do for one project alone, at the prices of what is still open. */
+function aloneFor(season: Season, lane: number, project: number): Column {
+  const { jobs } = season.task;
+  const prices = jobs.map(({ project: p, reward }, k) =>
+    p === project ? Math.max(slopeAt(reward, season.yields[k]!), 1e-3 * topSlope(reward)) : FORBIDDEN,
+  );
+  return season.bestAt(lane, prices);
+}
+
+/** Why the plan has an evening as it is: what else competed, what each would cost, and which nights would do instead. */
+export function whyEvening(
+  work: SeasonWork,
+  evening: Pick<Evening, "night" | "placeId" | "rigIds">,
+): WhyEvening | null {
+  const { tables, question } = work;
+  const isIt = (l: (typeof tables.lanes)[number]) =>
+    l.night === evening.night && l.placeId === evening.placeId && l.rigIds.join() === evening.rigIds.join();
+  const lane = tables.lanes.findIndex(isIt);
+  if (lane === -1) return null;
+  const season = restored(work);
+  const { task } = season;
+  const now = season.chosen[lane]!;
+  const idleLossMin = -season.change(lane, IDLE);
+  season.take(lane, IDLE);
+  const { chance } = task.lanes[lane]!;
+  const planned = new Set(now.jobs.map((k) => task.jobs[k]!.project));
+  const usable = [...new Set([...season.tables[lane]!.jobs].map((k) => task.jobs[k]!.project))];
+  const rivals = usable
+    .filter((p) => !planned.has(p))
+    .flatMap((project): Rival[] => {
+      const column = aloneFor(season, lane, project);
+      if (column === IDLE) return [];
+      const has = (c: Column) => c.jobs.some((k) => task.jobs[k]!.project === project);
+      return [
+        {
+          projectId: question.projects[project]!.id,
+          channels: [...new Set(column.jobs.map((k) => tables.jobs[k]!.channel))],
+          countsMin: column.yields.reduce((a, b) => a + b, 0) / Math.max(chance, 1e-6),
+          lossMin: idleLossMin - season.change(lane, column),
+          otherNights: season.chosen.filter(has).length,
+        },
+      ];
+    })
+    .sort((a, b) => a.lossMin - b.lossMin);
+  const instead: Record<string, Instead[]> = {};
+  for (const project of planned) {
+    const found = tables.lanes.flatMap((other, l): Instead[] => {
+      const ahead = nightsBetween(evening.night, other.night);
+      if (ahead <= 0 || ahead > LOOK_AHEAD || other.rigIds.join() !== evening.rigIds.join() || !season.isFree(l))
+        return [];
+      if (season.chosen[l]!.jobs.some((k) => task.jobs[k]!.project === project)) return [];
+      const column = aloneFor(season, l, project);
+      return column === IDLE ? [] : [{ night: other.night, lossMin: idleLossMin - season.change(l, column) }];
+    });
+    instead[question.projects[project]!.id] = found
+      .sort((a, b) => a.lossMin - b.lossMin || (a.night < b.night ? -1 : 1))
+      .slice(0, ALTERNATIVES)
+      .sort((a, b) => (a.night < b.night ? -1 : 1));
+  }
+  return { idleLossMin, rivals, instead };
+}
