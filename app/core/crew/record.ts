@@ -15,6 +15,8 @@ export const RECORD_KINDS = [
   "forecast",
   "look",
   "target",
+  "lock",
+  "wish",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

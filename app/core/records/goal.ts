@@ -29,6 +29,9 @@ export const goal: RecordSchema<GoalData> = {
           channel,
           filterId: maybeId,
           hoursPerPanel: numberOf(GOAL_FIELDS.hoursPerPanel),
+          byPanel: Joi.object()
+            .pattern(/^P\d{1,3}$/, numberOf(GOAL_FIELDS.hoursPerPanel))
+            .optional(),
           subSec: numberOf(GOAL_FIELDS.subSec),
           isShort: Joi.boolean().optional(),
           setting: textOf(SETTING_NAME).optional(),

@@ -18,7 +18,7 @@ export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
 export { GOAL_FIELDS } from "./goal";
 export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";
 export { CONTRIBUTION_FIELDS } from "./contribution";
-export { USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";
+export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";
 export type { Member } from "./member";
 export { SIZE_FIELD } from "./target";
 export { EDITION } from "./edition";

@@ -6,6 +6,7 @@ import { forecast } from "./forecast";
 import { frame } from "./frame";
 import { goal } from "./goal";
 import type { RecordSchema } from "./kind";
+import { lock } from "./lock";
 import { look } from "./look";
 import { member } from "./member";
 import { nightNote } from "./night-note";
@@ -15,6 +16,7 @@ import { project } from "./project";
 import { rig } from "./rig";
 import { settings } from "./settings";
 import { target } from "./target";
+import { wish } from "./wish";
 
 /** How each kind is read. */
 export const SCHEMAS = {
@@ -33,6 +35,8 @@ export const SCHEMAS = {
   forecast,
   look,
   target,
+  lock,
+  wish,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { ProjectData } from "~/core/plan";
+import { PANEL_SCHOOLS, URGENCIES, type ProjectData } from "~/core/plan";
 import { id, maybeId, name, night, note } from "./fields";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
@@ -15,9 +15,16 @@ export const project: RecordSchema<ProjectData> = {
     name,
     targetId: id,
     startedOn: night,
-    school: Joi.string().valid("allPanelsEveryNight", "panelAfterPanel").label("School"),
+    school: Joi.string()
+      .valid(...PANEL_SCHOOLS)
+      .label("School"),
     notes: note,
     frameId: maybeId.optional(),
+    urgency: Joi.string()
+      .valid(...Object.keys(URGENCIES))
+      .optional()
+      .label("Urgency"),
+    deadline: night.optional().label("Deadline"),
     moon: moonWishes.optional(),
     begun: objectOf<NonNullable<ProjectData["begun"]>>({ placeId: id, rigId: id }).optional(),
   }),

@@ -1,6 +1,7 @@
 import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
 import Joi from "joi";
 import { USUAL_MOON, type MoonWishes } from "~/core/night";
+import type { PersonRules } from "~/core/plan";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
@@ -17,8 +18,16 @@ export interface Settings {
   readonly standsBeforeDark: boolean;
   /** Asks the simulated forecast services that ship with the app; the demo always does. */
   readonly simulatedServices: boolean;
+  /** How nights are planned; absent = the usual way. */
+  readonly planning?: PersonRules;
 }
 
+/** Bounds of how nights are planned. */
+export const PLANNING_FIELDS = {
+  targetsANight: { label: "Targets a night", unit: "", min: 1, max: 6, isWhole: true },
+  minBlockMin: { label: "Shortest stretch for one target", unit: "min", min: 15, max: 240 },
+  mostHours: { label: "Hours a night at most", unit: "h", min: 1, max: 16 },
+} as const satisfies Record<string, NumberField>;
 export const WISH_FIELD: NumberField = { label: "Minimum hours", unit: "h", min: 0.25, max: 12 };
 /** What nobody has said otherwise: an evening's work; common practice, no source. */
 export const USUAL_WISH_HOURS = 2;
@@ -40,5 +49,12 @@ export const settings: RecordSchema<Settings> = {
     moon: moonWishes,
     standsBeforeDark: Joi.boolean(),
     simulatedServices: Joi.boolean(),
+    planning: objectOf<PersonRules>({
+      targetsANight: numberOf(PLANNING_FIELDS.targetsANight),
+      minBlockMin: numberOf(PLANNING_FIELDS.minBlockMin),
+      mostHours: numberOf(PLANNING_FIELDS.mostHours).optional(),
+      busyWeekdays: Joi.array().items(Joi.number().integer().min(0).max(6)).max(7).unique(),
+      isOneRig: Joi.boolean(),
+    }).optional(),
   }),
 };

@@ -1,0 +1,16 @@
+import Joi from "joi";
+import type { LockData } from "~/core/plan";
+import { id, night } from "./fields";
+import { objectOf, type RecordSchema } from "./kind";
+
+export const lock: RecordSchema<LockData> = {
+  version: 1,
+  migrations: [],
+  schema: objectOf<LockData>({
+    memberId: id,
+    night,
+    does: Joi.string().valid("fix", "forbid"),
+    projectId: id.optional(),
+    placeId: id.optional(),
+  }),
+};
