@@ -3,7 +3,7 @@ import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
 import type { Filter, Rig } from "~/core/exposure";
 import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
 import type { Place } from "~/core/night";
-import type { FrameData, GoalData, PartData, ProjectData } from "~/core/plan";
+import type { FrameData, GoalData, LockData, PartData, ProjectData, WishData } from "~/core/plan";
 import type { Member, Settings } from "~/core/records";
 import type { ForecastData } from "~/core/weather";
 
@@ -49,6 +49,8 @@ export interface Library {
   readonly forecasts: readonly Entity<ForecastData>[];
   readonly looks: readonly Entity<LookData>[];
   readonly ownTargets: readonly Entity<OwnTarget>[];
+  readonly locks: readonly Entity<LockData>[];
+  readonly wishes: readonly Entity<WishData>[];
   readonly settings: Entity<Settings> | null;
   /** The same log entries, sorted for those who ask for some. */
   readonly log: ContributionIndex;
@@ -101,6 +103,8 @@ type List = keyof Pick<
   | "forecasts"
   | "looks"
   | "ownTargets"
+  | "locks"
+  | "wishes"
 >;
 
 /** Which list a kind is in, and whether it goes by name. Notes of nights are kept but not shown yet. */
@@ -118,6 +122,8 @@ const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly
   forecast: { list: "forecasts", isNamed: false },
   look: { list: "looks", isNamed: false },
   target: { list: "ownTargets", isNamed: true },
+  lock: { list: "locks", isNamed: false },
+  wish: { list: "wishes", isNamed: false },
 };
 
 function groupBy(
@@ -188,6 +194,8 @@ export function libraryOf(
     forecasts: of("forecasts"),
     looks: of("looks"),
     ownTargets: of("ownTargets"),
+    locks: of("locks"),
+    wishes: of("wishes"),
     settings: isWanted("settings")
       ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
       : (change?.before.settings ?? null),

@@ -276,7 +276,7 @@ describe("what is left of a project", () => {
     const library = await d.library();
     const { goal } = d.project.contextOf(library, projectId)!;
     const want = (channel: "Ha" | "OIII" | "SII", hoursPerPanel: number) => ({ channel, filterId: "", hoursPerPanel, subSec: 300 }); // prettier-ignore
-    const channels = [want("Ha", 1), want("OIII", 2), want("SII", 2)]; // an hour of Ha is in the log
+    const channels = [want("Ha", 0.1), want("OIII", 2), want("SII", 2)]; // an hour of Ha is in the log
     done(await d.projects.saveGoal({ id: goal.id, baseRev: goal.rev, data: { ...goal.data, channels } }));
     const project = (await d.library()).projects[0]!;
     const mine = (await d.library()).parts[0]!;

@@ -1,8 +1,16 @@
 import { data } from "react-router";
 import type { Channel, Filter, Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
-import { cellKey, keptByCell, loomOf, type ContributionData, type LoomCell } from "~/core/ledger";
-import type { MoonWishes, Place } from "~/core/night";
+import {
+  cellKey,
+  countAgainst,
+  countedByCell,
+  loomOf,
+  type ContributionData,
+  type CountOf,
+  type LoomCell,
+} from "~/core/ledger";
+import { bestRate, type MoonWishes, type Place } from "~/core/night";
 import {
   filterOfGoal,
   isFollowed,
@@ -17,7 +25,6 @@ import {
   type GoalData,
   type Need,
   type PanelGoal,
-  type PlanRules,
   type ProjectData,
 } from "~/core/plan";
 import { moonOf } from "./choice";
@@ -49,6 +56,9 @@ export interface ProjectContext {
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
+  /** Worth of a minute at the target's best here, by channel: what hours are counted by. */
+  readonly bestRates: Readonly<Partial<Record<Channel, number>>>;
+  readonly countOf: CountOf;
   /** What is left to do in the channels promised, as far as this rig has filters for them. */
   readonly needs: readonly Need[];
   /** Promised channels with work left that this rig has no filter for. */
@@ -57,7 +67,6 @@ export interface ProjectContext {
   readonly ofOthers: readonly Channel[];
   /** What is collected, panel by channel. */
   readonly cells: readonly LoomCell[];
-  readonly rules: PlanRules;
 }
 
 const NONE: Library["contributions"] = [];
@@ -133,9 +142,13 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       const panel = panelFor(data);
       return panel === null ? [] : [panel === data.panel ? data : { ...data, panel }];
     });
-    const kept = keptByCell(counted, goals);
+    const layout = layoutOf(frame.data, optics);
+    const channels = [...new Set([...goals, ...counted].map((x) => x.channel))];
+    const bestRates = Object.fromEntries(channels.map((ch) => [ch, bestRate(place.data, layout.centre, ch)]));
+    const countOf = countAgainst(bestRates);
+    const counts = countedByCell(counted, goals, countOf);
     const leftOf = (some: readonly PanelGoal[]) =>
-      remainingWork(some, panels, (panel, g) => kept.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0);
+      remainingWork(some, panels, (panel, g) => counts.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0);
     const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
     const isMine = (g: PanelGoal) => promises(part.data, g.channel);
     const channelsLeft = (some: readonly PanelGoal[]) => [
@@ -159,13 +172,14 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       contributions,
       counted,
       optics,
-      layout: layoutOf(frame.data, optics),
+      layout,
+      bestRates,
+      countOf,
       panels,
       needs: leftOf(goals.filter((g) => isMine(g) && isHere(g))),
       withoutFilter: channelsLeft(goals.filter((g) => isMine(g) && !isHere(g))),
       ofOthers: channelsLeft(goals.filter((g) => !isMine(g))),
-      cells: loomOf(goals, panels, counted),
-      rules: { overheads: rig.data.overheads, school: project.data.school, leastNightMin: 45 },
+      cells: loomOf(goals, panels, counted, countOf),
     };
   };
   try {

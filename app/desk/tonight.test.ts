@@ -2,21 +2,22 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { utcMs } from "~/core/time";
 import { choiceOf } from "./choice";
 import { demoLibrary } from "./demo-library.test-data";
-import { nightAt, placesAway, tonightView } from "./tonight";
+import { seasonPlan } from "./season";
+import { placesAway, tonightView } from "./tonight";
 import { forecastEdits } from "./weather";
 
 const library = demoLibrary();
 beforeEach(() => (document.documentElement.dataset["now"] = String(Date.parse("2026-12-05T16:40:00Z"))));
 afterEach(() => delete document.documentElement.dataset["now"]);
 
-const view = (search = "") => {
+const view = async (search = "") => {
   const choice = choiceOf(library, new URLSearchParams(search));
-  return tonightView(library, { ...choice, place: choice.place! });
+  return tonightView(library, await seasonPlan(library), { ...choice, place: choice.place! });
 };
 
 describe("tonight, as the desk puts it together", () => {
-  it("has a verdict with three reasons, every open project, and the account of the first", () => {
-    const v = view();
+  it("has a verdict with three reasons, every open project, and the account of the first", async () => {
+    const v = await view();
     expect([v.isTonight, v.isPast, v.hasProjects, v.night]).toEqual([true, false, true, "2026-12-05"]);
     expect(v.verdict.reasons.length).toBeGreaterThan(1);
     expect(v.tonight.map((t) => t.name)).toContain("The whole Veil, two by three");
@@ -24,15 +25,11 @@ describe("tonight, as the desk puts it together", () => {
     const lost = Object.values(account!.lost).reduce((a, b) => a + b, 0);
     expect(lost + account!.usableMin).toBe(account!.nightMin);
   });
-  it("is the night that the run sheet would begin with: one function for both", () => {
-    const { place, night } = choiceOf(library, new URLSearchParams());
-    expect(nightAt(library, place!, night).choice).toEqual(view().choice);
-  });
-  it("asks of a place to drive to only within two nights, and says when it is dark again in a white night", () => {
+  it("asks of a place to drive to only within two nights, and says when it is dark again in a white night", async () => {
     const { place } = choiceOf(library, new URLSearchParams());
-    expect(view().away.length).toBe(placesAway(library, place!).length);
-    expect(view("night=2027-01-20").away).toEqual([]);
-    expect(view("night=2026-11-20").isPast).toBe(true);
+    expect((await view()).away.length).toBe(placesAway(library, place!).length);
+    expect((await view("night=2027-01-20")).away).toEqual([]);
+    expect((await view("night=2026-11-20")).isPast).toBe(true);
   });
   it("keeps a forecast's news as one record a night, and nothing where nothing is new", () => {
     const { place } = choiceOf(library, new URLSearchParams());

@@ -1,15 +1,22 @@
 import { efficiencyOf, equivalentHours } from "~/core/exposure";
-import { accountOf, placeSky, USUAL_MOON, type NightSteps, type Place } from "~/core/night";
+import { accountOf, placeSky, targetNight, USUAL_MOON, type NightSteps, type Place } from "~/core/night";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import {
   chooseTonight,
+  eveningsElsewhere,
+  eveningsOf,
   hoursOf,
   judgeNight,
   projectTonight,
   reasonsOf,
   weighNight,
   type AwayNight,
+  type Evening,
   type GoingRules,
+  type NightStock,
+  type PlannedBlock,
+  type SeasonPlan,
+  type TonightChoice,
   type TonightProject,
 } from "~/core/plan";
 import { USUAL_WISH_HOURS } from "~/core/records";
@@ -21,6 +28,7 @@ import type { Entity, Library } from "./library";
 import { ownContextsOf, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
+import { forecastOf, seasonQuestion } from "./season";
 import { weatherKept } from "./weather";
 
 /** Nights ahead of which forecasts are asked: */
@@ -28,40 +36,76 @@ export const NIGHTS_AHEAD = 2; // as far as the odds of an hour mean something
 const FARTHEST_MIN = 240; // nobody drives longer for one night
 
 const projectNights = recaller<TonightProject | null>(400);
+const stock: NightStock = new Map();
 
-/** Everything about a night that depends on the place: its sky, its targets and its weather. */
+/** What the rigs do on a night at a place: as the plan has it, or, where it has nothing to say, as it would go about it. */
+function eveningsAt(
+  library: Library,
+  plan: SeasonPlan,
+  place: Entity<Place>,
+  night: NightDate,
+  chance: number,
+): readonly Evening[] {
+  const question = seasonQuestion(library);
+  const planned = eveningsOf(plan, night).filter((e) => e.placeId === place.id && e.closed !== "elsewhere");
+  if (planned.length > 0 || question.projects.length === 0) return planned;
+  const said = forecastOf(library, place, night);
+  return eveningsElsewhere(
+    question,
+    plan,
+    { id: place.id, place: place.data, night, chance, hours: said?.hours ?? null, within: said?.within ?? null },
+    stock,
+  );
+}
+
+/** Everything about a night that depends on the place: its sky, its targets, its weather, and what the plan has for it. */
 export function nightAt(
   library: Library,
+  plan: SeasonPlan,
   place: Entity<Place>,
   night: NightDate,
   contexts: readonly ProjectContext[] = ownContextsOf(library),
 ): {
   readonly sky: NightSky;
   readonly steps: NightSteps;
+  readonly evenings: readonly Evening[];
   readonly tonight: readonly (TonightProject & { readonly name: string })[];
-  readonly choice: ReturnType<typeof chooseTonight>;
+  readonly choice: TonightChoice;
   readonly weather: ReturnType<typeof weatherKept>;
 } {
   const { sky, steps } = nightOver(place.data, night, USUAL_MOON);
+  const weather = weatherKept(library, place, night, hoursOf(steps));
+  const worth = (e: Evening) => e.blocks.reduce((sum, b) => sum + b.countsMin, 0);
+  const evenings = [...eveningsAt(library, plan, place, night, weather.climatology)].sort(
+    (a, b) => worth(b) - worth(a),
+  );
+  const blocks = evenings.flatMap((e) => e.blocks);
   const tonight = contexts.flatMap((c) => {
     const at = nightOver(place.data, night, c.moon);
-    const t = projectNights(`${c.id} ${place.id} ${night}`, [at, c.layout, c.needs], () =>
-      projectTonight(at, { id: c.id, target: c.layout.centre, needs: c.needs }),
+    const planned = blocks.filter((b) => b.projectId === c.id).map((b) => b.channel);
+    const t = projectNights(`${c.id} ${place.id} ${night} ${planned.join()}`, [at, c.layout, c.needs], () =>
+      projectTonight(at, { id: c.id, target: c.layout.centre, needs: c.needs }, planned),
     );
     return t ? [{ ...t, name: c.project.data.name }] : [];
   });
+  const walkOf = (block: PlannedBlock) => {
+    const c = contexts.find((x) => x.id === block.projectId);
+    return c ? targetNight(nightOver(place.data, night, c.moon), c.layout.centre, block.channel).walk : null;
+  };
   return {
     sky,
     steps,
+    evenings,
     tonight,
-    choice: chooseTonight(tonight, steps),
-    weather: weatherKept(library, place, night, hoursOf(steps)),
+    choice: chooseTonight(evenings, { steps, projects: tonight, walkOf }),
+    weather,
   };
 }
 
 /** The place one could drive to, weighed with what is left of the night after the drive. */
 function awayAt(
   library: Library,
+  plan: SeasonPlan,
   there: Entity<Place>,
   home: Entity<Place>,
   night: NightDate,
@@ -70,7 +114,7 @@ function awayAt(
 ): AwayNight {
   const travelMin = there.data.travelMin ?? 0;
   const setUpMin = rules.setUpMin - (home.data.extraSetUpMin ?? 0) + (there.data.extraSetUpMin ?? 0);
-  const { steps, tonight, choice, weather } = nightAt(library, there, night, contexts);
+  const { steps, tonight, choice, weather } = nightAt(library, plan, there, night, contexts);
   const thereRules: GoingRules = {
     wishMin: rules.wishMin,
     setUpMin,
@@ -104,13 +148,14 @@ export const placesAway = (library: Library, home: Entity<Place>) =>
   library.places.filter((p) => p.id !== home.id && (p.data.travelMin ?? 0) > 0 && p.data.travelMin! <= FARTHEST_MIN);
 
 /** What the Tonight screen shows, from what is stored. */
-export function tonightView(library: Library, choice: Choice & { readonly place: Entity<Place> }) {
+export function tonightView(library: Library, plan: SeasonPlan, choice: Choice & { readonly place: Entity<Place> }) {
   const { place, night, today } = choice;
   const contexts = ownContextsOf(library);
-  const here = nightAt(library, place, night, contexts);
+  const here = nightAt(library, plan, place, night, contexts);
   const { steps, tonight, sky, weather } = here;
-  const lead = here.choice.kind === "go" ? here.choice.first : null;
-  const context = lead ? contexts.find((c) => c.id === lead.id) : undefined;
+  const lead = here.choice.kind === "go" ? here.choice.blocks[0]! : null;
+  const context = lead ? contexts.find((c) => c.id === lead.projectId) : undefined;
+  const leadNight = lead ? tonight.find((t) => t.id === lead.projectId) : undefined;
   const rig = (context?.rig ?? choice.rig)?.data;
   const wishHours = library.settings?.data.wishHours ?? USUAL_WISH_HOURS;
   const isTonight = night === today;
@@ -126,10 +171,9 @@ export function tonightView(library: Library, choice: Choice & { readonly place:
   const away =
     ahead >= 0 && ahead <= NIGHTS_AHEAD
       ? placesAway(library, place).map((p) =>
-          awayAt(library, p, place, night, contexts, { ...rules, fromMs: isTonight ? now() : steps.startMs }),
+          awayAt(library, plan, p, place, night, contexts, { ...rules, fromMs: isTonight ? now() : steps.startMs }),
         )
       : [];
-  const subSec = context?.goal.data.channels.find((g) => g.channel === lead?.channel)?.subSec ?? 120;
   const overheads = rig?.overheads;
   const events = nightEvents(sky);
   return {
@@ -142,6 +186,8 @@ export function tonightView(library: Library, choice: Choice & { readonly place:
     steps,
     tonight,
     choice: here.choice,
+    evenings: here.evenings,
+    rigNames: Object.fromEntries(contexts.map((c) => [c.rig.id, c.rig.data.name])),
     weather,
     weighed,
     away,
@@ -152,7 +198,10 @@ export function tonightView(library: Library, choice: Choice & { readonly place:
     darkAgain: events.astronomical.kind === "staysAbove" ? darkAgain(place.data, night) : null,
     illuminatedFraction: sky.illuminatedFraction,
     account: lead ? accountOf(steps, lead.walk) : null,
-    overheadMin: lead && overheads ? lead.usableMin * (1 - efficiencyOf(subSec, overheads)) + overheads.flipMin : 0,
+    overheadMin:
+      lead && leadNight && overheads
+        ? leadNight.usableMin * (1 - efficiencyOf(lead.subSec, overheads)) + overheads.flipMin
+        : 0,
     hasProjects: contexts.length > 0,
     withoutFilter: [...new Set(contexts.flatMap((c) => c.withoutFilter))],
     ofOthers: [...new Set(contexts.flatMap((c) => c.ofOthers))],

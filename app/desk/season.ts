@@ -1,0 +1,277 @@
+import { bestRate, clearChanceOn, type Place } from "~/core/night";
+import { nightOutcomes } from "~/core/ledger";
+import {
+  URGENCIES,
+  USUAL_PERSON_RULES,
+  hoursOf,
+  outWindow,
+  type HourOdds,
+  type Lock,
+  type PersonRules,
+  type SeasonPlace,
+  type SeasonPlan,
+  type SeasonProject,
+  type SeasonQuestion,
+} from "~/core/plan";
+import { NIGHT_PERSISTENCE, USUAL_GUST_LIMIT_KMH } from "~/core/weather";
+import { addNights, nightDate, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
+import { choiceOf, moonOf } from "./choice";
+import { withLearntChances } from "./learnt";
+import type { Entity, Library } from "./library";
+import { nightOver } from "./nights";
+import { libraryHere } from "./open-library";
+import { meOf } from "./parts";
+import { ownContextsOf, type ProjectContext } from "./project";
+import { keptPlan, leavePlan, type KeptPlan } from "~/storage/kept-plan";
+import { planSeasonInWorker } from "~/workers/season";
+import { recaller } from "./recall";
+import { askAll, weatherKept } from "./weather";
+
+/** Nights planned: half a year, the season of what is up now. */
+export const SEASON_NIGHTS = 180;
+/** Nights from tonight on that forecasts are asked for. */
+export const FORECAST_NIGHTS = 3;
+const RUNS = 2000;
+
+/** How nights are planned for the owner of a library. */
+export const rulesOf = (library: Library): PersonRules => library.settings?.data.planning ?? USUAL_PERSON_RULES;
+
+/** A project as the season takes it: what is left of its channels, panels of one channel together. */
+function seasonProject(c: ProjectContext): SeasonProject {
+  const wants = new Map<string, { channel: (typeof c.needs)[number]["channel"]; subSec: number; goalMin: number; remainingMin: number }>(); // prettier-ignore
+  for (const { channel, subSec, goalMin, remainingMin } of c.needs) {
+    const key = `${channel} ${subSec}`;
+    const sum = wants.get(key) ?? { channel, subSec, goalMin: 0, remainingMin: 0 };
+    sum.goalMin += goalMin;
+    sum.remainingMin += remainingMin;
+    wants.set(key, sum);
+  }
+  const { urgency = "usual", deadline } = c.project.data;
+  return {
+    id: c.id,
+    priority: URGENCIES[urgency],
+    target: c.layout.centre,
+    placeId: c.place.id,
+    rigId: c.rig.id,
+    moon: c.moon,
+    wants: [...wants.values()].map((w) => ({
+      ...w,
+      bestRate: c.bestRates[w.channel] ?? bestRate(c.place.data, c.layout.centre, w.channel),
+    })),
+    ...(deadline === undefined ? {} : { deadline: nightDate(deadline) }),
+  };
+}
+
+/** What forecasts say of a night: its odds by the hour, and the stretch worth being out for; null where nobody says anything. */
+export function forecastOf(
+  library: Library,
+  place: Entity<Place>,
+  night: NightDate,
+): { readonly hours: readonly HourOdds[]; readonly within: UtcInterval | null } | null {
+  const { steps } = nightOver(place.data, night, moonOf(library));
+  const { hours } = weatherKept(library, place, night, hoursOf(steps));
+  if (hours.every((h) => h.basis === "longTerm")) return null;
+  const limits = ownContextsOf(library).flatMap((c) =>
+    c.place.id === place.id ? (c.rig.data.gustLimitKmh ?? []) : [],
+  );
+  const { windShare } = place.data;
+  return {
+    hours: hours.map(({ atMs, odds }) => ({ atMs, odds: Math.round(odds * 1000) / 1000 })),
+    within: outWindow(hours, {
+      gustLimitKmh: Math.min(...limits, USUAL_GUST_LIMIT_KMH),
+      ...(windShare === undefined ? {} : { windShare }),
+    }),
+  };
+}
+
+/** A place with what is known of its weather from a night on. After the forecasts the odds fall back to the place's own, as clear nights come in runs. */
+function seasonPlace(library: Library, place: Entity<Place>, from: NightDate): SeasonPlace {
+  const hours: Record<NightDate, readonly HourOdds[]> = {};
+  const within: Record<NightDate, UtcInterval> = {};
+  let last: { readonly night: number; readonly odds: number } | null = null;
+  for (let n = 0; n < FORECAST_NIGHTS; n++) {
+    const night = addNights(from, n);
+    const said = forecastOf(library, place, night);
+    if (!said || said.hours.length === 0) continue;
+    hours[night] = said.hours;
+    if (said.within) within[night] = said.within;
+    last = { night: n, odds: said.hours.reduce((s, h) => s + h.odds, 0) / said.hours.length };
+  }
+  const wasClear = lastNight(library, place, from);
+  if (!last && wasClear !== null) last = { night: -1, odds: wasClear ? 1 : 0 };
+  const known = last;
+  return {
+    id: place.id,
+    place: place.data,
+    hours,
+    within,
+    chances: Array.from({ length: SEASON_NIGHTS }, (_, n) => {
+      const own = clearChanceOn(place.data, addNights(from, n));
+      return known && n > known.night ? own + NIGHT_PERSISTENCE ** (n - known.night) * (known.odds - own) : own;
+    }),
+  };
+}
+
+/** Whether the night before was clear at a place, as far as anybody wrote down. */
+function lastNight(library: Library, place: Entity<Place>, from: NightDate): boolean | null {
+  const before = addNights(from, -1);
+  const log = library.log.byPlace.get(place.id)?.filter((c) => c.data.night === before) ?? [];
+  return (
+    nightOutcomes(
+      { ...place.data, id: place.id },
+      library.looks.map((l) => l.data),
+      log.map((c) => c.data),
+    ).find((o) => o.night === before)?.isClear ?? null
+  );
+}
+
+/** A place as the season takes it, for nights spent there; null when it is gone. */
+export function placeInSeason(library: Library, placeId: string): SeasonPlace | null {
+  const place = library.places.find((p) => p.id === placeId);
+  const { from } = seasonQuestion(library);
+  return place ? seasonPlace(library, withLearntChances(library, place), from) : null;
+}
+
+/** Asks the forecasts of all places of the season; whether there was anything new. */
+export async function askForecasts(signal: AbortSignal): Promise<boolean> {
+  const before = await libraryHere();
+  const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
+  await Promise.all(places.map((place) => askAll(before, place, signal)));
+  return (await libraryHere()).forecasts !== before.forecasts;
+}
+
+/** The latest look at tonight's sky: what comes after it is planned anew. */
+function lookedAt(library: Library, places: readonly Entity<Place>[], night: NightDate): UtcMs | null {
+  const looks = places.flatMap((place) => {
+    const { look } = weatherKept(library, place, night, []);
+    return look ? [look.atMs] : [];
+  });
+  return looks.length === 0 ? null : (Math.max(...looks) as UtcMs);
+}
+
+const locksOf = recaller<readonly Lock[]>(4);
+const questions = recaller<SeasonQuestion>(4);
+
+/** All that the plan of the owner of a library is made from. The same object as long as nothing of it changed. */
+export function seasonQuestion(library: Library): SeasonQuestion {
+  const { today } = choiceOf(library, new URLSearchParams());
+  const contexts = ownContextsOf(library);
+  const me = meOf(library) ?? "me";
+  const parts = [today, library.looks, library.forecasts, library.settings, library.locks, library.log, ...contexts];
+  return questions("season", parts, () => {
+    const places = [...new Map(contexts.map((c) => [c.place.id, c.place])).values()];
+    const locks = locksOf("locks", [library.locks, me, ...contexts.map((c) => c.id)], () =>
+      library.locks
+        .filter((l) => l.data.memberId === me)
+        .filter((l) => l.data.projectId === undefined || contexts.some((c) => c.id === l.data.projectId))
+        .map((l) => ({ id: l.id, ...l.data })),
+    );
+    return {
+      from: today,
+      nights: SEASON_NIGHTS,
+      fromMs: lookedAt(library, places, today),
+      places: places.map((p) => seasonPlace(library, withLearntChances(library, p), today)),
+      rigs: [...new Map(contexts.map((c) => [c.rig.id, { id: c.rig.id, overheads: c.rig.data.overheads }])).values()],
+      projects: contexts.map(seasonProject),
+      rules: rulesOf(library),
+      locks,
+      trips: [],
+      persistence: NIGHT_PERSISTENCE,
+      wasClear: places[0] ? lastNight(library, places[0], today) : null,
+      runs: RUNS,
+    };
+  });
+}
+
+/** A plan being made: the best so far, and the ones still to come. */
+export interface SeasonRun {
+  readonly question: SeasonQuestion;
+  /** The plan that its owner saw last; null where none was seen. */
+  readonly before: () => SeasonPlan | null;
+  /** The best plan so far; null before the first. */
+  readonly latest: () => SeasonPlan | null;
+  /** Hears of every better plan; gives the way to stop listening. */
+  readonly listen: (onPlan: (plan: SeasonPlan) => void) => () => void;
+  /** The plan that is not bettered any more. */
+  readonly settled: Promise<SeasonPlan>;
+  /** The same with its odds. */
+  readonly whole: Promise<SeasonPlan>;
+}
+
+let seen: SeasonPlan | null = null;
+
+/** Its owner has had this plan before their eyes: the next one is compared with it. */
+export const markSeen = (plan: SeasonPlan): void => void (seen = plan);
+
+let run: { readonly key: string; readonly it: SeasonRun } | null = null;
+/** The plan left in this browser the last time, read once. */
+let left: Promise<KeptPlan | null> | null = null;
+
+function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): SeasonRun {
+  const listeners = new Set<(plan: SeasonPlan) => void>();
+  let best: SeasonPlan | null = null;
+  let before = seen;
+  let settle: (plan: SeasonPlan) => void = () => undefined;
+  let fail: (error: unknown) => void = () => undefined;
+  const settled = new Promise<SeasonPlan>((resolve, reject) => ([settle, fail] = [resolve, reject]));
+  const tell = (plan: SeasonPlan) => {
+    best = plan;
+    if (plan.stage === "settled" || plan.stage === "whole") settle(plan);
+    for (const listener of listeners) listener(plan);
+  };
+  const work = async (): Promise<SeasonPlan> => {
+    const kept = last ? null : await (left ??= keptPlan());
+    // What was left is what its owner saw last; where nothing has changed since, it is the plan.
+    if (kept && !seen) before = seen = kept.plan;
+    const isSame = kept?.key === key && kept.plan.stage === "whole";
+    if (isSame) tell(kept.plan);
+    const plan = await planSeasonInWorker(
+      question,
+      last ?? kept?.plan ?? null,
+      isSame,
+      isSame ? () => undefined : tell,
+    );
+    if (!plan) {
+      // A newer question took its place: its answer is the answer.
+      const newer = run!.it;
+      newer.settled.then(settle, fail);
+      return newer.whole;
+    }
+    if (!isSame) tell(plan);
+    settle(plan);
+    if (plan.stage === "whole") void leavePlan({ key, plan });
+    return plan;
+  };
+  const whole = work().catch((error: unknown) => {
+    fail(error);
+    run = null; // the next to ask begins anew
+    throw error;
+  });
+  whole.catch(() => undefined);
+  settled.catch(() => undefined);
+  return {
+    question,
+    before: () => before,
+    latest: () => best,
+    listen: (onPlan) => {
+      listeners.add(onPlan);
+      return () => listeners.delete(onPlan);
+    },
+    settled,
+    whole,
+  };
+}
+
+/** The plan of the owner of a library: one for all screens, made anew when anything it is made from has changed, from the last one on. */
+export function seasonRun(library: Library): SeasonRun {
+  const question = seasonQuestion(library);
+  if (run?.it.question === question) return run.it;
+  const key = JSON.stringify(question);
+  if (run?.key === key) return run.it;
+  const it = begin(question, key, run?.it.latest() ?? null);
+  run = { key, it };
+  return it;
+}
+
+/** The plan that screens go by. */
+export const seasonPlan = (library: Library): Promise<SeasonPlan> => seasonRun(library).settled;

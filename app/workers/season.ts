@@ -1,0 +1,104 @@
+import { proxy, wrap, type Remote } from "comlink";
+import {
+  planSeason,
+  whyEvening,
+  type Evening,
+  type NightStock,
+  type SeasonPlan,
+  type SeasonQuestion,
+  type SeasonWork,
+  type WhyEvening,
+} from "~/core/plan";
+import { runJob } from "./job";
+import type { SeasonApi } from "./season.worker";
+
+/** One worker for all plans: it keeps the nights of the places and goes on from the last plan. */
+let worker: { readonly api: Remote<SeasonApi>; readonly failed: Promise<never> } | null = null;
+
+function started(): NonNullable<typeof worker> {
+  if (worker) return worker;
+  const made = new Worker(new URL("./season.worker.ts", import.meta.url), { type: "module" });
+  const failed = new Promise<never>((_, reject) =>
+    made.addEventListener("error", ({ message }) => {
+      worker = null; // the next plan tries again
+      reject(new Error(message || "the planner did not load"));
+    }),
+  );
+  failed.catch(() => undefined);
+  worker = { api: wrap<SeasonApi>(made), failed };
+  return worker;
+}
+
+const stock: NightStock = new Map();
+let workHere: SeasonWork | null = null;
+
+/** Where there are no workers: the same plan, at once. */
+function planHere(
+  question: SeasonQuestion,
+  before: SeasonPlan | null,
+  isSame: boolean,
+  onPlan: (plan: SeasonPlan) => void,
+): SeasonPlan {
+  const steps = planSeason(question, stock, before, isSame);
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) {
+      workHere = step.value.work;
+      return step.value.plan;
+    }
+    onPlan(step.value);
+  }
+}
+
+/** Plans a season off the main thread; `onPlan` hears of every plan that is better than the one before. `isSame`: `before` answers this very question. Null when a newer question came. */
+export async function planSeasonInWorker(
+  question: SeasonQuestion,
+  before: SeasonPlan | null,
+  isSame: boolean,
+  onPlan: (plan: SeasonPlan) => void,
+): Promise<SeasonPlan | null> {
+  if (typeof Worker === "undefined") return planHere(question, before, isSame, onPlan);
+  const { api, failed } = started();
+  return Promise.race([api.plan(question, before, isSame, proxy(onPlan)), failed]);
+}
+
+/** Ends the plan under way; the best so far stays. */
+export const stopPlanning = (): void => void worker?.api.stop();
+
+/** Why the last whole plan has an evening as it is; null where there is none. */
+export async function whyInWorker(evening: Pick<Evening, "night" | "placeId" | "rigIds">): Promise<WhyEvening | null> {
+  if (typeof Worker === "undefined") return workHere ? whyEvening(workHere, evening) : null;
+  const { api, failed } = started();
+  return Promise.race([api.why(evening), failed]);
+}
+
+/** Plans another question beside the plan that is followed, in a worker of its own; cancels by `signal`. */
+export async function planApart(
+  question: SeasonQuestion,
+  before: SeasonPlan | null,
+  signal: AbortSignal,
+): Promise<SeasonPlan> {
+  if (typeof Worker === "undefined") return planHere(question, before, false, () => undefined);
+  const plan = await runJob<SeasonApi, SeasonPlan | null>(
+    new Worker(new URL("./season.worker.ts", import.meta.url), { type: "module" }),
+    signal,
+    (api) =>
+      api.plan(
+        question,
+        before,
+        false,
+        proxy(() => undefined),
+      ),
+  );
+  if (!plan) throw new Error("the plan was stopped");
+  return plan;
+}
+
+/** How likely each project is done in the season if it waits some weeks; told one by one as they are worked out. */
+export async function waitsInWorker(
+  weeks: number,
+  onWait: (projectId: string, doneShare: number) => void,
+): Promise<void> {
+  if (typeof Worker === "undefined") return;
+  const { api, failed } = started();
+  await Promise.race([api.waits(weeks, proxy(onWait)), failed]);
+}

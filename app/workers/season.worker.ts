@@ -1,0 +1,93 @@
+import { expose } from "comlink";
+import {
+  changedBy,
+  planSeason,
+  whyEvening,
+  type Evening,
+  type NightStock,
+  type SeasonPlan,
+  type SeasonQuestion,
+  type SeasonWork,
+  type WhyEvening,
+} from "~/core/plan";
+
+const MOST_NIGHTS = 900; // kept over places: more than a season at each of four
+const WAIT_RUNS = 500; // a share good to four points
+const DONE_MIN = 0.5; // half a minute of rest is none
+const stock: NightStock = new Map();
+let turn = 0;
+let isStopped = false;
+let last: SeasonWork | null = null;
+let current: Promise<SeasonPlan | null> = Promise.resolve(null);
+
+/** How likely each project is done in the season if nothing of it is done for some weeks, one after the other; ends when a newer plan begins. */
+async function waits(weeks: number, onWait: (projectId: string, doneShare: number) => void): Promise<void> {
+  const before = await current;
+  if (!last || !before) return;
+  const mine = turn;
+  const { question } = last;
+  for (const project of question.projects) {
+    if (project.wants.every((w) => w.remainingMin <= DONE_MIN)) continue;
+    const changed = changedBy({ ...question, runs: WAIT_RUNS }, { kind: "wait", projectId: project.id, weeks });
+    const steps = planSeason(changed, stock, before);
+    for (let step = steps.next(); ; step = steps.next()) {
+      await breath();
+      if (turn !== mine) return;
+      if (!step.done) continue;
+      onWait(project.id, step.value.plan.odds?.find((o) => o.projectId === project.id)?.doneShare ?? 0);
+      break;
+    }
+  }
+}
+
+/** Lets messages in between two rounds. */
+const breath = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+async function work(
+  question: SeasonQuestion,
+  before: SeasonPlan | null,
+  isSame: boolean,
+  onPlan: (plan: SeasonPlan) => void,
+): Promise<SeasonPlan | null> {
+  const mine = ++turn;
+  isStopped = false;
+  if (stock.size > MOST_NIGHTS) stock.clear();
+  const steps = planSeason(question, stock, before, isSame);
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) {
+      last = step.value.work;
+      return step.value.plan;
+    }
+    onPlan(step.value);
+    await breath();
+    if (turn !== mine) return null;
+    if (isStopped) return step.value;
+  }
+}
+
+const api = {
+  /** Plans, and tells every plan that is better than the one before. A newer question ends an older one: null. */
+  plan(
+    question: SeasonQuestion,
+    before: SeasonPlan | null,
+    isSame: boolean,
+    onPlan: (plan: SeasonPlan) => void,
+  ): Promise<SeasonPlan | null> {
+    const job = work(question, before, isSame, onPlan);
+    current = job;
+    return job;
+  },
+  /** Ends the work under way; the best plan so far stays. */
+  stop(): void {
+    isStopped = true;
+  },
+  /** Why the plan has an evening as it is, once it is worked out; null when it was stopped before. */
+  async why(evening: Pick<Evening, "night" | "placeId" | "rigIds">): Promise<WhyEvening | null> {
+    await current;
+    return last ? whyEvening(last, evening) : null;
+  },
+  waits,
+};
+
+export type SeasonApi = typeof api;
+expose(api);
