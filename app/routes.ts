@@ -20,6 +20,7 @@ export default [
         route("crew", "screens/crew/route.tsx"),
       ]),
     ]),
+    route("season", "screens/season/route.tsx"),
     route("nights", "screens/nights/route.tsx"),
     route("log", "screens/log/route.tsx"),
     route("kit", "screens/kit/route.tsx", [

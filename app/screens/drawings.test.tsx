@@ -69,8 +69,8 @@ describe("loom", () => {
     goalMin: 120,
     keptMin,
     takenMin: keptMin + 10,
-    worthMin: keptMin / 2,
-    share: keptMin / 120,
+    countedMin: keptMin / 2,
+    share: keptMin / 240,
   });
   it("names the weakest cell in words, not by colour alone", () => {
     render(
@@ -79,9 +79,9 @@ describe("loom", () => {
         isLarge
       />,
     );
-    expect(screen.getByText("0 h 20 of 2 h 00, weakest")).toBeTruthy();
+    expect(screen.getByText("0 h 10 of 2 h 00, weakest")).toBeTruthy();
     expect(
-      screen.getByRole("cell", { name: /P1 OIII: 1 h 30 kept of 2 h 00, 1 h 40 taken, 0.8 h worth/ }),
+      screen.getByRole("cell", { name: /P1 OIII: 1 h 40 taken, 1 h 30 kept, counts 0 h 45 of 2 h 00/ }),
     ).toBeTruthy();
   });
   it("says what to do when there are no goals", () => {
@@ -106,7 +106,7 @@ describe("night ribbon", () => {
         nights={nights}
         chosen="2026-12-06"
         today="2026-12-05"
-        planned={new Set(["2026-12-05"])}
+        marks={new Map([["2026-12-05", "taken"]])}
         linkTo={(d) => `/?night=${d}`}
       />,
     );

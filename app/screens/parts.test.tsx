@@ -7,8 +7,8 @@ import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import { panelName, starsInSeams } from "~/core/framing";
 import { nightTotals, type ContributionData } from "~/core/ledger";
-import type { PlannedNight } from "~/core/plan";
-import { nightDate } from "~/core/time";
+import type { PlannedBlock, ShareNight } from "~/core/plan";
+import { nightDate, utcMs } from "~/core/time";
 import { BundleDrop } from "~/components/forms/BundleDrop";
 import { FileDrop } from "~/screens/log/FileDrop";
 import { FilterRow } from "~/screens/kit/filters/FilterRow";
@@ -366,31 +366,23 @@ describe("mosaic lists", () => {
   });
 });
 
-it("shows a plan as a calendar: what each night gives, and what is left free", () => {
-  const nights: PlannedNight[] = [
-    {
-      date: nightDate("2026-12-05"),
-      usableMin: 300,
-      work: [
-        { panel: "P1", channel: "Ha", subSec: 300, exposureMin: 120 },
-        { panel: "P2", channel: "Ha", subSec: 300, exposureMin: 60 },
-        { panel: "P1", channel: "OIII", subSec: 300, exposureMin: 40 },
-      ],
-    },
-    { date: nightDate("2026-12-06"), usableMin: 90, work: [] },
-    { date: nightDate("2026-12-07"), usableMin: 0, work: [] },
+it("shows a share of the plan as a calendar: from when to when, what it counts, and what is a reserve", () => {
+  const at = (iso: string) => utcMs(Date.parse(iso));
+  const block = (channel: "Ha" | "OIII", from: string, to: string): PlannedBlock => ({ projectId: "p", channel, subSec: 300, startMs: at(from), endMs: at(to), countsMin: 90, exposureMin: 100 }); // prettier-ignore
+  const night = (date: string, needed: number, blocks: readonly PlannedBlock[]): ShareNight => ({
+    night: nightDate(date),
+    needed,
+    blocks,
+    evening: { night: nightDate(date), placeId: "x", rigIds: ["r"], chance: 0.4, usableMin: 300, blocks, isFixed: false, closed: null }, // prettier-ignore
+  });
+  const nights = [
+    night("2026-12-05", 1, [block("Ha", "2026-12-05T18:00Z", "2026-12-05T20:00Z"), block("OIII", "2026-12-05T20:00Z", "2026-12-05T22:00Z")]), // prettier-ignore
+    night("2026-12-06", 0.2, [block("Ha", "2026-12-06T18:00Z", "2026-12-06T20:00Z")]),
   ];
-  routed(
-    <PlanCalendar
-      nights={nights}
-      offers={new Map([["2026-12-05", { Ha: { usableMin: 300 } }]])}
-      linkTo={(d) => `/nights?night=${d}`}
-    />,
-  );
-  expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual([
-    "Sat 5 DecHa 3 h 00, OIII 0 h 40Ha P1 P2, OIII P1",
-    "Sun 6 Dec1 h 30 free",
-    "Mon 7 Decnothing usable",
+  routed(<PlanCalendar nights={nights} zone="Europe/Paris" linkTo={(d) => `/nights?night=${d}`} />);
+  const lines = [...document.querySelectorAll("ol > li")].map((l) => l.textContent);
+  expect(lines).toEqual([
+    "Sat 5 DecHa 19:00–21:00 · 1 h 30OIII 21:00–23:00 · 1 h 3040 % clear",
+    "Sun 6 DecHa 19:00–21:00 · 1 h 3040 % clearreserve",
   ]);
-  expect(screen.getByTitle("usable: Ha 5 h 00")).toBeTruthy();
 });

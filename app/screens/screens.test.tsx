@@ -6,7 +6,16 @@ import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
 import { placeNight, runSheet, USUAL_MOON } from "~/core/night";
-import { chooseTonight, hoursOf, judgeNight, projectTonight, type FrameData, weighNight } from "~/core/plan";
+import {
+  chooseTonight,
+  hoursOf,
+  judgeNight,
+  projectTonight,
+  weighNight,
+  type FrameData,
+  type PlannedBlock,
+} from "~/core/plan";
+import { testEvening, wholeBlock } from "~/core/plan/plan.test-data";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { BudgetRow } from "~/screens/budget/BudgetRow";
 import { Copies } from "~/components/Copies";
@@ -98,6 +107,7 @@ describe("budget row", () => {
       filterId: "f",
       hours: "3",
       sub: "120",
+      own: "",
       moon: "" as const,
       isShort: false,
       setting: "",
@@ -147,10 +157,14 @@ describe("verdict", () => {
   const at = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
   const { steps } = at;
   const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
-  const projects = [
-    projectTonight(at, { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 }, needs: [need] })!,
-    projectTonight(at, { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 }, needs: [need] })!,
+  const wanted = [
+    { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 } as const, needs: [need] },
+    { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 } as const, needs: [need] },
   ];
+  const projects = wanted.map((p) => projectTonight(at, p, ["OIII"])!);
+  const early = wholeBlock(at, wanted[0]!, "OIII");
+  const late = wholeBlock(at, wanted[1]!, "OIII");
+  const evening = testEvening(at, [early, { ...late, startMs: early.endMs }]);
   const rules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
   /** The verdict on screen when every hour has these odds. */
   const show = (
@@ -159,7 +173,8 @@ describe("verdict", () => {
     of = projects,
     darkAgain: string | null = null,
   ) => {
-    const choice = chooseTonight(of, steps);
+    const walkOf = (b: PlannedBlock) => of.find((p) => p.id === b.projectId)?.walk ?? null;
+    const choice = chooseTonight([evening], { steps, projects: of, walkOf });
     const weather = hoursOf(steps).map((atMs, i) => ({
       atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, rainChance: null,
     })); // prettier-ignore
@@ -171,7 +186,7 @@ describe("verdict", () => {
     ]);
     render(
       <TonightVerdict
-        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} />,
+        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} rigNames={{ rig: "Refractor" }} />,
     ); // prettier-ignore
     return screen.getByRole("heading").textContent;
   };
@@ -204,6 +219,7 @@ describe("run sheet", () => {
     const sheet = runSheet(
       [
         {
+          projectId: "p",
           panel: "P2",
           channel: "Ha",
           filterName: "Ha 5 nm",
@@ -218,6 +234,7 @@ describe("run sheet", () => {
     );
     render(
       <RunSheetView
+        nameOf={() => null}
         isCooled
         sheet={sheet}
         sky={[{ atMs: addMs(start, HOUR_MS / 4), words: "Moon rises" }]}
@@ -240,7 +257,7 @@ describe("crew", () => {
       channel: "OIII" as const,
       subs: keptMin / 5,
       keptMin,
-      worthMin: keptMin / 2,
+      countedMin: keptMin / 2,
     });
     render(
       <CrewTable
@@ -249,7 +266,7 @@ describe("crew", () => {
         goals={[{ channel: "OIII", goalMin: 600 }]}
       />,
     );
-    expect(screen.getByRole("row", { name: /Together 3 h 00 1.5 h worth · 30 % of 10 h 00/ })).toBeTruthy();
+    expect(screen.getByRole("row", { name: /Together 3 h 00 counts 1.5 h · 15 % of 10 h 00/ })).toBeTruthy();
   });
   it("shows what a file brings before joining it, asks field by field what it may change here, and says what does not read", async () => {
     const onJoin = vi.fn();
@@ -272,7 +289,7 @@ describe("crew", () => {
           fileName: "w.json",
           bundle,
           fresh: 2,
-          news: [{ memberId: "m", channel: "L", subs: 9, keptMin: 9, worthMin: 9 }],
+          news: [{ memberId: "m", channel: "L", subs: 9, keptMin: 9, countedMin: 9 }],
           members: { m: "Wren" },
           ahead: [{ kind: "place", name: "Far", atMs: Date.UTC(2031, 0, 1) }],
           own: [{ what: "You are", from: "Ines", to: "Wren" }],

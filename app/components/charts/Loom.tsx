@@ -1,4 +1,3 @@
-import { fixed } from "~/components/numbers";
 import type { LoomCell } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./channel-colour";
@@ -36,7 +35,7 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
               const key = `${channel} ${isShort}`;
               const cell = cells.find((c) => c.panel === panel && c.channel === channel && c.isShort === isShort);
               if (!cell) return <td key={key} />;
-              const words = `${panel} ${channel}${isShort ? " short" : ""}: ${formatMinutes(cell.keptMin)} kept of ${formatMinutes(cell.goalMin)}, ${formatMinutes(cell.takenMin)} taken, ${fixed(cell.worthMin / 60, 1)} h worth${cell === weakest ? ", weakest" : ""}`;
+              const words = `${panel} ${channel}${isShort ? " short" : ""}: ${formatMinutes(cell.takenMin)} taken, ${formatMinutes(cell.keptMin)} kept, counts ${formatMinutes(cell.countedMin)} of ${formatMinutes(cell.goalMin)}${cell === weakest ? ", weakest" : ""}`;
               return (
                 <td key={key} title={words} aria-label={words}>
                   <div
@@ -48,10 +47,13 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
                     />
                   </div>
                   {isLarge ? (
-                    <p className={`text-note ${cell === weakest ? "text-lamp" : "text-soft"}`}>
-                      {formatMinutes(cell.keptMin)} of {formatMinutes(cell.goalMin)}
-                      {cell === weakest ? ", weakest" : ""}
-                    </p>
+                    <>
+                      <p className={`text-note ${cell === weakest ? "text-lamp" : "text-soft"}`}>
+                        {formatMinutes(cell.countedMin)} of {formatMinutes(cell.goalMin)}
+                        {cell === weakest ? ", weakest" : ""}
+                      </p>
+                      <p className="text-note text-faint">kept {formatMinutes(cell.keptMin)}</p>
+                    </>
                   ) : null}
                 </td>
               );

@@ -21,6 +21,8 @@ export const RECORD_WORDS: Readonly<Record<RecordKind, string>> = {
   forecast: "Forecast",
   look: "Look at the sky",
   target: "Target",
+  lock: "Night kept by hand",
+  wish: "Wish",
 };
 
 /** Fields whose own schema gives them no name, or one too short to stand alone. */
@@ -61,6 +63,7 @@ const LABELS: Readonly<Record<string, string>> = {
 const VALUES: Readonly<Record<string, string>> = {
   allPanelsEveryNight: "all panels every night, in turn",
   panelAfterPanel: "one panel after another",
+  sinkingFirst: "the sinking panel first",
 };
 
 /** "Latitude", or as near as there is a name for it. */

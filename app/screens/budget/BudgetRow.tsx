@@ -20,6 +20,8 @@ export interface BudgetDraft {
   readonly channel: Channel;
   readonly filterId: string;
   readonly hours: string;
+  /** Other hours of single panels: "P3 40, P5 20". */
+  readonly own: string;
   readonly sub: string;
   /** "" = as the project. */
   readonly moon: MoonSchool | "";
@@ -64,7 +66,11 @@ export function BudgetRow({
   readonly measured: { readonly question: SubQuestion; readonly hours: number; readonly subSec: number } | null;
   /** Surface brightness of the target, mag/arcsec²; null = not known. */
   readonly objectMag: number | null;
-  readonly faults: { readonly hours?: string | undefined; readonly sub?: string | undefined };
+  readonly faults: {
+    readonly hours?: string | undefined;
+    readonly own?: string | undefined;
+    readonly sub?: string | undefined;
+  };
   readonly onChange: (draft: BudgetDraft) => void;
   readonly onRemove: () => void;
   /** Adds a short set beside this one; absent where there is one. */
@@ -150,6 +156,18 @@ export function BudgetRow({
           fault={faults.hours}
           onChange={(e) => onChange({ ...draft, hours: e.target.value })}
         />
+        {panels > 1 ? (
+          <div className="mt-1">
+            <Field
+              label="Other panels"
+              unit="h"
+              placeholder="P3 40, P5 20"
+              value={draft.own}
+              fault={faults.own}
+              onChange={(e) => onChange({ ...draft, own: e.target.value })}
+            />
+          </div>
+        ) : null}
         {measured ? (
           <GoalWords
             name={rowName(draft)}

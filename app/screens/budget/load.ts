@@ -1,6 +1,6 @@
 import { starAt, starsWithin, surfaceBrightness, type SkyData } from "~/core/catalog";
 import type { Channel } from "~/core/exposure";
-import { mosaicExtent, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { learntTime } from "~/core/ledger";
 import { hoursOf, nightOffer } from "~/core/plan";
 import type { NightDate } from "~/core/time";
@@ -61,6 +61,7 @@ export async function loadBudget(request: Request, projectId: string) {
     /** Mean surface brightness of the target, V mag/arcsec², where the catalogue's magnitude is of its area. */
     objectMag: entry ? surfaceBrightness(entry) : null,
     panels: c.panels.length,
+    panelNames: c.panels.map((p) => panelName(p.number)),
     offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
     hoursMin: entry?.curated?.hoursMin ?? null,
     /** Kept so far, mean over the panels, by channel. */

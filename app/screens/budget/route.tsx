@@ -25,7 +25,14 @@ import {
 import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
 import { MOON_SCHOOLS } from "~/core/night";
-import { filterOfGoal, type GoalData } from "~/core/plan";
+import {
+  filterOfGoal,
+  type GoalData,
+  hoursOfAll,
+  panelHoursText,
+  readPanelHours,
+  type PanelHoursFault,
+} from "~/core/plan";
 import { GOAL_FIELDS } from "~/core/records";
 import type { Answer } from "~/desk/answer";
 import type { Route } from "./+types/route";
@@ -64,6 +71,7 @@ const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
     channel: g.channel,
     filterId: g.filterId,
     hours: String(g.hoursPerPanel),
+    own: panelHoursText(g.byPanel),
     sub: String(g.subSec),
     moon: g.moon ?? "",
     isShort: g.isShort ?? false,
@@ -79,17 +87,41 @@ function readTyped(raw: unknown): TypedBudget | null {
   const { rev, rows, star } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<TypedBudget>;
   const isRow = (row: Partial<BudgetDraft> | null) =>
     CHANNELS.some((c) => c === row?.channel) &&
-    [row?.filterId, row?.hours, row?.sub, row?.setting].every((text) => typeof text === "string") &&
+    [row?.filterId, row?.hours, row?.own ?? "", row?.sub, row?.setting].every((text) => typeof text === "string") &&
     typeof row?.isShort === "boolean" &&
     ["", ...MOON_SCHOOLS].some((s) => s === row?.moon);
   return typeof rev === "string" && typeof star === "string" && Array.isArray(rows) && rows.every(isRow)
-    ? { rev, rows, star }
+    ? {
+        rev,
+        star,
+        rows: (rows as readonly (Omit<BudgetDraft, "own"> & { readonly own?: string })[]).map((row) => ({
+          ...row,
+          own: row.own ?? "",
+        })),
+      }
     : null;
 }
 
+const panelHoursFault = ({ code, part }: PanelHoursFault): string =>
+  code === "noSuchPanel" ? `“${part}”: no panel of this frame. Write P3 40, P5 20.` : `“${part}”: from 0 to 500 hours.`;
+
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
-  const { goal, rig, place, filters, panels, offer, hoursMin, starMags, keptHours, time, airC, coreMag, objectMag } =
-    loaderData;
+  const {
+    goal,
+    rig,
+    place,
+    filters,
+    panels,
+    panelNames,
+    offer,
+    hoursMin,
+    starMags,
+    keptHours,
+    time,
+    airC,
+    coreMag,
+    objectMag,
+  } = loaderData;
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const typed = useDraftState<TypedBudget>(
     { name: `budget ${goal.id}`, title: "a budget" },
@@ -123,13 +155,18 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   };
   const rows = drafts.map((d, i) => {
     const question = questionFor(d);
-    const faults = { hours: numberFault(HOURS, d.hours), sub: numberFault(SUB, d.sub) };
-    const isRight = !faults.hours && !faults.sub;
+    const own = readPanelHours(d.own, panelNames);
+    const faults = {
+      hours: numberFault(HOURS, d.hours),
+      own: own.ok ? undefined : panelHoursFault(own.error),
+      sub: numberFault(SUB, d.sub),
+    };
+    const isRight = !faults.hours && !faults.sub && own.ok;
+    const byPanel = own.ok && Object.keys(own.value).length > 0 ? { byPanel: own.value } : {};
+    const allHours = isRight ? hoursOfAll({ hoursPerPanel: parseNumber(d.hours)!, ...byPanel }, panelNames) : 0;
     const usable = (offer.channels[d.channel]?.usableMin ?? 0) / 60;
     const clockHours =
-      isRight && question
-        ? clockHoursFor(parseNumber(d.hours)! * panels, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4)
-        : null;
+      isRight && question ? clockHoursFor(allHours, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4) : null;
     return {
       d,
       i,
@@ -139,14 +176,16 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       effects: question && !faults.sub ? subEffects(question, parseNumber(d.sub)!) : null,
       faults,
       isRight,
+      byPanel,
+      allHours,
       clockHours,
     };
   });
   const isRight = rows.every((r) => r.isRight) && !starFault;
   const right = rows.filter((r) => r.isRight);
-  const total = right.reduce((s, r) => s + parseNumber(r.d.hours)! * panels, 0);
+  const total = right.reduce((s, r) => s + r.allHours, 0);
   const clock = rows.reduce((s, r) => s + (r.clockHours ?? 0), 0);
-  const subs = right.reduce((s, r) => s + (parseNumber(r.d.hours)! * panels * 3600) / parseNumber(r.d.sub)!, 0);
+  const subs = right.reduce((s, r) => s + (r.allHours * 3600) / parseNumber(r.d.sub)!, 0);
   const open = filters.filter((f) => !drafts.some((d) => d.channel === f.data.channel));
   /** Every row is kept, also those that this rig has no filter for: goals belong to the project. */
   const draftOf = (): GoalData => ({
@@ -156,6 +195,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       channel: r.d.channel,
       filterId: r.d.filterId,
       hoursPerPanel: parseNumber(r.d.hours)!,
+      ...r.byPanel,
       subSec: parseNumber(r.d.sub)!,
       ...(r.d.isShort ? { isShort: true } : {}),
       ...(r.d.setting ? { setting: r.d.setting } : {}),
@@ -169,7 +209,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const add = (filterId: string) => {
     const filter = filters.find((f) => f.id === filterId);
     if (!filter) return;
-    const row = { channel: filter.data.channel, filterId, moon: "", isShort: false, setting: "" } as const;
+    const row = { channel: filter.data.channel, filterId, own: "", moon: "", isShort: false, setting: "" } as const;
     const question = questionFor(row);
     if (!question) return;
     const hours = suggestedHours({
@@ -183,7 +223,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const addShort = (at: number, coreSec: number | null) => {
     const long = drafts[at]!;
     const sub = niceSubSec(coreSec === null ? (parseNumber(long.sub) ?? 60) / 10 : coreSec / 2, "down");
-    const short = { ...long, isShort: true, hours: "0.5", sub: String(sub) };
+    const short = { ...long, isShort: true, own: "", hours: "0.5", sub: String(sub) };
     setDrafts([...drafts.slice(0, at + 1), short, ...drafts.slice(at + 1)]);
   };
   /** Exposure a panel of a channel that the chosen night brings when it is clear. */
@@ -227,7 +267,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
           </p>
           <p className="text-soft max-w-[64ch]">
             {panels > 1 ? `${panels} panels, so every hour counts ${panels} times. ` : ""}The clock adds downloads,
-            dithers, focusing, and a set-up and a flip each night.
+            dithers, focusing, and a set-up and a flip each night. Hours are those of the target at its best here:
+            lower, or under the Moon, they count less, and the plan reckons with that.
             {hoursMin !== null
               ? ` Rule of thumb for this target: at least ${hoursMin} h at f/5 under 20 mag/arcsec².`
               : ""}

@@ -4,7 +4,7 @@ import type { Channel } from "~/core/exposure";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 
-/** Members × channels: hours kept, their worth, and how far the goal is. */
+/** Members × channels: hours kept, what they count, and how far the goal is. */
 export function CrewTable({
   totals,
   members,
@@ -19,7 +19,7 @@ export function CrewTable({
   const sum = (channel: Channel) =>
     totals
       .filter((t) => t.channel === channel)
-      .reduce((s, t) => ({ kept: s.kept + t.keptMin, worth: s.worth + t.worthMin }), { kept: 0, worth: 0 });
+      .reduce((s, t) => ({ kept: s.kept + t.keptMin, counted: s.counted + t.countedMin }), { kept: 0, counted: 0 });
   if (people.length === 0) return <p className="text-soft my-3">Nobody has logged anything yet.</p>;
   const cell = "border-t border-rule py-2 pr-4 text-right";
   return (
@@ -55,7 +55,7 @@ export function CrewTable({
                     <>
                       {formatMinutes(t.keptMin)}
                       <p className="text-note text-faint">
-                        {t.subs} subs · {fixed(t.worthMin / 60, 1)} h worth
+                        {t.subs} subs · counts {fixed(t.countedMin / 60, 1)} h
                       </p>
                     </>
                   ) : (
@@ -71,14 +71,14 @@ export function CrewTable({
             Together
           </th>
           {channels.map((channel) => {
-            const { kept, worth } = sum(channel);
+            const { kept, counted } = sum(channel);
             const goal = goals.find((g) => g.channel === channel)?.goalMin ?? 0;
             return (
               <td key={channel} className="border-soft border-t py-2 pr-4 text-right font-semibold">
                 {formatMinutes(kept)}
                 <p className="text-note text-soft font-normal">
-                  {fixed(worth / 60, 1)} h worth
-                  {goal > 0 ? ` · ${Math.round((100 * kept) / goal)} % of ${formatMinutes(goal)}` : ""}
+                  counts {fixed(counted / 60, 1)} h
+                  {goal > 0 ? ` · ${Math.round((100 * counted) / goal)} % of ${formatMinutes(goal)}` : ""}
                 </p>
               </td>
             );

@@ -8,6 +8,8 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
+import { panelName } from "~/core/framing";
+import { hoursOfAll } from "~/core/plan";
 import { libraryHere } from "~/desk/open-library";
 import { meOf, participantsOf } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
@@ -23,9 +25,19 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return {
     projectId: c.id,
     name: c.project.data.name,
-    totals: memberTotals(c.contributions.map((x) => x.data)),
+    totals: memberTotals(
+      c.contributions.map((x) => x.data),
+      c.countOf,
+    ),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
-    goals: c.goal.data.channels.map((g) => ({ channel: g.channel, goalMin: g.hoursPerPanel * 60 * c.panels.length })),
+    goals: c.goal.data.channels.map((g) => ({
+      channel: g.channel,
+      goalMin:
+        hoursOfAll(
+          g,
+          c.panels.map((p) => panelName(p.number)),
+        ) * 60,
+    })),
     participants: participantsOf(library, c.id),
     me: meOf(library),
     isDemo: isDemo(),

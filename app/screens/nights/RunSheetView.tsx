@@ -34,8 +34,11 @@ export function RunSheetView({
   sky,
   zone,
   isCooled,
+  nameOf,
 }: {
   readonly sheet: RunSheet;
+  /** What a project is called, where the evening has several; null = it is the only one. */
+  readonly nameOf: (projectId: string) => string | null;
   /** Whether the camera has a cooler. */
   readonly isCooled: boolean;
   readonly sky: readonly SkyEvent[];
@@ -56,7 +59,7 @@ export function RunSheetView({
           {l.line === null ? (
             <span className="text-moon">{l.words}</span>
           ) : l.line.kind === "block" ? (
-            <BlockLine block={l.line} zone={zone} />
+            <BlockLine block={l.line} zone={zone} name={nameOf(l.line.projectId)} />
           ) : (
             <span className="text-soft">{eventWords(l.line, isCooled)}</span>
           )}
@@ -69,7 +72,15 @@ export function RunSheetView({
   );
 }
 
-function BlockLine({ block, zone }: { readonly block: Block; readonly zone: string }) {
+function BlockLine({
+  block,
+  zone,
+  name,
+}: {
+  readonly block: Block;
+  readonly zone: string;
+  readonly name: string | null;
+}) {
   return (
     <span className="font-semibold">
       <span
@@ -77,6 +88,7 @@ function BlockLine({ block, zone }: { readonly block: Block; readonly zone: stri
         style={{ background: CHANNEL_COLOUR[block.channel] }}
         aria-hidden="true"
       />
+      {name ? `${name}, ` : ""}
       {block.panel} {block.channel}: {block.subs} × {block.subSec} s
       <span className="text-soft font-normal">
         {" "}

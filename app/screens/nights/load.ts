@@ -1,17 +1,20 @@
 import type { SkyEvent } from "./RunSheetView";
 import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, eveningShare, filterOfGoal, nightSheet, panelLabel } from "~/core/plan";
-import { USUAL_GUST_LIMIT_KMH, type WeatherHour } from "~/core/weather";
+import { cautionsOf, eveningsOf } from "~/core/plan";
+import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
-import { loadChoice } from "~/desk/choice";
-import { nightOver } from "~/desk/nights";
 import { leftForOthersWords } from "~/components/words/target-words";
+import { loadChoice } from "~/desk/choice";
+import { withLearntChances } from "~/desk/learnt";
+import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
+import { forecastOf, seasonPlan } from "~/desk/season";
+import { sheetOf } from "~/desk/sheet";
 import { nightAt } from "~/desk/tonight";
 
-/** What Sun, Moon and skyline do, in order. */
-function skyEvents(events: NightEvents, steps: NightSteps, way: NightWay | null): SkyEvent[] {
+/** What Sun and Moon do. */
+function skyEvents(events: NightEvents, steps: NightSteps): SkyEvent[] {
   const found: SkyEvent[] = [];
   const line = (l: NightEvents["horizon"], down: string, up: string) => {
     if (l.kind !== "passes") return;
@@ -24,14 +27,20 @@ function skyEvents(events: NightEvents, steps: NightSteps, way: NightWay | null)
   const isNight = (ms: number) => ms >= steps.startMs && ms <= end;
   events.moonrises.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon rises" }));
   events.moonsets.filter(isNight).forEach((atMs) => found.push({ atMs, words: "Moon sets" }));
-  for (const o of way?.obstructions ?? []) {
-    const name = o.name === "" ? "the skyline" : o.name;
-    found.push({ atMs: o.startMs, words: `Target goes behind ${name}` });
-    found.push({ atMs: o.endMs, words: `Target clears ${name}` });
+  return found;
+}
+
+/** What a target does on its way: the skyline, and the heights that people speak of. */
+function targetEvents(way: NightWay, name: string): SkyEvent[] {
+  const found: SkyEvent[] = [];
+  for (const o of way.obstructions) {
+    const thing = o.name === "" ? "the skyline" : o.name;
+    found.push({ atMs: o.startMs, words: `${name} goes behind ${thing}` });
+    found.push({ atMs: o.endMs, words: `${name} clears ${thing}` });
   }
-  for (const p of way?.passages ?? []) {
-    if (p.risesMs !== null) found.push({ atMs: p.risesMs, words: `Target over ${p.altitudeDeg}°` });
-    if (p.setsMs !== null) found.push({ atMs: p.setsMs, words: `Target under ${p.altitudeDeg}°` });
+  for (const p of way.passages) {
+    if (p.risesMs !== null) found.push({ atMs: p.risesMs, words: `${name} over ${p.altitudeDeg}°` });
+    if (p.setsMs !== null) found.push({ atMs: p.setsMs, words: `${name} under ${p.altitudeDeg}°` });
   }
   return found;
 }
@@ -53,107 +62,83 @@ function clearStretch(params: URLSearchParams, window: UtcInterval, zone: string
   return { startMs: utcMs(from ?? window.startMs), endMs: utcMs(to ?? window.endMs) };
 }
 
-const LIKELY = 0.5;
-
-/** The longest run of hours that forecasts call clear rather than not; null when they say nothing, or none is. */
-function clearRun(hours: readonly WeatherHour[]): UtcInterval | null {
-  let best: UtcInterval | null = null;
-  let from: number | null = null;
-  for (const [i, h] of hours.entries()) {
-    const isClear = h.basis !== "longTerm" && h.odds >= LIKELY;
-    if (isClear && from === null) from = h.atMs;
-    const isEnd = from !== null && (!isClear || i === hours.length - 1);
-    if (!isEnd || from === null) continue;
-    const endMs = utcMs(isClear ? h.atMs + HOUR_MS : h.atMs);
-    if (!best || endMs - from > best.endMs - best.startMs) best = { startMs: utcMs(from), endMs };
-    from = null;
-  }
-  return best;
-}
-
-/** What two stretches have in common; one that is null leaves the other as it is. */
-function inBoth(a: UtcInterval | null, b: UtcInterval | null): UtcInterval | null {
-  if (!a || !b) return a ?? b;
-  return {
-    startMs: utcMs(Math.max(a.startMs, b.startMs)),
-    endMs: utcMs(Math.max(Math.max(a.startMs, b.startMs), Math.min(a.endMs, b.endMs))),
-  };
-}
-
-/** The run sheet of the asked project, or of the one the verdict would begin with. */
+/** The run sheet of a night: what the plan has for the rig asked for, or for the first that has anything to do. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
-  const contexts = ownContextsOf(library);
-  const list = contexts.map((c) => ({ id: c.id, name: c.project.data.name }));
-  if (contexts.length === 0) return { list, view: null, night: choice.night };
-  const asked = contexts.find((c) => c.id === new URL(request.url).searchParams.get("project"));
-  const best = () => {
-    if (!choice.place) return undefined;
-    const { choice: verdict } = nightAt(library, choice.place, choice.night);
-    return verdict.kind === "go" ? contexts.find((c) => c.id === verdict.first.id) : undefined;
-  };
-  const c = asked ?? best() ?? contexts[0]!;
-  const place = c.place.data;
-  const night = nightOver(place, choice.night, c.moon);
-  const { weather, choice: evening } = nightAt(library, c.place, choice.night);
   const params = new URL(request.url).searchParams;
-  const clear = clearStretch(params, night.sky.window, place.timeZone);
-  const nameOf = (id: string) => contexts.find((x) => x.id === id)?.project.data.name ?? id;
-  const share = eveningShare(evening, c.id, night.sky.window);
-  const filterName = (channel: string) => {
-    const goal = c.goal.data.channels.find((g) => g.channel === channel);
-    return (goal ? filterOfGoal(goal, c.filters) : null)?.data.name ?? channel;
-  };
-  const bare = nightSheet({
-    night,
-    panels: c.panels,
-    centre: c.layout.centre,
-    needs: c.needs,
-    rules: c.rules,
-    flips: c.rig.data.flipsAtMeridian,
-    standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
-    within: inBoth(clear, share?.within ?? null),
-    filterName,
+  const contexts = ownContextsOf(library);
+  const empty = { night: choice.night, list: [], view: null, hasProjects: contexts.length > 0 };
+  if (contexts.length === 0) return empty;
+  const plan = await seasonPlan(library);
+  // Where the night is spent: where the address says, else where the plan has work, else at home.
+  const away = eveningsOf(plan, choice.night).find((e) => e.blocks.length > 0)?.placeId;
+  const placeId = params.get("place") ?? away ?? choice.place?.id;
+  const place = library.places.find((p) => p.id === placeId) ?? choice.place;
+  if (!place) return empty;
+  const spot = withLearntChances(library, place);
+  const here = nightAt(library, plan, spot, choice.night, contexts);
+  const clear = clearStretch(params, here.sky.window, place.data.timeZone);
+  const sheets = here.evenings.flatMap((evening) => {
+    const sheet = sheetOf(library, evening, { place: spot, night: choice.night, contexts, within: clear });
+    return sheet ? [sheet] : [];
   });
-  // Panels as their owner calls them: "P3 the arch".
-  const sheet = {
-    ...bare,
-    lines: bare.lines.map((l) =>
-      l.kind === "block" ? { ...l, panel: panelLabel(c.frame.data, Number(l.panel.slice(1))) } : l,
-    ),
-  };
+  const rigName = (id: string) => library.rigs.find((r) => r.id === id)?.data.name ?? id;
+  const list = sheets.map((s) => ({ id: s.rigId, name: rigName(s.rigId) }));
+  const chosen = sheets.find((s) => s.rigId === params.get("with")) ?? sheets[0] ?? null;
+  const { choice: evening, weather } = here;
+  const why = evening.kind === "stayIn" ? evening.reason : null;
+  if (!chosen)
+    return {
+      ...empty,
+      view: {
+        kind: "free" as const,
+        place: place.data,
+        why,
+        others: contexts.map(leftForOthersWords).find((w) => w !== "") ?? "",
+      },
+    };
+  const lead = chosen.contexts[0]!;
+  const night = nightOver(place.data, choice.night, lead.moon);
+  const { sheet } = chosen;
   const blocks = sheet.lines.filter((l) => l.kind === "block");
   const [first, last] = [blocks[0], blocks.at(-1)];
-  const rules = { gustLimitKmh: c.rig.data.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH };
   const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
-  const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
-  const way = channel
-    ? nightWay(place, night.sky, night.steps, targetNight(night, c.layout.centre, channel).ofDate)
-    : null;
+  const several = chosen.contexts.length > 1;
+  const events = chosen.evening.blocks.flatMap((b, i, all) => {
+    if (all.findIndex((x) => x.projectId === b.projectId) !== i) return [];
+    const c = chosen.contexts.find((x) => x.id === b.projectId)!;
+    const over = nightOver(place.data, choice.night, c.moon);
+    const { ofDate } = targetNight(over, c.layout.centre, b.channel);
+    const way = targetEvents(
+      nightWay(place.data, over.sky, over.steps, ofDate),
+      several ? c.project.data.name : "Target",
+    );
+    // What it does while nobody is out is not on the sheet.
+    return way.filter((e) => first && last && e.atMs >= sheet.lines[0]!.startMs && e.atMs <= last.endMs + HOUR_MS);
+  });
   return {
-    list,
     night: choice.night,
+    list,
+    hasProjects: true,
     view: {
-      id: c.id,
-      name: c.project.data.name,
-      place,
-      rig: c.rig.data,
+      kind: "sheet" as const,
+      rigId: chosen.rigId,
+      names: Object.fromEntries(chosen.contexts.map((c) => [c.id, c.project.data.name])),
+      title: chosen.contexts.map((c) => c.project.data.name).join(", then "),
+      place: place.data,
+      rig: lead.rig.data,
       sheet,
-      events: skyEvents(nightEvents(night.sky), night.steps, way),
+      events: [...skyEvents(nightEvents(night.sky), night.steps), ...events],
       isSimulated: weather.isSimulated,
       clear,
-      share: share && { ...share, other: nameOf(share.otherId) },
-      // A sheet that takes an evening from another one takes its place in a calendar too.
-      calendarId: share || evening.kind !== "go" ? c.id : evening.first.id,
-      clearHours: clearRun(weather.hours),
+      calendarId: `${lead.part.data.memberId}-${chosen.rigId}`,
+      clearHours: forecastOf(library, spot, choice.night)?.within ?? null,
       cautions: cautionsOf(outside, {
-        ...rules,
-        ...(place.windShare === undefined ? {} : { windShare: place.windShare }),
-        coolsToC: c.rig.data.isCooled ? c.rig.data.workingTempC : null,
+        gustLimitKmh: lead.rig.data.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH,
+        ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
+        coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
-      isDone: channel === undefined,
-      others: leftForOthersWords(c),
-      channels: [...new Set(sheet.lines.flatMap((l) => (l.kind === "block" ? [l.channel] : [])))],
+      channels: [...new Set(blocks.map((l) => l.channel))],
     },
   };
 }

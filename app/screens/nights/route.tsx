@@ -1,6 +1,7 @@
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
-import { clockTime, longNight } from "~/components/clock";
+import { longNight } from "~/components/clock";
+import { freeWords } from "~/components/words/evening-words";
 import { NightChecklist } from "./NightChecklist";
 import { RunSheetView } from "./RunSheetView";
 import { Button, buttonLook } from "~/components/ui/Button";
@@ -22,12 +23,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Run sheet · Zenithar" 
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
+const LEFT_OVER_TOLD_MIN = 10; // less is the rounding to whole subs
+
 export default function NightsRoute({ loaderData }: Route.ComponentProps) {
-  const { list, view, night } = loaderData;
+  const { list, view, night, hasProjects } = loaderData;
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const search = keptSearch(params);
-  if (!view)
+  if (!hasProjects)
     return (
       <Empty>
         <h1 className="text-headline text-ink">Run sheet</h1>
@@ -37,13 +40,30 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         </Link>
       </Empty>
     );
+  if (!view || view.kind === "free")
+    return (
+      <div>
+        <p className="text-note text-soft">
+          {longNight(night)}
+          {view ? `, ${view.place.name}` : ""}
+        </p>
+        <h1 className="text-headline">Nothing planned</h1>
+        <p className="text-soft mt-1 max-w-[64ch]">{freeWords(view?.why ?? null, view?.others ?? "")}</p>
+        <p className="mt-4">
+          <Link to={`/season${search}`} className="underline underline-offset-4">
+            See the season, and fix or free nights there
+          </Link>
+        </p>
+      </div>
+    );
   const { sheet, place } = view;
+  const leftOverMin = sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0);
   const hasBlocks = sheet.lines.some((l) => l.kind === "block");
   const calendar = () =>
     download(
-      `${fileStem(view.name)}-${night}.ics`,
+      `${fileStem(view.title)}-${night}.ics`,
       runSheetToCalendar(sheet, {
-        title: view.name,
+        titleOf: (projectId) => view.names[projectId] ?? view.title,
         place: place.name,
         uidBase: `${view.calendarId}-${night}`,
         stampMs: now(),
@@ -56,46 +76,45 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         <p className="text-note text-soft">
           {longNight(night)}, {place.name} · local time, {place.timeZone}
         </p>
-        <h1 className="text-headline">{view.name}</h1>
+        <h1 className="text-headline">{view.title}</h1>
         <p className="text-soft mt-1">
           {hasBlocks
             ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, ${view.clear ? "in the stretch that is clear" : "clear sky assumed"}.`
-            : view.isDone
-              ? view.others
-                ? `Nothing left for this rig: ${view.others}.`
-                : "Every goal of this project is met: nothing to do."
-              : "Nothing usable for this project on this night. Choose another night above."}
-          {view.share
-            ? view.share.isFirst
-              ? ` From ${clockTime(view.share.within.endMs, place.timeZone)} the evening goes to ${view.share.other}.`
-              : ` Until ${clockTime(view.share.within.startMs, place.timeZone)} the evening goes to ${view.share.other}.`
-            : ""}
-          {sheet.leftOver.length > 0 && hasBlocks
-            ? ` ${formatMinutes(sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0))} of the wanted exposure do not fit.`
+            : "Nothing of it lies in that stretch. Choose other hours, or another night above."}
+          {leftOverMin > LEFT_OVER_TOLD_MIN && hasBlocks
+            ? ` ${formatMinutes(leftOverMin)} of the wanted exposure do not fit.`
             : ""}
         </p>
         <div className="mt-4">
-          <RunSheetView sheet={sheet} sky={view.events} zone={place.timeZone} isCooled={view.rig.isCooled} />
+          <RunSheetView
+            sheet={sheet}
+            sky={view.events}
+            zone={place.timeZone}
+            isCooled={view.rig.isCooled}
+            nameOf={(id) => (Object.keys(view.names).length > 1 ? (view.names[id] ?? null) : null)}
+          />
         </div>
       </div>
       <aside className="space-y-5 print:mt-6">
-        <div className="no-print">
-          <SelectField
-            label="Run sheet for"
-            value={view.id}
-            onChange={(e) =>
-              void navigate(
-                `/nights?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), project: e.target.value }).toString()}`,
-              )
-            }
-          >
-            {list.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </SelectField>
-        </div>
+        {list.length > 1 ? (
+          <div className="no-print">
+            <SelectField
+              label="Run sheet for"
+              value={view.rigId}
+              onChange={(e) =>
+                void navigate(
+                  `/nights?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: e.target.value }).toString()}`,
+                )
+              }
+            >
+              {list.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+        ) : null}
         {view.cautions.length > 0 ? (
           <Panel
             title="Before you go out"

@@ -1,73 +1,51 @@
-import type { PlannedNight } from "~/core/plan";
-import type { Channel } from "~/core/exposure";
-import { formatMinutes } from "~/core/notation";
 import { Link } from "react-router";
+import type { ShareNight } from "~/core/plan";
+import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
-import { shortNight } from "~/components/clock";
+import { clockTime, shortNight } from "~/components/clock";
+import { percent } from "~/components/numbers";
 
-/** What each night gives: usable time as a pale bar, the exposure planned in it by channel, and for which panels. */
+const RESERVE = 0.5; // needed in less than half the seasons
+
+/** The nights of a project's share: from when to when, in which channel, how likely clear, and whether it is still wanted by then. */
 export function PlanCalendar({
   nights,
-  offers,
+  zone,
   linkTo,
 }: {
-  readonly nights: readonly PlannedNight[];
-  readonly offers: ReadonlyMap<string, Readonly<Partial<Record<Channel, { readonly usableMin: number }>>>>;
+  readonly nights: readonly ShareNight[];
+  readonly zone: string;
   readonly linkTo: (date: string) => string;
 }) {
-  const most = Math.max(60, ...nights.map((n) => n.usableMin));
   return (
     <ol className="gap-x-8 md:columns-2">
-      {nights.map((n) => {
-        const byChannel = [...new Set(n.work.map((w) => w.channel))].map((channel) => ({
-          channel,
-          min: n.work.filter((w) => w.channel === channel).reduce((s, w) => s + w.exposureMin, 0),
-          panels: n.work.filter((w) => w.channel === channel).map((w) => w.panel),
-        }));
-        const could = Object.entries(offers.get(n.date) ?? {}).map(([c, o]) => `${c} ${formatMinutes(o.usableMin)}`);
-        return (
-          <li
-            key={n.date}
-            className="border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_8.5rem] items-center gap-x-3 border-t py-1"
-          >
-            <Link to={linkTo(n.date)} className="hover:underline">
-              {shortNight(n.date)}
-            </Link>
-            <div
-              className="[container-type:inline-size] relative h-4"
-              title={`usable: ${could.join(", ") || "nothing"}`}
-            >
-              <div
-                className="bg-raised absolute inset-y-0 left-0"
-                style={{ width: `${(100 * n.usableMin) / most}%` }}
-              />
-              <div className="absolute inset-y-1 left-0 flex">
-                {byChannel.map((b) => (
-                  <div
-                    key={b.channel}
-                    className="h-full"
-                    style={{ width: `${(b.min / most) * 100}cqw`, background: CHANNEL_COLOUR[b.channel] }}
-                  />
-                ))}
-              </div>
-            </div>
-            <p className="text-note truncate text-right">
-              {byChannel.length === 0 ? (
-                <span className="text-faint">
-                  {n.usableMin > 0 ? `${formatMinutes(n.usableMin)} free` : "nothing usable"}
-                </span>
-              ) : (
-                byChannel.map((b) => `${b.channel} ${formatMinutes(b.min)}`).join(", ")
-              )}
-            </p>
-            {byChannel.some((b) => b.panels.length > 1) ? (
-              <p className="text-note text-faint col-span-2 col-start-2 -mt-0.5">
-                {byChannel.map((b) => `${b.channel} ${b.panels.join(" ")}`).join(", ")}
-              </p>
-            ) : null}
-          </li>
-        );
-      })}
+      {nights.map((n) => (
+        <li
+          key={`${n.night} ${n.evening.rigIds.join()}`}
+          className={`border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_4.5rem] items-baseline gap-x-3 border-t py-1 ${n.needed < RESERVE ? "text-faint" : ""}`}
+        >
+          <Link to={linkTo(n.night)} className="hover:underline">
+            {shortNight(n.night)}
+          </Link>
+          <ul>
+            {n.blocks.map((b) => (
+              <li key={b.startMs}>
+                <span
+                  className="mr-2 inline-block h-2.5 w-1.5"
+                  style={{ background: CHANNEL_COLOUR[b.channel] }}
+                  aria-hidden="true"
+                />
+                {b.channel} {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)}
+                <span className="text-note text-soft"> · {formatMinutes(b.countsMin)}</span>
+              </li>
+            ))}
+          </ul>
+          <span className="text-note text-right">
+            {percent(n.evening.chance)} clear
+            {n.needed < RESERVE ? <span className="block">reserve</span> : null}
+          </span>
+        </li>
+      ))}
     </ol>
   );
 }

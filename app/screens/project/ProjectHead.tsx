@@ -1,7 +1,8 @@
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { MOON_SCHOOLS, type MoonWishes } from "~/core/night";
 import type { Channel } from "~/core/exposure";
-import type { PartData, ProjectData } from "~/core/plan";
+import { PANEL_SCHOOLS, URGENCIES, type PartData, type ProjectData, type Urgency } from "~/core/plan";
+import { isNightDate } from "~/core/time";
 import type { ChangedPart } from "~/desk/parts";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { Button } from "~/components/ui/Button";
@@ -28,15 +29,21 @@ const readChanged =
   (kept: ChangedProject) =>
   (raw: unknown): ChangedProject | null => {
     const { rev, data, part } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
-    const { name, notes, school, moon } = (data ?? {}) as Partial<ProjectData>;
+    const { name, notes, school, moon, urgency, deadline } = (data ?? {}) as Partial<ProjectData>;
     const { placeId, rigId, channels } = part?.data ?? {};
     if (!isText(rev) || !isText(name) || !isText(notes)) return null;
-    if (school !== "allPanelsEveryNight" && school !== "panelAfterPanel") return null;
+    if (!PANEL_SCHOOLS.some((s) => s === school)) return null;
     const typed =
       part && kept.part && isText(part.rev) && isText(placeId) && isText(rigId)
         ? { rev: part.rev, data: { ...kept.part.data, placeId, rigId, ...(channels ? { channels } : {}) } }
         : kept.part;
-    return { rev, data: { ...kept.data, name, notes, school, ...(moon ? { moon } : {}) }, part: typed };
+    const { urgency: _u, deadline: _d, ...rest } = kept.data;
+    const own = {
+      ...(moon ? { moon } : {}),
+      ...(urgency && urgency in URGENCIES ? { urgency } : {}),
+      ...(isText(deadline) && isNightDate(deadline) ? { deadline } : {}),
+    };
+    return { rev, data: { ...rest, name, notes, school: school ?? kept.data.school, ...own }, part: typed };
   };
 
 /** How a project is shown: by whose part, and whether that is one's own. */
@@ -191,6 +198,7 @@ function Editor({
       >
         <option value="allPanelsEveryNight">all panels every night, in turn</option>
         <option value="panelAfterPanel">one panel after another</option>
+        <option value="sinkingFirst">the sinking panel first</option>
       </SelectField>
       <SelectField
         label="When the Moon is up"
@@ -209,6 +217,29 @@ function Editor({
           </option>
         ))}
       </SelectField>
+      <SelectField
+        label="Against my other projects"
+        value={draft.urgency ?? "usual"}
+        onChange={(e) => {
+          const { urgency: _, ...rest } = draft;
+          const urgency = e.target.value as Urgency;
+          setDraft(urgency === "usual" ? rest : { ...rest, urgency });
+        }}
+      >
+        <option value="first">first: its hours count double</option>
+        <option value="usual">like the others</option>
+        <option value="whenFree">when nights are free: its hours count half</option>
+      </SelectField>
+      <Field
+        label="To be done by"
+        type="date"
+        value={draft.deadline ?? ""}
+        hint="Nights after it are not planned for it. Empty: no deadline."
+        onChange={(e) => {
+          const { deadline: _, ...rest } = draft;
+          setDraft(isNightDate(e.target.value) ? { ...rest, deadline: e.target.value } : rest);
+        }}
+      />
       <div className="sm:col-span-2">
         <TextField
           label="Notes"

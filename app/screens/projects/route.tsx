@@ -79,7 +79,8 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
                   <Loom cells={view.cells} />
                 </WhenSeen>
                 <p className="text-note text-soft mt-2">
-                  {formatMinutes(view.cells.reduce((s, c) => s + c.keptMin, 0))} kept of{" "}
+                  {formatMinutes(view.cells.reduce((s, c) => s + c.keptMin, 0))} kept, counts{" "}
+                  {formatMinutes(view.cells.reduce((s, c) => s + c.countedMin, 0))} of{" "}
                   {formatMinutes(view.cells.reduce((s, c) => s + c.goalMin, 0))}
                 </p>
               </>

@@ -44,11 +44,20 @@ function PhaseMark({ phase }: { readonly phase: PhaseName }) {
   );
 }
 
+/** What a night is marked with: work taken, work planned, or something kept by hand. */
+export type NightMark = "taken" | "planned" | "kept";
+
+const MARK_WORDS: Readonly<Record<NightMark, string>> = {
+  taken: ", work taken",
+  planned: ", work planned",
+  kept: ", kept by hand",
+};
+
 interface Props {
   readonly nights: readonly RibbonNight[];
   readonly chosen: string;
   readonly today: string;
-  readonly planned: ReadonlySet<string>;
+  readonly marks: ReadonlyMap<string, NightMark>;
   readonly linkTo: (date: string) => string;
   /** A night that the ribbon may not reach is chosen. */
   readonly onChoose: (date: string) => void;
@@ -56,10 +65,10 @@ interface Props {
 
 /**
  * The nights to come, one column each: time runs down from dusk to dawn, dark is dark, moonlit pale; the bar below is the
- * place's chance of a clear night; a filled mark is work taken. The chosen night governs every screen. One stop for the Tab
+ * place's chance of a clear night; a filled mark is work taken or planned, a ring something kept by hand. The chosen night governs every screen. One stop for the Tab
  * key; arrows go from night to night.
  */
-export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, planned, linkTo, onChoose }: Props) {
+export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, marks, linkTo, onChoose }: Props) {
   const current = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     // Not returned: newer browsers answer with a promise, which is no clean-up.
@@ -87,8 +96,9 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, pl
       {nights.map((night, i) => {
         const isChosen = night.date === chosen;
         const phase = phases.get(i);
+        const mark = marks.get(night.date);
         const isFirst = i === 0 || night.date.endsWith("-01");
-        const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${percent(night.illuminatedFraction)} lit${phase ? `, ${PHASE_WORDS[phase]}` : ""}, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${planned.has(night.date) ? ", work taken" : ""}`;
+        const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${percent(night.illuminatedFraction)} lit${phase ? `, ${PHASE_WORDS[phase]}` : ""}, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${mark ? MARK_WORDS[mark] : ""}`;
         return (
           <Link
             key={night.date}
@@ -117,7 +127,16 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, pl
                 <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
               ))}
               <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
-              {planned.has(night.date) ? <circle cx={WIDTH / 2} cy="10" r="3" fill="var(--lamp)" /> : null}
+              {mark ? (
+                <circle
+                  cx={WIDTH / 2}
+                  cy="10"
+                  r="3"
+                  fill={mark === "kept" ? "none" : "var(--lamp)"}
+                  stroke="var(--lamp)"
+                  strokeWidth={mark === "kept" ? 1.6 : 0}
+                />
+              ) : null}
             </svg>
             <span
               className={clsx(

@@ -9,7 +9,7 @@ export function RibbonWords() {
     <p className="text-note text-soft flex flex-wrap items-baseline gap-x-3 px-3 pb-1">
       <span>
         A column is a night, dusk at its top: black is dark, pale moonlit. Green: chance of a clear sky. A dot: work
-        taken.
+        taken or planned; a ring: kept by hand.
       </span>
       <button
         type="button"

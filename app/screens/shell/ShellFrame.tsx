@@ -1,5 +1,15 @@
 import clsx from "clsx";
-import { BookOpen, CalendarClock, Crosshair, FolderOpen, Keyboard, MoonStar, Search, Wrench } from "lucide-react";
+import {
+  BookOpen,
+  CalendarClock,
+  CalendarRange,
+  Crosshair,
+  FolderOpen,
+  Keyboard,
+  MoonStar,
+  Search,
+  Wrench,
+} from "lucide-react";
 import type { ReactNode } from "react";
 import { NavLink } from "react-router";
 
@@ -8,9 +18,10 @@ export const STATIONS = [
   { to: "/", word: "Tonight", key: "1", Icon: MoonStar },
   { to: "/targets", word: "Targets", key: "2", Icon: Crosshair },
   { to: "/projects", word: "Projects", key: "3", Icon: FolderOpen },
-  { to: "/nights", word: "Nights", key: "4", Icon: CalendarClock },
-  { to: "/log", word: "Log", key: "5", Icon: BookOpen },
-  { to: "/kit", word: "Kit", key: "6", Icon: Wrench },
+  { to: "/season", word: "Season", key: "4", Icon: CalendarRange },
+  { to: "/nights", word: "Nights", key: "5", Icon: CalendarClock },
+  { to: "/log", word: "Log", key: "6", Icon: BookOpen },
+  { to: "/kit", word: "Kit", key: "7", Icon: Wrench },
 ] as const;
 
 /** Rail, ribbon and page. On a narrow window the rail lies at the bottom. */

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import {
   Await,
   Link,
@@ -14,6 +14,7 @@ import { NightRibbon } from "./NightRibbon";
 import { RibbonWords } from "./RibbonWords";
 import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
+import { useForecasts, useNightMarks } from "./use-night-marks";
 import { ThemeChoice } from "./ThemeChoice";
 import { fetchAhead } from "~/components/fetch-ahead";
 import { isShortcut, isTyping } from "~/components/shortcuts";
@@ -138,7 +139,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     ...library.ownTargets.map((t) => ({ word: t.data.name, kind: "own target", to: `/targets/${t.id}${search}` })),
     ...library.rigs.map((r) => ({ word: r.data.name, kind: "rig", to: `/kit/rigs/${r.id}${search}` })),
   ];
-  const shot = useMemo(() => new Set(library.log.byNight.keys()), [library.log]);
+  const marks = useNightMarks(library);
+  useForecasts();
   const searchObjects = useCallback((query: string) => skyWorker().search(query, 12), []);
 
   return (
@@ -178,7 +180,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
                         nights={nights}
                         chosen={choice.night}
                         today={choice.today}
-                        planned={shot}
+                        marks={marks}
                         linkTo={linkTo}
                         onChoose={chooseNight}
                       />

@@ -3,6 +3,8 @@ import { answer } from "~/desk/answer";
 import { keptSearch, loadChoice } from "~/desk/choice";
 import { startProject } from "~/desk/projects";
 import { findTarget } from "~/desk/targets";
+import { unwish, wishFor } from "~/desk/wishes";
+import { entryTitle } from "~/components/words/target-words";
 
 /** Starts a project from a target and goes to its frame. */
 export async function targetAction(request: Request, targetId: string) {
@@ -10,6 +12,11 @@ export async function targetAction(request: Request, targetId: string) {
   const { place, rig, today } = choice;
   const entry = await findTarget(library, targetId);
   if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  const form = await request.formData();
+  if (form.get("act") === "wish")
+    return answer(await wishFor(library, entry.id), `${entryTitle(entry)} is on your wish list.`);
+  if (form.get("act") === "unwish")
+    return answer(await unwish(library, [entry.id]), `${entryTitle(entry)} is off your wish list.`);
   if (!place || !rig) return redirect("/kit");
   const started = await startProject(library, { place, rig, today }, entry);
   if (!started.ok) return answer(started);

@@ -10,6 +10,7 @@ import { orAborted, skyWorker } from "~/workers/sky";
 import { nightOver } from "~/desk/nights";
 import { loadChoice, withSchool, type Choice } from "~/desk/choice";
 import { findTarget } from "~/desk/targets";
+import { ownWishes } from "~/desk/wishes";
 
 /** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
 export async function loadTarget(request: Request, targetId: string) {
@@ -21,7 +22,8 @@ export async function loadTarget(request: Request, targetId: string) {
     .map((p) => ({ id: p.id, name: p.data.name }));
   const ownId = library.ownTargets.find((t) => t.id === entry.id)?.id ?? null;
   const { rig } = choice;
-  if (!choice.place || !rig) return { entry, ownId, projects, night: choice.night, view: null };
+  const isWished = ownWishes(library).some((w) => w.data.targetId === entry.id);
+  if (!choice.place || !rig) return { entry, ownId, projects, isWished, night: choice.night, view: null };
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
   const optics = opticsOf(rig.data);
   const channels = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
@@ -48,6 +50,7 @@ export async function loadTarget(request: Request, targetId: string) {
     entry,
     ownId,
     projects,
+    isWished,
     night: choice.night,
     view: {
       place,

@@ -19,7 +19,7 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targ
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function TargetRoute({ loaderData, actionData }: Route.ComponentProps) {
-  const { entry, ownId, view, night, projects } = loaderData;
+  const { entry, ownId, view, night, projects, isWished } = loaderData;
   const [params] = useSearchParams();
   const navigation = useNavigation();
   const search = keptSearch(params, { low: params.get("low") ?? "" });
@@ -50,6 +50,12 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
           >
             Find it by stars
           </Link>
+          <Form method="post">
+            <input type="hidden" name="act" value={isWished ? "unwish" : "wish"} />
+            <button type="submit" className="min-h-6 underline underline-offset-4">
+              {isWished ? "Take it off the wish list" : "Put it on the wish list"}
+            </button>
+          </Form>
           {ownId ? (
             <Link to={`/targets/own/${ownId}${search}`} className="min-h-6 underline underline-offset-4">
               Change this target

@@ -100,7 +100,7 @@ export function TonightAside({
       {view.account ? (
         <Panel
           title="Where the night goes"
-          aside={view.choice.kind === "go" ? `${view.choice.first.channel}, first target` : undefined}
+          aside={view.choice.kind === "go" ? `${view.choice.blocks[0]?.channel ?? ""}, first target` : undefined}
         >
           <NightAccountChart account={view.account} overheadMin={view.overheadMin} />
         </Panel>

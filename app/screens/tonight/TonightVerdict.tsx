@@ -1,54 +1,11 @@
 import { formatMinutes } from "~/core/notation";
-import type { TonightChoice, TonightProject, Verdict, UsableProject } from "~/core/plan";
-import { stretches, type NightSteps } from "~/core/night";
+import type { TonightChoice, Verdict } from "~/core/plan";
+import type { NightSteps } from "~/core/night";
+import { rigsAtWork, turnsOf, workWords } from "~/components/words/evening-words";
 import { clockTime, clockTimeBeside, longNight } from "~/components/clock";
 import { Unbroken } from "~/components/ui/Unbroken";
 import { Why } from "~/components/ui/Why";
 import { changeWords, reasonWords } from "./weather-words";
-
-/** What ends a target's night, in words: the cause that follows its last usable minute. */
-function endWords(p: UsableProject, steps: NightSteps): string {
-  const runs = stretches(steps, p.walk);
-  const last = runs.findLastIndex((r) => r.cause === "none");
-  const after = runs[last + 1]?.cause ?? "lightSky";
-  switch (after) {
-    case "lightSky":
-      return "dawn comes";
-    case "skyline":
-      return "the skyline takes it";
-    case "moon":
-      return "the Moon is too near";
-    case "lamp":
-      return "a lamp spoils it";
-    default:
-      return "it stands too low";
-  }
-}
-
-/** "OIII", or "L, then OIII" when the first goal ends within the night. */
-const channelWords = (p: TonightProject): string => p.channels.join(", then ");
-
-const LEAST_MS = 20 * 60_000; // less of a target is not worth naming
-
-/** The targets of the night within the stretch worth being out for: "Veil, in OIII, until … at 22:40, then …". */
-function workWords(
-  choice: Extract<TonightChoice, { kind: "go" }>,
-  window: { readonly startMs: number; readonly endMs: number },
-  at: { readonly steps: NightSteps; readonly zone: string; readonly names: ReadonlyMap<string, string> },
-): string {
-  const { first, then } = choice;
-  const handoverMs = then ? first.span.endMs : window.endMs;
-  const parts = [
-    { p: first, fromMs: window.startMs, toMs: Math.min(window.endMs, handoverMs, first.span.endMs) },
-    ...(then ? [{ p: then, fromMs: Math.max(window.startMs, handoverMs, then.span.startMs), toMs: window.endMs }] : []),
-  ].filter((x) => x.toMs - x.fromMs >= LEAST_MS);
-  return parts
-    .map(({ p, toMs }, i) => {
-      const why = toMs >= p.span.endMs - 60_000 ? `until ${endWords(p, at.steps)} at` : "until";
-      return `${i > 0 ? "then " : ""}${at.names.get(p.id) ?? p.id}, in ${channelWords(p)}, ${why} ${clockTime(toMs, at.zone)}`;
-    })
-    .join(", ");
-}
 
 function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: string | null, others: string): string {
   if (!hasProjects) return "No project yet: choose a target and start one.";
@@ -62,6 +19,12 @@ function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: strin
       return others ? `Nothing left for you to do: ${others}.` : "Nothing left to do: every goal is met.";
     case "nothingUp":
       return "Stay in: none of your projects has three quarters of an hour.";
+    case "busy":
+      return "Stay in: this evening of the week is not free, by your own rules.";
+    case "forbidden":
+      return "Stay in: you keep this night free.";
+    case "leftFree":
+      return "Stay in: what is left is as good as done without this night.";
   }
 }
 
@@ -78,6 +41,7 @@ export function TonightVerdict({
   wishHours,
   nowMs,
   isSimulated,
+  rigNames,
 }: {
   readonly verdict: Verdict;
   readonly choice: TonightChoice;
@@ -91,15 +55,26 @@ export function TonightVerdict({
   readonly wishHours: number;
   readonly nowMs: number;
   readonly isSimulated: boolean;
+  readonly rigNames: Readonly<Record<string, string>>;
 }) {
   const { weighed, away } = verdict;
   const night = away ? away.weighed : weighed;
   const isPlain = weighed.hours.every((h) => h.basis === "longTerm");
+  const at = { steps, zone, nameOf: (id: string) => names.get(id) ?? id };
+  const rigs = choice.kind === "go" ? rigsAtWork(choice.blocks) : [];
+  const window =
+    choice.kind !== "go"
+      ? null
+      : !isPlain && (verdict.kind === "go" || verdict.kind === "goLate")
+        ? verdict.window
+        : choice;
+  const targets = Math.max(0, ...rigs.map((r) => turnsOf(r.blocks).length));
   const headline = () => {
     if (choice.kind !== "go" || !hasProjects) return stayWords(choice, hasProjects, darkAgain, others);
-    const at = { steps, zone, names };
     const whole = { startMs: choice.startMs, endMs: choice.endMs };
-    if (isPlain) return `If it clears, go from ${clockTime(whole.startMs, zone)}: ${workWords(choice, whole, at)}.`;
+    const work = (window: { readonly startMs: number; readonly endMs: number }) =>
+      rigs.length > 1 ? `, with ${rigs.length} rigs` : `: ${workWords(choice.blocks, window, at)}`;
+    if (isPlain) return `If it clears, go from ${clockTime(whole.startMs, zone)}${work(whole)}.`;
     if (verdict.kind === "stayIn") return "Stay in tonight.";
     const { window } = verdict;
     if (verdict.kind === "borrow") {
@@ -108,7 +83,7 @@ export function TonightVerdict({
       return `Drive to ${verdict.away.name}: leave by ${clockTime(leaveMs, zone)}, shoot from ${there(window.startMs)} to ${there(window.endMs)}.`;
     }
     const start = `${verdict.kind === "goLate" ? "Go late, from" : "Go, from"} ${clockTime(window.startMs, zone)}`;
-    return `${start}: ${workWords(choice, window, at)}.`;
+    return `${start}${work(window)}.`;
   };
   return (
     <>
@@ -117,6 +92,15 @@ export function TonightVerdict({
       </h1>
       {choice.kind === "go" && hasProjects ? (
         <>
+          {rigs.length > 1 && window && (isPlain || verdict.kind !== "stayIn") ? (
+            <ul className="text-figure mt-1">
+              {rigs.map((r) => (
+                <li key={r.rigId}>
+                  {rigNames[r.rigId] ?? "Rig"}: {workWords(r.blocks, window, at) || "too little within that time"}.
+                </li>
+              ))}
+            </ul>
+          ) : null}
           <p className="text-soft mt-2 max-w-[70ch]">
             {isSimulated && !isPlain ? <span className="text-lamp">Simulated weather. </span> : null}
             <Why title={`About ${formatMinutes(Math.round(night.odds.expectedMin / 5) * 5)} to be expected`}>
@@ -136,7 +120,7 @@ export function TonightVerdict({
             </Why>
             , and {Math.round(night.odds.atLeastWish * 100)} % chance of at least {wishHours} h
             {away ? ` there; here ${Math.round(weighed.odds.atLeastWish * 100)} %` : ""}.
-            {choice.then ? " Two targets are enough for one night: a third would only take time from both." : ""}
+            {targets > 1 ? " Two targets are enough for one night: a third would only take time from both." : ""}
           </p>
           <ol className="mt-2 max-w-[70ch] list-decimal space-y-0.5 pl-5" aria-label="What decides it">
             {verdict.reasons.map((r) => (

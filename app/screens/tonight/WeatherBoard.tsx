@@ -117,7 +117,7 @@ export function WeatherBoard({
   const has = (key: keyof WeighedHour) => hours.some((h) => h[key] !== null);
   return (
     <Section title="The forecasts, hour by hour" aside={action ?? "chance of a usable hour, %"}>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full min-w-[640px] table-fixed border-collapse" aria-label="Forecasts by hour">
           <thead>
             <tr className="text-note text-faint">

@@ -71,6 +71,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           wishHours={view.wishHours}
           nowMs={view.nowMs}
           isSimulated={weather.isSimulated}
+          rigNames={view.rigNames}
         />
         {steps.count > 0 && tonight.length > 0 ? (
           <TonightStrips
@@ -141,10 +142,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
         }
         act={
           choice.kind === "go" ? (
-            <Link
-              to={`/nights${search === "" ? "?" : `${search}&`}project=${choice.first.id}`}
-              className={buttonLook("main", "w-full")}
-            >
+            <Link to={`/nights${search}`} className={buttonLook("main", "w-full")}>
               Open the run sheet
             </Link>
           ) : (

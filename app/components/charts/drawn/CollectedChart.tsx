@@ -19,7 +19,7 @@ interface Point {
 const dayMs = (night: string) => Date.parse(`${night}T00:00:00Z`);
 const Tip = tipOf<Point>((p) => [
   shortNight(p.night),
-  p.kept === undefined ? `${fixed(p.planned ?? 0, 1)} h planned by then` : `${fixed(p.kept, 1)} h kept`,
+  p.kept === undefined ? `${fixed(p.planned ?? 0, 1)} h planned by then` : `${fixed(p.kept, 1)} h count`,
 ]);
 
 /** Hours collected, night by night, the plan from today on if every night were clear, and the goal. */
@@ -43,7 +43,7 @@ export default function CollectedChart({
     <ChartFrame
       title={title}
       heightPx={170}
-      words={`${last ? `Kept ${fixed(last.hours, 1)} h of ${fixed(goalHours, 1)} h.` : "Nothing kept yet."}${end ? ` Dashed: the plan if every night were clear, to ${shortNight(end.night)}.` : ""}`}
+      words={`${last ? `${fixed(last.hours, 1)} h of ${fixed(goalHours, 1)} h count.` : "Nothing counts yet."}${end ? ` Dashed: the plan if every night were clear, to ${shortNight(end.night)}.` : ""}`}
     >
       <LineChart data={points} margin={MARGIN} accessibilityLayer>
         <CartesianGrid {...GRID} />

@@ -1,5 +1,5 @@
 import { Area, AreaChart, CartesianGrid, ReferenceDot, Tooltip, XAxis, YAxis } from "recharts";
-import type { FinishOdds } from "~/core/plan";
+import type { FinishDates } from "~/core/plan";
 import { shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";
@@ -13,7 +13,13 @@ interface Point {
 const Tip = tipOf<Point>((p) => [shortNight(p.date), `done by then in ${percent(p.share)} of the simulations`]);
 
 /** Odds of being done by a date, as a staircase; the three dates are written at their steps. */
-export default function FinishChart({ dates, odds }: { readonly dates: readonly string[]; readonly odds: FinishOdds }) {
+export default function FinishChart({
+  dates,
+  odds,
+}: {
+  readonly dates: readonly string[];
+  readonly odds: FinishDates;
+}) {
   const points = odds.doneBy.map((share, i): Point => ({ i, date: dates[i] ?? "", share }));
   const marks = (
     [

@@ -9,9 +9,10 @@ import { CHANNELS } from "~/core/exposure";
 import { MOON_SCHOOLS, moonRuleOf } from "~/core/night";
 import { MOON_SHARE_FIELD, type Settings } from "~/core/records";
 import { MOON_RULE_NUMBERS } from "./moon-form";
+import { PlanningFields } from "./PlanningFields";
 
 /** What of the settings is a rule. */
-export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices">;
+export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices" | "planning">;
 
 /** How a person decides: one of three schools of the Moon, what each of them asks, when gear stands, what is asked about weather. */
 export function RulesForm({
@@ -33,7 +34,8 @@ export function RulesForm({
     <Form method="post" className="mt-4 max-w-3xl">
       <input type="hidden" name="baseRev" value={base} />
       <DraftMark />
-      <fieldset>
+      <PlanningFields rules={rules.planning} faults={faults} />
+      <fieldset className="mt-6">
         <legend className="text-section">When the Moon is up</legend>
         {MOON_SCHOOLS.map((s) => (
           <label key={s} className="mt-2 grid min-h-6 grid-cols-[auto_1fr] gap-x-2">

@@ -6,18 +6,24 @@ import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
 import { dropDraft } from "~/storage/drafts";
 import { readMoonForm } from "./moon-form";
+import { readPlanningForm } from "./planning-form";
 
 /** Keeps how the owner decides. */
 export async function rulesAction(request: Request) {
   const form = await request.formData();
-  const read = readMoonForm(form);
-  if (!read.ok) return data<FormAnswer>({ faults: read.error, refusal: null }, { status: 400 });
+  const moon = readMoonForm(form);
+  const planning = readPlanningForm(form);
+  if (!moon.ok || !planning.ok) {
+    const faults = { ...(moon.ok ? {} : moon.error), ...(planning.ok ? {} : planning.error) };
+    return data<FormAnswer>({ faults, refusal: null }, { status: 400 });
+  }
   const { settings } = await libraryHere();
   if (!settings)
     return data<FormAnswer>({ faults: { school: "Enter a place first." }, refusal: null }, { status: 409 });
   const next = {
     ...settings.data,
-    moon: read.value,
+    moon: moon.value,
+    planning: planning.value,
     standsBeforeDark: form.has("standsBeforeDark"),
     simulatedServices: form.has("simulatedServices"),
   };

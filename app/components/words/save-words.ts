@@ -1,0 +1,16 @@
+import { counted, fixed, percent } from "~/components/numbers";
+import type { Save } from "~/core/plan";
+
+/** What would finish a project after all, as the end of "It would be finished with …". */
+export function saveWords(save: Save): string {
+  switch (save.kind) {
+    case "lessGoal":
+      return `a goal of ${percent(save.share)} of the one set`;
+    case "nightsAt":
+      return `about ${counted(save.nights, "clear night")} at ${save.placeName}`;
+    case "friendHours":
+      return `${fixed(save.hours, 1)} h at its best from a friend`;
+    case "lower":
+      return `everything from ${save.altitudeDeg}° on, where a clear night brings ${fixed(save.gain, 1)} times as much`;
+  }
+}

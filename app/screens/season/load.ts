@@ -1,0 +1,119 @@
+import { channelAdvice, type Channel } from "~/core/exposure";
+import { bestRate, clearChanceOn, type MoonWishes, type Place } from "~/core/night";
+import type { Equatorial } from "~/core/sky";
+import { addNights, weekdayOf, type NightDate } from "~/core/time";
+import { entryTitle } from "~/components/words/target-words";
+import { withLearntChances } from "~/desk/learnt";
+import { loadChoice, type Choice } from "~/desk/choice";
+import type { Library } from "~/desk/library";
+import { ownLocks } from "~/desk/locks";
+import { meOf } from "~/desk/parts";
+import { ownContextsOf } from "~/desk/project";
+import { SEASON_NIGHTS, seasonRun } from "~/desk/season";
+import { findTarget, targetNameOf } from "~/desk/targets";
+import { ownWishes } from "~/desk/wishes";
+import { orAborted, ribbonOf, skyWorker } from "~/workers/sky";
+import { initialsOf } from "./season-words";
+
+/** Monday of the week of an evening. */
+const mondayOf = (night: NightDate): NightDate => addNights(night, -((weekdayOf(night) + 6) % 7));
+
+/** A row of the year: what clear nights would bring a project or a wish, month by month. */
+export interface YearRow {
+  readonly id: string;
+  readonly name: string;
+  readonly channel: string;
+  readonly isWish: boolean;
+  /** Hours that count, clear nights only, by month from the present one on. */
+  readonly months: readonly { readonly month: string; readonly hours: number }[];
+}
+
+/** What the coming year brings projects and wishes where they are shot: worth of every night over their best, times the chance that it is clear. */
+async function yearRows(
+  library: Library,
+  choice: Choice & { readonly place: NonNullable<Choice["place"]> },
+  signal: AbortSignal,
+): Promise<YearRow[]> {
+  const row = async (
+    of: Pick<YearRow, "id" | "name" | "isWish">,
+    at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channel: Channel; readonly moon: MoonWishes }, // prettier-ignore
+  ): Promise<YearRow> => {
+    const best = bestRate(at.place, at.target, at.channel);
+    const nights = await orAborted(skyWorker().year({ ...at, from: choice.today }), signal);
+    const months = new Map<string, number>();
+    for (const n of nights) {
+      const hours = ((n.worthMin / best) * clearChanceOn(at.place, n.date)) / 60;
+      months.set(n.date.slice(0, 7), (months.get(n.date.slice(0, 7)) ?? 0) + hours);
+    }
+    return { ...of, channel: at.channel, months: [...months].slice(0, 12).map(([month, hours]) => ({ month, hours })) };
+  };
+  const rows: YearRow[] = [];
+  for (const c of ownContextsOf(library)) {
+    const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
+    const place = withLearntChances(library, c.place).data;
+    if (channel)
+      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false }, { place, target: c.layout.centre, channel, moon: c.moon })); // prettier-ignore
+  }
+  const atHand = library.filters.filter((f) => choice.rig?.data.filterIds.includes(f.id)).map((f) => f.data.channel);
+  for (const wish of ownWishes(library)) {
+    const entry = await findTarget(library, wish.data.targetId);
+    if (!entry) continue;
+    const { lead } = channelAdvice(entry, atHand);
+    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true }, { place: choice.place.data, target: entry.at, channel: lead, moon: choice.moon })); // prettier-ignore
+  }
+  return rows;
+}
+
+/** The season of the owner of the library: the plan being made, the sky of its nights, and what stands in it by hand. */
+export async function loadSeason(request: Request) {
+  const { library, choice } = await loadChoice(request);
+  const contexts = ownContextsOf(library);
+  const initials = initialsOf(contexts.map((c) => c.project.data.name));
+  const place = choice.place ? withLearntChances(library, choice.place) : null;
+  const run = contexts.length > 0 ? seasonRun(library) : null;
+  const from = mondayOf(choice.today);
+  if (run) await run.settled;
+  const year = place ? yearRows(library, { ...choice, place }, request.signal) : Promise.resolve([]);
+  year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
+  return {
+    run,
+    year,
+    rigName: choice.rig?.data.name ?? null,
+    today: choice.today,
+    night: choice.night,
+    from,
+    sky: place ? await ribbonOf({ place: place.data, from, count: SEASON_NIGHTS + 7 }) : [],
+    projects: contexts.map((c, i) => ({
+      id: c.id,
+      name: c.project.data.name,
+      initial: initials[i]!,
+      placeName: c.place.data.name,
+      zone: c.place.data.timeZone,
+      rigName: c.rig.data.name,
+      channels: [...new Set(c.needs.filter((n) => n.remainingMin > 0.5).map((n) => n.channel))],
+    })),
+    rigNames: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),
+    placeNames: Object.fromEntries(library.places.map((p) => [p.id, p.data.name])),
+    zones: Object.fromEntries(library.places.map((p) => [p.id, p.data.timeZone])),
+    places: library.places.map((p) => ({ id: p.id, name: p.data.name, travelMin: p.data.travelMin ?? 0 })),
+    wishes: await Promise.all(
+      ownWishes(library).map(async ({ data: { targetId } }) => {
+        const entry = await findTarget(library, targetId);
+        return { targetId, name: entry ? entryTitle(entry) : targetNameOf(library, targetId) };
+      }),
+    ),
+    locks: ownLocks(library).map((l) => ({ id: l.id, ...l.data })),
+    /** Before the first sub: the longest set-up of one's rigs, and the road. */
+    alarmMin: Math.max(
+      30,
+      ...contexts.map(
+        (c) => c.rig.data.overheads.setUpMin + (c.place.data.extraSetUpMin ?? 0) + (c.place.data.travelMin ?? 0),
+      ),
+    ),
+    calendarId: meOf(library) ?? "me",
+    zone: place?.data.timeZone ?? "Etc/UTC",
+  };
+}
+
+/** The season as its page shows it. */
+export type SeasonView = Awaited<ReturnType<typeof loadSeason>>;

@@ -1,0 +1,315 @@
+import { useEffect, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { ProofLine } from "~/components/charts/ProofLine";
+import { download } from "~/components/download";
+import { shortNight } from "~/components/clock";
+import { counted, percent } from "~/components/numbers";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { Button, buttonLook } from "~/components/ui/Button";
+import { Empty, Panel } from "~/components/ui/Panel";
+import { useSeason } from "~/components/use-season";
+import { seasonToCalendar } from "~/core/formats";
+import {
+  chanceOfRun,
+  movedNights,
+  neededOn,
+  phasesOf,
+  shareOf,
+  type SeasonPlan,
+  type SeasonQuestion,
+} from "~/core/plan";
+import { addNights } from "~/core/time";
+import { keptSearch } from "~/desk/choice";
+import { markSeen } from "~/desk/season";
+import { now } from "~/storage/session";
+import { stopPlanning, waitsInWorker } from "~/workers/season";
+import type { Route } from "./+types/route";
+import { seasonAction } from "./action";
+import type { SeasonAnswer, SeasonIntent } from "./intents";
+import { loadSeason, type SeasonView } from "./load";
+import { NightDetail } from "./NightDetail";
+import { conflictWords, movedWords, phaseWords, standingWords, waitWords } from "./season-words";
+import { SeasonLeaf, SeasonList } from "./SeasonLeaf";
+import { WhatIfPanel } from "./WhatIfPanel";
+import { WishPanel } from "./WishPanel";
+import { YearTable } from "./YearTable";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadSeason(request);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => seasonAction(request);
+export const meta: Route.MetaFunction = () => [{ title: "Season · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+const WEEKS_FIRST = 6;
+const MOVED_AHEAD = 30;
+const MOVED_SHOWN = 4;
+const SEEN_AFTER_MS = 3000; // sooner nobody has read it
+const RESERVE = 0.5;
+
+export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) {
+  const [params] = useSearchParams();
+  const search = keptSearch(params);
+  if (!view.run)
+    return (
+      <Empty>
+        <h1 className="text-headline text-ink">Season</h1>
+        <p className="my-3">
+          Here lies the plan of all your nights to come, once there is something to shoot: a target with its frame and
+          hours.
+        </p>
+        <Link to={`/targets${search}`} className={buttonLook("main")}>
+          Choose a target
+        </Link>
+      </Empty>
+    );
+  return <Planned view={view} run={view.run} />;
+}
+
+function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNullable<SeasonView["run"]> }) {
+  const plan = useSeason(run);
+  const [params] = useSearchParams();
+  const search = keptSearch(params);
+  const { act, answer, refusal } = useAct<SeasonIntent, SeasonAnswer>();
+  const [lit, setLit] = useState<string | null>(null);
+  const [isLong, setLong] = useState(false);
+  const linkTo = (night: string) => `/season${keptSearch(params, { night })}`;
+  useEffect(() => {
+    if (plan?.stage !== "whole") return;
+    const read = setTimeout(() => markSeen(plan), SEEN_AFTER_MS);
+    return () => clearTimeout(read);
+  }, [plan]);
+  const waited = useWaits(plan);
+  if (!plan) return <p className="text-soft">Planning …</p>;
+  const isDone = plan.stage === "whole";
+  const last = addNights(plan.from, plan.nights - 1);
+  const open = view.projects.filter((p) => p.channels.length > 0);
+  const nights = plan.evenings.filter((e) => e.blocks.length > 0);
+  return (
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <p className="text-note text-soft">
+          {shortNight(plan.from)} to {shortNight(last)}
+        </p>
+        <h1 className="text-headline leading-tight">{headline(plan, open.length, last)}</h1>
+        <StorageRefusal fault={refusal} />
+        <Conflicts view={view} plan={plan} />
+        <Moved view={view} plan={plan} before={run.before()} />
+        <div className="mt-2 flex max-w-xl items-end gap-3">
+          <div className="flex-1">
+            <ProofLine plan={plan} />
+          </div>
+          {isDone ? null : (
+            <Button look="plain" onClick={() => stopPlanning()}>
+              Good enough
+            </Button>
+          )}
+        </div>
+        <Sentences plan={plan} view={view} question={run.question} />
+        <ul className="mt-4 mb-5 grid gap-x-8 sm:grid-cols-2">
+          {view.projects.map((p) => {
+            const isLit = lit === p.id;
+            return (
+              <li key={p.id} className="border-rule grid grid-cols-[1.6rem_minmax(0,1fr)] gap-x-2 border-t py-2">
+                <button
+                  type="button"
+                  aria-pressed={isLit}
+                  aria-label={`Light up ${p.name}`}
+                  onClick={() => setLit(isLit ? null : p.id)}
+                  className={`h-6 w-6 rounded-[4px] border text-center font-bold ${isLit ? "border-lamp text-lamp" : "border-rule text-soft hover:text-ink"}`}
+                >
+                  {p.initial}
+                </button>
+                <div>
+                  <Link to={`/projects/${p.id}/plan${search}`} className="font-semibold hover:underline">
+                    {p.name}
+                  </Link>
+                  <p className="text-soft">
+                    {standingWords(shareOf(plan, p.id), last)}
+                    {waitWords(plan.odds?.find((o) => o.projectId === p.id)?.doneShare, waited.get(p.id))}
+                  </p>
+                </div>
+              </li>
+            );
+          })}
+        </ul>
+        <div className="hidden sm:block">
+          <SeasonLeaf
+            plan={plan}
+            view={view}
+            weeks={isLong ? 26 : WEEKS_FIRST}
+            lit={lit}
+            chosen={view.night}
+            linkTo={linkTo}
+            onMove={(projectId, from, to) => void act({ act: "move", projectId, from, to })}
+          />
+          <p className="text-note text-faint mt-2">
+            Height = hours from dusk to dawn, pale edge = Moon up, hatched = what cloud is expected to take, faint = a
+            reserve in case of cloud. Drag a slice to another night to move it there.
+          </p>
+          <Button look="plain" onClick={() => setLong(!isLong)} className="mt-1">
+            {isLong ? "Six weeks only" : "The whole half year"}
+          </Button>
+        </div>
+        <YearTable year={view.year} search={search} />
+        <div className="sm:hidden">
+          <SeasonList plan={plan} view={view} chosen={view.night} linkTo={linkTo} />
+        </div>
+      </div>
+      <aside className="space-y-4">
+        <NightDetail plan={plan} view={view} night={view.night} search={search} act={(intent) => void act(intent)} />
+        {isDone ? <WhatIfPanel view={view} plan={plan} /> : null}
+        <WishPanel view={view} search={search} act={(intent) => void act(intent)} answer={answer} />
+        <Panel title="Take it along">
+          <p className="text-soft mb-2">
+            One event a planned night, with an alarm for the set-up. A later file updates it.
+          </p>
+          <Button
+            disabled={nights.length === 0}
+            onClick={() =>
+              download(
+                "zenithar-season.ics",
+                seasonToCalendar(
+                  nights.filter((e) =>
+                    e.blocks.some(
+                      (b) =>
+                        neededOn(plan.odds?.find((o) => o.projectId === b.projectId) ?? null, plan.from, e.night) >=
+                        RESERVE,
+                    ),
+                  ),
+                  {
+                    nameOf: (id) => view.projects.find((p) => p.id === id)?.name ?? id,
+                    placeOf: (id) => view.placeNames[id] ?? "",
+                    alarmMin: view.alarmMin,
+                    uidBase: view.calendarId,
+                    stampMs: now(),
+                  },
+                ),
+                "text/calendar",
+              )
+            }
+          >
+            Season to my calendar
+          </Button>
+        </Panel>
+      </aside>
+    </div>
+  );
+}
+
+const WEEK = 7;
+
+/** What the season comes to in sentences: clear nights in a row, and when each rig goes for narrow or broad bands. */
+function Sentences({
+  plan,
+  view,
+  question,
+}: {
+  readonly plan: SeasonPlan;
+  readonly view: SeasonView;
+  readonly question: SeasonQuestion;
+}) {
+  const place = question.places[0];
+  const of = (run: number) =>
+    percent(chanceOfRun(place!.chances.slice(0, WEEK), run, question.persistence, question.wasClear));
+  const rigs = [...new Set(plan.evenings.flatMap((e) => e.rigIds))];
+  const phases = rigs.map((id) => ({ id, phases: phasesOf(plan, id) })).filter((r) => r.phases.length > 0);
+  return (
+    <ul className="text-soft mt-2">
+      {place ? (
+        <li>
+          Within a week at {view.placeNames[place.id] ?? "home"}: two clear nights in a row {of(2)}, three {of(3)}.
+        </li>
+      ) : null}
+      {phases.map((r) => (
+        <li key={r.id}>
+          {view.rigNames[r.id]}: {phaseWords(r.phases)}.
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The odds of each project if it waits four weeks, as they come. */
+function useWaits(plan: SeasonPlan | null): ReadonlyMap<string, number> {
+  const [known, setKnown] = useState<{ readonly of: SeasonPlan | null; readonly by: ReadonlyMap<string, number> }>({
+    of: null,
+    by: new Map(),
+  });
+  useEffect(() => {
+    if (plan?.stage !== "whole") return;
+    let isHere = true;
+    const by = new Map<string, number>();
+    waitsInWorker(4, (projectId, doneShare) => {
+      if (!isHere) return;
+      by.set(projectId, doneShare);
+      setKnown({ of: plan, by: new Map(by) });
+    }).catch(() => undefined); // the plan itself says when its worker is gone
+    return () => {
+      isHere = false;
+    };
+  }, [plan]);
+  return known.of === plan ? known.by : new Map();
+}
+
+/** The season in one sentence. */
+function headline(plan: SeasonPlan, open: number, last: string): string {
+  if (open === 0) return "Nothing left to do: every goal of yours is met.";
+  if (!plan.odds) return "Reckoning the odds …";
+  const sure = plan.odds.filter((o) => o.doneShare >= 0.9).length;
+  const likely = plan.odds.filter((o) => o.doneShare >= 0.5).length;
+  const never = plan.odds.filter((o) => o.doneShare < 0.1).length;
+  if (sure === open)
+    return `All ${open === 1 ? "of it" : counted(open, "project")} as good as sure by ${shortNight(last)}.`;
+  if (likely === 0) return `No project is likely to be finished by ${shortNight(last)}.`;
+  return `${likely} of ${counted(open, "project")} likely done by ${shortNight(last)}${never > 0 ? `; ${never} cannot be finished` : ""}.`;
+}
+
+function Conflicts({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
+  if (plan.conflicts.length === 0) return null;
+  const nameOf = (id: string) => {
+    const lock = view.locks.find((l) => l.id === id);
+    const project = view.projects.find((p) => p.id === lock?.projectId)?.name;
+    const place = lock?.placeId ? view.placeNames[lock.placeId] : undefined;
+    const what = project ?? place ?? "the whole night";
+    return lock?.does === "fix" ? `${what} kept` : project || place ? `${what} ruled out` : "the night kept free";
+  };
+  return (
+    <div className="border-rust my-2 border-l-2 pl-3" role="alert">
+      <p className="font-semibold">Not everything you fixed can be kept:</p>
+      <ul>
+        {plan.conflicts.map((c) => (
+          <li key={c.locks.join()}>{conflictWords(c, nameOf)}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Moved({
+  view,
+  plan,
+  before,
+}: {
+  readonly view: SeasonView;
+  readonly plan: SeasonPlan;
+  readonly before: SeasonPlan | null;
+}) {
+  const moved = before && plan.stage === "whole" ? movedNights(before, plan, MOVED_AHEAD) : [];
+  if (moved.length === 0) return null;
+  const nameOf = (id: string) => view.projects.find((p) => p.id === id)?.name ?? id;
+  return (
+    <details className="border-lamp my-2 border-l-2 pl-3" open>
+      <summary className="cursor-pointer font-semibold">
+        {counted(moved.length, "night")} of the next {MOVED_AHEAD} moved
+      </summary>
+      <ul className="text-soft">
+        {moved.slice(0, MOVED_SHOWN).map((m) => (
+          <li key={`${m.night} ${m.rigIds.join()}`}>{movedWords(m, nameOf)}.</li>
+        ))}
+        {moved.length > MOVED_SHOWN ? <li>… and {moved.length - MOVED_SHOWN} more.</li> : null}
+      </ul>
+    </details>
+  );
+}

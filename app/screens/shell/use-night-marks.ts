@@ -1,0 +1,52 @@
+import { useEffect, useMemo, useState } from "react";
+import { useRevalidator } from "react-router";
+import { neededOn, type SeasonPlan } from "~/core/plan";
+import { ownLocks } from "~/desk/locks";
+import type { Library } from "~/desk/library";
+import { askForecasts, seasonRun } from "~/desk/season";
+import type { NightMark } from "./NightRibbon";
+
+const RESERVE = 0.5; // wanted in less than half the seasons: no plan, a reserve
+
+/** What the nights are marked with: work taken by the log, planned by the plan, kept by hand. The plan comes when the page is up. */
+export function useNightMarks(library: Library): ReadonlyMap<string, NightMark> {
+  const [plan, setPlan] = useState<SeasonPlan | null>(null);
+  useEffect(() => {
+    let leave = () => undefined as void;
+    const begun = setTimeout(() => {
+      const run = seasonRun(library);
+      setPlan(run.latest());
+      leave = run.listen(setPlan);
+    }, 0);
+    return () => {
+      clearTimeout(begun);
+      leave();
+    };
+  }, [library]);
+  return useMemo(() => {
+    const marks = new Map<string, NightMark>();
+    for (const e of plan?.evenings ?? [])
+      if (
+        e.blocks.some(
+          (b) => neededOn(plan!.odds?.find((o) => o.projectId === b.projectId) ?? null, plan!.from, e.night) >= RESERVE,
+        )
+      )
+        marks.set(e.night, "planned");
+    for (const lock of ownLocks(library)) marks.set(lock.data.night, "kept");
+    for (const night of library.log.byNight.keys()) marks.set(night, "taken");
+    return marks;
+  }, [plan, library]);
+}
+
+/** Asks the forecasts of the places of the season once the app is up; what is new is planned with on every screen. */
+export function useForecasts(): void {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const controller = new AbortController();
+    askForecasts(controller.signal).then(
+      (isNew) => isNew && !controller.signal.aborted && void revalidate(),
+      () => undefined, // each source says on Tonight why it did not answer
+    );
+    return () => controller.abort(new Error("left"));
+  }, [revalidate]);
+}
