@@ -15,13 +15,14 @@ describe("access", () => {
     ["/targets/NGC%20253", "Its way over the skyline"],
     ["/targets/Sh2-132/finder", "Begin here"],
     ["/targets/own/new", "A target of your own"],
-    ["/projects", "kept of"],
+    ["/projects", "kept, counts"],
     ["/projects/project-loop/frame", "Whole frame"],
     ["/projects/project-loop/budget", "clock time"],
-    ["/projects/project-loop/plan", "The next 60 nights"],
+    ["/projects/project-loop/plan", "Its nights"],
     ["/projects/project-shell/log", "What we have"],
     ["/projects/project-shell/crew", "Together"],
-    ["/nights?project=project-loop", "Checklist"],
+    ["/season", "Compare"],
+    ["/nights", "Checklist"],
     ["/kit/places/place-garden", "Clear nights by month"],
     ["/kit/rigs/rig-refractor", "What it sees"],
     ["/kit/data", "Bring it back"],
@@ -88,6 +89,6 @@ describe("access", () => {
     await press("\uE00C"); // Escape
     await me.gone("The night before");
     await press("3");
-    await me.see("kept of");
+    await me.see("kept, counts");
   });
 });

@@ -29,7 +29,8 @@ describe("an open page without its server", () => {
   it("goes to every screen and back", async () => {
     const rounds = [
       ["Targets", "What suits"],
-      ["Projects", "kept of"],
+      ["Projects", "kept, counts"],
+      ["Season", "of the best possible"],
       ["Nights", "Print"],
       ["Log", "What we have"],
       ["Kit", "Garden behind the mill"],
@@ -37,7 +38,7 @@ describe("an open page without its server", () => {
       ["Filters", "A new filter"],
       ["Data in and out", "Take it with you"],
       ["Sources and licences", "Sources"],
-      ["Projects", "kept of"],
+      ["Projects", "kept, counts"],
       ["The whole Veil, two by three", "by"],
       ["Frame", "Position angle"],
       ["Budget", "Protect stars"],
