@@ -55,6 +55,7 @@ describe("the season", () => {
     const first = /(\d\d:\d\d)\s*\nCentre The whole Veil/.exec(sheet)!;
     expect(first[1]).toBe(from);
     expect(sheet).toContain(`P`);
+    await me.see("Two rigs at once");
     await me.choose("Run sheet for", "Newtonian with colour camera");
     await me.see("Sculptor past the roof");
     await driver.get(`${app.url}/projects/project-loop/plan`);
@@ -130,6 +131,9 @@ describe("the season", () => {
     await me.press("Compare");
     await me.see("If NGC 7635");
     expect(await aside()).toMatch(/not begun → /);
+    await me.press("Look through the catalogue");
+    const months = By.xpath("//section[contains(., 'Best in which month here')]//li");
+    await waitFor(async () => (await driver.findElements(months)).length === 12, "twelve months of targets");
     await me.press("Take off the list: Sh2-132 · Lion Nebula");
     await me.see("Off the wish list.");
   });
@@ -151,7 +155,11 @@ describe("the season", () => {
     await me.fill("Targets a night", "0");
     await me.press("Save");
     await me.see("From 1 to 6");
+    await me.fill("Drive to Pass above the larches from", "99");
     await me.fill("Targets a night", "1");
+    await me.press("Save");
+    await me.see("From 0 to 20 h more");
+    await me.fill("Drive to Pass above the larches from", "");
     await driver.findElement(By.xpath("//label[contains(., 'One rig at a time')]")).click();
     await me.press("Save");
     await me.see("Your rules are saved.");

@@ -157,9 +157,19 @@ export function seasonQuestion(library: Library): SeasonQuestion {
   const { today } = choiceOf(library, new URLSearchParams());
   const contexts = ownContextsOf(library);
   const me = meOf(library) ?? "me";
-  const parts = [today, library.looks, library.forecasts, library.settings, library.locks, library.log, ...contexts];
+  const parts = [
+    today,
+    library.looks,
+    library.forecasts,
+    library.settings,
+    library.locks,
+    library.log,
+    library.places,
+    ...contexts,
+  ];
   return questions("season", parts, () => {
-    const places = [...new Map(contexts.map((c) => [c.place.id, c.place])).values()];
+    const driven = library.places.filter((p) => rulesOf(library).drives?.some((d) => d.placeId === p.id));
+    const places = [...new Map([...contexts.map((c) => c.place), ...driven].map((p) => [p.id, p])).values()];
     const locks = locksOf("locks", [library.locks, me, ...contexts.map((c) => c.id)], () =>
       library.locks
         .filter((l) => l.data.memberId === me)

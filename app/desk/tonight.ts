@@ -147,6 +147,14 @@ function darkAgain(place: Place, from: NightDate): NightDate | null {
 export const placesAway = (library: Library, home: Entity<Place>) =>
   library.places.filter((p) => p.id !== home.id && (p.data.travelMin ?? 0) > 0 && p.data.travelMin! <= FARTHEST_MIN);
 
+/** The place that the plan spends a night at, where that is another one. */
+function planElsewhere(library: Library, plan: SeasonPlan, placeId: string, night: NightDate) {
+  const evenings = eveningsOf(plan, night).filter((e) => e.blocks.length > 0);
+  const away = evenings.find((e) => e.placeId !== placeId);
+  if (!away || evenings.some((e) => e.placeId === placeId)) return null;
+  return { placeId: away.placeId, name: library.places.find((p) => p.id === away.placeId)?.data.name ?? "elsewhere" };
+}
+
 /** What the Tonight screen shows, from what is stored. */
 export function tonightView(library: Library, plan: SeasonPlan, choice: Choice & { readonly place: Entity<Place> }) {
   const { place, night, today } = choice;
@@ -187,6 +195,8 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     tonight,
     choice: here.choice,
     evenings: here.evenings,
+    /** Where the plan spends this night, where that is not here; null = here, or nowhere. */
+    planElsewhere: planElsewhere(library, plan, place.id, night),
     rigNames: Object.fromEntries(contexts.map((c) => [c.rig.id, c.rig.data.name])),
     weather,
     weighed,

@@ -3,7 +3,7 @@ import type { Place, Ranking, RibbonNight } from "~/core/night";
 import type { NightDate } from "~/core/time";
 import type { RankedEntry, RankQuestion, SkyApi } from "./sky.worker";
 
-export type { RankedEntry, RankQuestion } from "./sky.worker";
+export type { BestOfMonth, RankedEntry, RankQuestion } from "./sky.worker";
 
 let shared: Remote<SkyApi> | null = null;
 

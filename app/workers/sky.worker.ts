@@ -91,6 +91,12 @@ export interface RankQuestion {
   readonly own: readonly CatalogEntry[];
 }
 
+/** What a month is best for. */
+export interface BestOfMonth {
+  readonly night: NightDate;
+  readonly best: readonly { readonly entry: CatalogEntry; readonly usableMin: number; readonly channel: Channel }[];
+}
+
 let judge: { readonly key: string; readonly of: ReturnType<typeof targetJudge> } | null = null;
 
 /** The judge for a question; kept, since every keystroke of a search asks the same. */
@@ -106,6 +112,21 @@ const api = {
     const all = [...entries, ...at.own];
     const { ranked, tooLow } = rankCatalog(all, { ...at, night: placeNight(at.place, at.date, at.moon) });
     return { ranked: ranked.map((r) => ({ ...r, entry: all[r.row]! })), tooLow };
+  },
+  /** The best of the catalogue on the darkest night of a month, by the same order as the list of targets. */
+  async bestIn(
+    month: number,
+    at: Omit<RankQuestion, "date"> & { readonly from: NightDate },
+    limit: number,
+  ): Promise<BestOfMonth> {
+    const { entries } = await catalog();
+    const nights = nightsOf(at).slice(month * 30, month * 30 + 30);
+    const night = nights.reduce((a, b) => (b.sky.illuminatedFraction < a.sky.illuminatedFraction ? b : a));
+    const { ranked } = rankCatalog(entries, { ...at, night });
+    return {
+      night: night.date,
+      best: ranked.slice(0, limit).map((r) => ({ entry: entries[r.row]!, usableMin: r.usableMin, channel: r.channel })),
+    };
   },
   async search(query: string, limit: number): Promise<CatalogEntry[]> {
     return searchCatalog(await catalog(), query, limit);

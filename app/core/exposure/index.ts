@@ -16,6 +16,7 @@ export {
   type SubQuestion,
 } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
+export { matchedDithers, type MatchedDithers } from "./dithers";
 export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { suggestedHours } from "./suggest";

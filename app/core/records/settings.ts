@@ -27,6 +27,7 @@ export const PLANNING_FIELDS = {
   targetsANight: { label: "Targets a night", unit: "", min: 1, max: 6, isWhole: true },
   minBlockMin: { label: "Shortest stretch for one target", unit: "min", min: 15, max: 240 },
   mostHours: { label: "Hours a night at most", unit: "h", min: 1, max: 16 },
+  fromHours: { label: "Worth the drive from", unit: "h more", min: 0, max: 20 },
 } as const satisfies Record<string, NumberField>;
 export const WISH_FIELD: NumberField = { label: "Minimum hours", unit: "h", min: 0.25, max: 12 };
 /** What nobody has said otherwise: an evening's work; common practice, no source. */
@@ -55,6 +56,15 @@ export const settings: RecordSchema<Settings> = {
       mostHours: numberOf(PLANNING_FIELDS.mostHours).optional(),
       busyWeekdays: Joi.array().items(Joi.number().integer().min(0).max(6)).max(7).unique(),
       isOneRig: Joi.boolean(),
+      drives: Joi.array()
+        .max(50)
+        .items(
+          objectOf<NonNullable<PersonRules["drives"]>[number]>({
+            placeId: id,
+            fromHours: numberOf(PLANNING_FIELDS.fromHours),
+          }),
+        )
+        .optional(),
     }).optional(),
   }),
 };

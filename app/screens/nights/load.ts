@@ -1,4 +1,5 @@
 import type { SkyEvent } from "./RunSheetView";
+import { matchedDithers } from "~/core/exposure";
 import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
 import { cautionsOf, eveningsOf } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
@@ -10,7 +11,7 @@ import { withLearntChances } from "~/desk/learnt";
 import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
 import { forecastOf, seasonPlan } from "~/desk/season";
-import { sheetOf } from "~/desk/sheet";
+import { sheetOf, type EveningSheet } from "~/desk/sheet";
 import { nightAt } from "~/desk/tonight";
 
 /** What Sun and Moon do. */
@@ -60,6 +61,32 @@ function clearStretch(params: URLSearchParams, window: UtcInterval, zone: string
   const [from, to] = [at("from"), at("to")];
   if (from === null && to === null) return null;
   return { startMs: utcMs(from ?? window.startMs), endMs: utcMs(to ?? window.endMs) };
+}
+
+/** How the rigs of a night dither together: for the pair of stretches that run beside each other longest; null where none do. */
+function dithersOf(chosen: EveningSheet, sheets: readonly EveningSheet[], nameOf: (rigId: string) => string) {
+  const pairs = sheets
+    .filter((s) => s !== chosen)
+    .flatMap((other) =>
+      chosen.evening.blocks.flatMap((a) =>
+        other.evening.blocks.map((b) => ({
+          a,
+          b,
+          other,
+          overlapMs: Math.min(a.endMs, b.endMs) - Math.max(a.startMs, b.startMs),
+        })),
+      ),
+    )
+    .filter((p) => p.overlapMs > 30 * MINUTE_MS)
+    .sort((x, y) => y.overlapMs - x.overlapMs);
+  const [pair] = pairs;
+  const [mine, theirs] = [chosen.contexts[0]?.rig.data.overheads, pair?.other.contexts[0]?.rig.data.overheads];
+  if (!pair || !mine || !theirs) return null;
+  const match = matchedDithers(
+    { subSec: pair.a.subSec, overheads: mine },
+    { subSec: pair.b.subSec, overheads: theirs },
+  );
+  return match && { ...match, subSecA: pair.a.subSec, subSecB: pair.b.subSec, other: nameOf(pair.other.rigId) };
 }
 
 /** The run sheet of a night: what the plan has for the rig asked for, or for the first that has anything to do. */
@@ -139,6 +166,7 @@ export async function loadNight(request: Request) {
         coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
       channels: [...new Set(blocks.map((l) => l.channel))],
+      dithers: dithersOf(chosen, sheets, rigName),
     },
   };
 }

@@ -10,6 +10,7 @@ import { Empty, Panel } from "~/components/ui/Panel";
 import { cautionWords } from "~/components/words/caution-words";
 import { ClearHours } from "./ClearHours";
 import { runSheetToCalendar } from "~/core/formats";
+import { counted, percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
 import { now } from "~/storage/session";
 import type { Route } from "./+types/route";
@@ -126,6 +127,16 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
                 <li key={c.code}>{cautionWords(c, place.timeZone)}</li>
               ))}
             </ul>
+          </Panel>
+        ) : null}
+        {view.dithers ? (
+          <Panel title="Two rigs at once" className="print:border-0 print:p-0">
+            <p>
+              Start together, and dither after {counted(view.dithers.subsA, "sub")} of {view.dithers.subSecA} s here and{" "}
+              {counted(view.dithers.subsB, "sub")} of {view.dithers.subSecB} s with {view.dithers.other}:{" "}
+              {view.dithers.waste < 0.005 ? "nothing" : percent(view.dithers.waste)} is waited, and no sub is spoilt by
+              the other&apos;s move.
+            </p>
           </Panel>
         ) : null}
         <ClearHours clear={view.clear} forecast={view.clearHours} zone={place.timeZone} />

@@ -1,4 +1,4 @@
-import { channelAdvice, type Channel } from "~/core/exposure";
+import { channelAdvice, type Channel, type Rig } from "~/core/exposure";
 import { bestRate, clearChanceOn, type MoonWishes, type Place } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { addNights, weekdayOf, type NightDate } from "~/core/time";
@@ -14,6 +14,10 @@ import { findTarget, targetNameOf } from "~/desk/targets";
 import { ownWishes } from "~/desk/wishes";
 import { orAborted, ribbonOf, skyWorker } from "~/workers/sky";
 import { initialsOf } from "./season-words";
+
+/** Channels that a rig has filters for. */
+const channelsOf = (library: Library, rig: Rig): Channel[] =>
+  library.filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data.channel);
 
 /** Monday of the week of an evening. */
 const mondayOf = (night: NightDate): NightDate => addNights(night, -((weekdayOf(night) + 6) % 7));
@@ -54,7 +58,7 @@ async function yearRows(
     if (channel)
       rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false }, { place, target: c.layout.centre, channel, moon: c.moon })); // prettier-ignore
   }
-  const atHand = library.filters.filter((f) => choice.rig?.data.filterIds.includes(f.id)).map((f) => f.data.channel);
+  const atHand = choice.rig ? channelsOf(library, choice.rig.data) : [];
   for (const wish of ownWishes(library)) {
     const entry = await findTarget(library, wish.data.targetId);
     if (!entry) continue;
@@ -79,6 +83,18 @@ export async function loadSeason(request: Request) {
     run,
     year,
     rigName: choice.rig?.data.name ?? null,
+    /** For whom the catalogue is looked through; null without a place or a rig. */
+    ask:
+      place && choice.rig
+        ? {
+            place: place.data,
+            moon: choice.moon,
+            rig: choice.rig.data,
+            channels: channelsOf(library, choice.rig.data),
+            own: [],
+            from: choice.today,
+          }
+        : null,
     today: choice.today,
     night: choice.night,
     from,

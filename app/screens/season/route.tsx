@@ -28,6 +28,7 @@ import type { Route } from "./+types/route";
 import { seasonAction } from "./action";
 import type { SeasonAnswer, SeasonIntent } from "./intents";
 import { loadSeason, type SeasonView } from "./load";
+import { MonthsBest } from "./MonthsBest";
 import { NightDetail } from "./NightDetail";
 import { conflictWords, movedWords, phaseWords, standingWords, waitWords } from "./season-words";
 import { SeasonLeaf, SeasonList } from "./SeasonLeaf";
@@ -153,6 +154,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
           </Button>
         </div>
         <YearTable year={view.year} search={search} />
+        {view.ask ? <MonthsBest ask={view.ask} search={search} /> : null}
         <div className="sm:hidden">
           <SeasonList plan={plan} view={view} chosen={view.night} linkTo={linkTo} />
         </div>

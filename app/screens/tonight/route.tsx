@@ -73,6 +73,17 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           isSimulated={weather.isSimulated}
           rigNames={view.rigNames}
         />
+        {view.planElsewhere ? (
+          <p className="text-lamp mt-2">
+            Your plan spends this night at {view.planElsewhere.name}.{" "}
+            <Link
+              to={`/${keptSearch(params, { place: view.planElsewhere.placeId })}`}
+              className="underline underline-offset-4"
+            >
+              Look at it from there
+            </Link>
+          </p>
+        ) : null}
         {steps.count > 0 && tonight.length > 0 ? (
           <TonightStrips
             tonight={tonight}

@@ -38,7 +38,7 @@ export function eveningsElsewhere(
       },
     ],
     projects: question.projects.map(({ deadline: _, ...p }) => ({ ...p, placeId: at.id })),
-    rules: { ...question.rules, busyWeekdays: [] },
+    rules: { ...question.rules, busyWeekdays: [], drives: [] },
     locks: [],
     trips: [],
   };

@@ -132,6 +132,30 @@ describe("a plan", () => {
   });
 });
 
+it("goes to the dark place where a person would drive, when it brings enough more, and never where they would not", () => {
+  const dark = { ...testPlace, name: "dark", skyMagPerArcsec2: testPlace.skyMagPerArcsec2 + 1.2, travelMin: 60 };
+  const of = (fromHours: number | null) =>
+    plannedSeason(
+      testQuestion([late], { places: { home: testPlace, dark }, from, nights: 6 }, {
+        rules: { ...USUAL_PERSON_RULES, ...(fromHours === null ? {} : { drives: [{ placeId: "dark", fromHours }] }) },
+      }), // prettier-ignore
+    ).plan;
+  const nightsAt = (p: SeasonPlan, id: string) =>
+    p.evenings.filter((e) => e.placeId === id && e.blocks.length > 0).length;
+  expect(nightsAt(of(null), "dark")).toBe(0);
+  expect(nightsAt(of(2), "dark")).toBeGreaterThan(0);
+  expect(nightsAt(of(20), "dark")).toBe(0);
+  const driven = of(2);
+  for (const night of new Set(driven.evenings.map((e) => e.night)))
+    expect(new Set(eveningsOf(driven, night).filter((e) => e.blocks.length > 0).map((e) => e.placeId)).size).toBeLessThan(2); // prettier-ignore
+  // An hour there counts by its sky: 10^(0.4 · 1.2) = 3.02 times.
+  const rate = (p: SeasonPlan, id: string) => {
+    const b = p.evenings.find((e) => e.placeId === id && e.blocks.length > 0)!.blocks[0]!;
+    return b.countsMin / b.exposureMin;
+  };
+  expect(rate(driven, "dark") / rate(of(null), "home")).toBeGreaterThan(2);
+});
+
 describe("locks", () => {
   it("keep what they fix, leave out what they forbid, and close a night", () => {
     const projects = [early, late, low];

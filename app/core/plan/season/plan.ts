@@ -89,7 +89,7 @@ const NO_WORTH = (lane: Lane): Lane => ({ chance: lane.chance, worth: lane.worth
 
 /**
  * Nobody is at two places on one night: where more than one could be used, the night goes to the one worth most at the prices, the
- * road to it and back taken off. Gives the lanes that are left and which were closed for it.
+ * road to it and back taken off, or as many hours as it has to bring more. Gives the lanes that are left and which were closed for it.
  */
 function atOnePlace(tables: SeasonTables, prices: readonly number[], question: SeasonQuestion) {
   const { lanes, task } = tables;
@@ -106,7 +106,8 @@ function atOnePlace(tables: SeasonTables, prices: readonly number[], question: S
       const there = mine.filter((l) => lanes[l]!.placeId === id);
       const sum = there.reduce((s, l) => s + bestProgramme(task, night[l]!, prices, scratch).value, 0);
       const chance = Math.max(0, ...there.map((l) => night[l]!.chance));
-      return sum - chance * 2 * (travel.get(id) ?? 0);
+      const wanted = question.rules.drives?.find((d) => d.placeId === id)?.fromHours ?? 0;
+      return sum - chance * Math.max(2 * (travel.get(id) ?? 0), 60 * wanted);
     });
     const best = worth.indexOf(Math.max(...worth));
     for (const l of mine) if (lanes[l]!.placeId !== places[best]) closed.add(l);

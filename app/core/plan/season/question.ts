@@ -16,6 +16,8 @@ export interface PersonRules {
   readonly busyWeekdays: readonly number[];
   /** One rig at a time. */
   readonly isOneRig: boolean;
+  /** Places one would drive to for what is shot at home, and from how many hours more on. */
+  readonly drives?: readonly { readonly placeId: string; readonly fromHours: number }[];
 }
 
 /** Common practice, no source: one target a night, two at most; less than three quarters of an hour is not worth a move. */
@@ -98,12 +100,13 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
       if (l.fixed.length === 0 || l.fixed.includes(projectId)) return true;
       return l.fixed.every((id) => stands.get(id) === placeId && rigOf(id) !== rigOf(projectId));
     },
+    drives: (rules.drives ?? []).flatMap(({ placeId }) => (placeOf.has(placeId) ? [placeId] : [])),
+    gainAt: (homeId: string, placeId: string) => gainOf(placeOf.get(homeId)?.place, placeOf.get(placeId)?.place),
     standsAt: (placeId: string, night: NightDate) => {
       const there = question.trips.find((t) => t.night === night)?.placeId ?? placeId;
-      const [away, home] = [placeOf.get(there), placeOf.get(placeId)];
-      return there === placeId || !away || !home
+      return there === placeId || !placeOf.has(there)
         ? { placeId, gain: 1 }
-        : { placeId: there, gain: equivalentHours(away.place.skyMagPerArcsec2, home.place.skyMagPerArcsec2) };
+        : { placeId: there, gain: gainOf(placeOf.get(placeId)?.place, placeOf.get(there)?.place) };
     },
     within: (placeId: string, night: NightDate) => {
       const within = placeOf.get(placeId)?.within[night];
@@ -114,6 +117,10 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
       nightFrom(stock, placeOf.get(placeId)!.place, night, moon),
   };
 }
+
+/** Hours at another place in hours at home, by the darkness of both. */
+const gainOf = (home: Place | undefined, away: Place | undefined): number =>
+  home && away ? equivalentHours(away.skyMagPerArcsec2, home.skyMagPerArcsec2) : 1;
 
 /** An evening of the week that is never free, unless something was fixed on it by hand. */
 export const isBusy = (rules: PersonRules, night: NightDate, locks: readonly Lock[]): boolean =>

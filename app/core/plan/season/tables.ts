@@ -52,6 +52,10 @@ export interface SeasonRequest {
   readonly mayShoot?: (projectId: string, placeId: string, night: NightDate) => boolean;
   /** Where the rigs of a place stand on a night, and what an hour there is worth in hours at their own; absent = at home. */
   readonly standsAt?: (placeId: string, night: NightDate) => { readonly placeId: string; readonly gain: number };
+  /** Places that the rigs of home could be taken to on any night: another lane each; the caller sees to it that one is used. */
+  readonly drives?: readonly string[];
+  /** Hours at a place in hours at another one. */
+  readonly gainAt?: (homeId: string, placeId: string) => number;
   /** The part of a night that counts; null = all of it. */
   readonly within?: (placeId: string, night: NightDate) => Partial<UtcInterval> | null;
   /** Hours that a night may take at most. */
@@ -92,6 +96,16 @@ export interface SeasonTables {
   readonly task: SeasonTask;
   readonly lanes: readonly SeasonLane[];
   readonly jobs: readonly (JobKey & { readonly needMin: number; readonly efficiency: number })[];
+}
+
+/** Rigs at their place, and the jobs that are theirs. */
+interface Stand {
+  readonly mine: readonly boolean[];
+  readonly placeId: string;
+  readonly rigIds: readonly string[];
+  readonly moon: MoonWishes;
+  /** Where they are taken to; null = they stay. */
+  readonly away: string | null;
 }
 
 /** Slots of a season: five steps of a night. */
@@ -154,16 +168,29 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
   const rows: Lane[] = [];
   // A rig stands where its projects say; one that is used at two places is two lanes.
   const standOf = (p: SeasonProject) => (request.isOneRig ? p.placeId : `${p.rigId}\n${p.placeId}`);
-  const stands = [...new Set(open.map(({ project }) => standOf(project)))].map((stand) => {
+  const homes = [...new Set(open.map(({ project }) => standOf(project)))].map((stand): Stand => {
     const mine = open.map(({ project }) => standOf(project) === stand);
     const used = open.filter((_, k) => mine[k]).map((o) => o.project);
-    return { mine, placeId: used[0]!.placeId, rigIds: [...new Set(used.map((p) => p.rigId))], moon: used[0]!.moon };
+    return {
+      mine,
+      placeId: used[0]!.placeId,
+      rigIds: [...new Set(used.map((p) => p.rigId))],
+      moon: used[0]!.moon,
+      away: null,
+    };
   });
+  const lanesOf = homes.flatMap((home) => [
+    home,
+    ...(request.drives ?? []).filter((id) => id !== home.placeId).map((away) => ({ ...home, away })),
+  ]);
   for (let n = 0; n < request.nights; n++) {
     const date = addNights(request.from, n);
     const skies = new Map<string, PlaceNight>();
-    for (const { mine, placeId: homeId, rigIds, moon } of stands) {
-      const { placeId, gain } = request.standsAt?.(homeId, date) ?? { placeId: homeId, gain: 1 };
+    for (const { mine, placeId: homeId, rigIds, moon, away } of lanesOf) {
+      const { placeId, gain } =
+        away !== null
+          ? { placeId: away, gain: request.gainAt?.(homeId, away) ?? 1 }
+          : (request.standsAt?.(homeId, date) ?? { placeId: homeId, gain: 1 });
       const place = places.find((p) => p.id === placeId)?.place;
       if (!place) continue;
       const night = skies.get(placeId) ?? request.nightOver?.(placeId, date, moon) ?? placeNight(place, date, moon);
@@ -179,7 +206,7 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       if (request.isFree(date))
         open.forEach(({ project, want }, k) => {
           if (!mine[k] || (project.deadline !== undefined && date > project.deadline)) return;
-          if (request.mayShoot && !request.mayShoot(project.id, homeId, date)) return;
+          if (request.mayShoot && !request.mayShoot(project.id, away ?? homeId, date)) return;
           const { walk, windows } = targetNight(withMoon(night, project.moon), project.target, want.channel);
           // Where no sub fits, nothing can be shot.
           const long = windows.filter((w) => w.endMs - w.startMs >= want.subSec * 1000);

@@ -3,14 +3,17 @@ import type { Faults } from "~/components/forms/form-numbers";
 import { Field } from "~/components/ui/Field";
 import { USUAL_PERSON_RULES, type PersonRules } from "~/core/plan";
 import { PLANNING_FIELDS } from "~/core/records";
-import { planningTexts, WEEKDAYS } from "./planning-form";
+import { DRIVE, planningTexts, WEEKDAYS } from "./planning-form";
 
 /** How nights are planned: free evenings, how long, how many targets, how many rigs. */
 export function PlanningFields({
   rules = USUAL_PERSON_RULES,
+  places,
   faults,
 }: {
   readonly rules?: PersonRules | undefined;
+  /** Places that are a drive away. */
+  readonly places: readonly { readonly id: string; readonly name: string }[];
   readonly faults: Faults;
 }) {
   const start = useFormStart();
@@ -20,7 +23,7 @@ export function PlanningFields({
     WEEKDAYS.flatMap(({ day }) => (rules.busyWeekdays.includes(day) ? [] : [String(day)])),
   );
   const isOneRig = start.texts("isOneRig", rules.isOneRig ? ["on"] : []).length > 0;
-  const box = (name: keyof typeof PLANNING_FIELDS, hint?: string) => (
+  const box = (name: keyof typeof texts, hint?: string) => (
     <Field
       label={PLANNING_FIELDS[name].label}
       unit={PLANNING_FIELDS[name].unit}
@@ -58,6 +61,25 @@ export function PlanningFields({
         {box("minBlockMin")}
         {box("mostHours", "Empty: as long as it is dark.")}
       </div>
+      {places.length > 0 ? (
+        <div className="mt-3 grid max-w-2xl gap-4 sm:grid-cols-3">
+          {places.map((p) => (
+            <Field
+              key={p.id}
+              label={`Drive to ${p.name} from`}
+              unit={PLANNING_FIELDS.fromHours.unit}
+              name={`${DRIVE}${p.id}`}
+              inputMode="decimal"
+              defaultValue={start.text(
+                `${DRIVE}${p.id}`,
+                String(rules.drives?.find((d) => d.placeId === p.id)?.fromHours ?? ""),
+              )}
+              fault={faults[`${DRIVE}${p.id}`]}
+              hint="Hours that count, more than at home. Empty: never."
+            />
+          ))}
+        </div>
+      ) : null}
       <label className="mt-3 flex min-h-6 items-center gap-2">
         <input type="checkbox" name="isOneRig" defaultChecked={isOneRig} />
         One rig at a time: my rigs share the night

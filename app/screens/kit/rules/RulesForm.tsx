@@ -18,8 +18,11 @@ export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServi
 export function RulesForm({
   rev,
   rules,
+  places,
   faults,
 }: {
+  /** Places that are a drive away. */
+  readonly places: readonly { readonly id: string; readonly name: string }[];
   readonly rev: string;
   readonly rules: Rules;
   readonly faults: Faults;
@@ -34,7 +37,7 @@ export function RulesForm({
     <Form method="post" className="mt-4 max-w-3xl">
       <input type="hidden" name="baseRev" value={base} />
       <DraftMark />
-      <PlanningFields rules={rules.planning} faults={faults} />
+      <PlanningFields rules={rules.planning} places={places} faults={faults} />
       <fieldset className="mt-6">
         <legend className="text-section">When the Moon is up</legend>
         {MOON_SCHOOLS.map((s) => (

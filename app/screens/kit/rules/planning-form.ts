@@ -15,6 +15,9 @@ export const WEEKDAYS = [
   { day: 0, word: "Sun" },
 ] as const;
 
+/** What the boxes of places to drive to are named by, before the place. */
+export const DRIVE = "drive ";
+
 /** Reads how a person's nights are planned, or says beside each box what is wrong. */
 export function readPlanningForm(form: FormData): Result<PersonRules, Faults> {
   const faults: Record<string, string> = {};
@@ -26,6 +29,14 @@ export function readPlanningForm(form: FormData): Result<PersonRules, Faults> {
   const targetsANight = read("targetsANight");
   const minBlockMin = read("minBlockMin");
   const mostHours = textOf(form, "mostHours").trim() === "" ? null : read("mostHours");
+  const drives = [...form.keys()].flatMap((key) => {
+    const placeId = key.startsWith(DRIVE) ? key.slice(DRIVE.length) : "";
+    const text = textOf(form, key);
+    if (placeId === "" || text.trim() === "") return [];
+    const fault = numberFault(PLANNING_FIELDS.fromHours, text);
+    if (fault) faults[key] = fault;
+    return [{ placeId, fromHours: parseNumber(text) ?? 0 }];
+  });
   const free = form.getAll("free").map(String);
   if (free.length === 0) faults["free"] = "Leave at least one evening of the week free for the sky.";
   if (Object.keys(faults).length > 0) return err(faults);
@@ -35,6 +46,7 @@ export function readPlanningForm(form: FormData): Result<PersonRules, Faults> {
     ...(mostHours === null ? {} : { mostHours }),
     busyWeekdays: WEEKDAYS.flatMap(({ day }) => (free.includes(String(day)) ? [] : [day])),
     isOneRig: form.has("isOneRig"),
+    ...(drives.length > 0 ? { drives } : {}),
   });
 }
 

@@ -7,7 +7,10 @@ import { RulesForm } from "./RulesForm";
 
 export async function clientLoader() {
   const library = await libraryHere();
-  return { settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null };
+  return {
+    places: library.places.flatMap((p) => ((p.data.travelMin ?? 0) > 0 ? [{ id: p.id, name: p.data.name }] : [])),
+    settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null,
+  };
 }
 clientLoader.hydrate = true as const;
 export const clientAction = ({ request }: Route.ClientActionArgs) => rulesAction(request);
@@ -30,7 +33,7 @@ export default function RulesRoute({ loaderData, actionData }: Route.ComponentPr
         <p className="mt-4">Enter a place first; then the rules can be kept.</p>
       ) : (
         <WithDraft rev={settings.rev} name="rules" title="your rules">
-          <RulesForm {...settings} faults={actionData?.faults ?? {}} />
+          <RulesForm {...settings} places={loaderData.places} faults={actionData?.faults ?? {}} />
         </WithDraft>
       )}
     </>
