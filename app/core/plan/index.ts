@@ -13,7 +13,8 @@ export {
 export {
   eveningsElsewhere,
   eveningsOf,
-  neededOn,
+  isReserve,
+  isWanted,
   plannedHours,
   planSeason,
   plannedSeason,

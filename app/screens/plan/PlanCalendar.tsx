@@ -1,11 +1,9 @@
 import { Link } from "react-router";
-import type { ShareNight } from "~/core/plan";
+import { isReserve, type ShareNight } from "~/core/plan";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
-
-const RESERVE = 0.5; // needed in less than half the seasons
 
 /** The nights of a project's share: from when to when, in which channel, how likely clear, and whether it is still wanted by then. */
 export function PlanCalendar({
@@ -22,7 +20,7 @@ export function PlanCalendar({
       {nights.map((n) => (
         <li
           key={`${n.night} ${n.evening.rigIds.join()}`}
-          className={`border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_4.5rem] items-baseline gap-x-3 border-t py-1 ${n.needed < RESERVE ? "text-faint" : ""}`}
+          className={`border-rule grid break-inside-avoid grid-cols-[5.5rem_minmax(0,1fr)_4.5rem] items-baseline gap-x-3 border-t py-1 ${isReserve(n.needed) ? "text-faint" : ""}`}
         >
           <Link to={linkTo(n.night)} className="hover:underline">
             {shortNight(n.night)}
@@ -42,7 +40,7 @@ export function PlanCalendar({
           </ul>
           <span className="text-note text-right">
             {percent(n.evening.chance)} clear
-            {n.needed < RESERVE ? <span className="block">reserve</span> : null}
+            {isReserve(n.needed) ? <span className="block">reserve</span> : null}
           </span>
         </li>
       ))}

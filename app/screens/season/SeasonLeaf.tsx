@@ -6,14 +6,13 @@ import { clockTime, dayOf, MONTHS, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { namedPhases, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { neededOn, type Evening, type SeasonPlan } from "~/core/plan";
+import { isWanted, type Evening, type SeasonPlan } from "~/core/plan";
 import type { NightDate } from "~/core/time";
 import type { SeasonView } from "./load";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 const HEIGHT_PX = 92;
 const LEAST_LETTERED_PX = 15;
-const RESERVE = 0.5; // wanted in less than half the seasons
 const FILL = ["var(--twilight)", "var(--night)", "var(--night)"];
 const PHASES = { new: "new Moon", firstQuarter: "first quarter", full: "full Moon", lastQuarter: "last quarter" };
 
@@ -110,8 +109,6 @@ export function SeasonLeaf({
   const name = new Map(view.projects.map((p) => [p.id, p.name]));
   const stop = nights.some((n) => n.date === chosen) ? chosen : view.today;
   const isKept = (n: LeafNight) => view.locks.some((l) => l.night === n.date);
-  const needed = (id: string, night: NightDate) =>
-    plan ? neededOn(plan.odds?.find((o) => o.projectId === id) ?? null, plan.from, night) : 1;
   const onKeyDown = (e: KeyboardEvent<HTMLElement>) => {
     const links = [...e.currentTarget.querySelectorAll<HTMLElement>("a[data-night]")];
     const at = links.indexOf(document.activeElement as HTMLElement);
@@ -205,7 +202,8 @@ export function SeasonLeaf({
                   e.blocks.map((b) => {
                     const top = (b.startMs - Date.parse(`${n.date}T00:00:00Z`)) / 60_000 - scale.firstMin;
                     const height = ((b.endMs - b.startMs) / 60_000 / scale.spanMin) * HEIGHT_PX;
-                    const isDim = (lit !== null && lit !== b.projectId) || needed(b.projectId, n.date) < RESERVE;
+                    const isDim =
+                      (lit !== null && lit !== b.projectId) || (plan !== null && !isWanted(plan, b.projectId, n.date));
                     return (
                       <span
                         key={`${b.startMs} ${b.projectId}`}

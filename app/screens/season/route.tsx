@@ -12,8 +12,8 @@ import { useSeason } from "~/components/use-season";
 import { seasonToCalendar } from "~/core/formats";
 import {
   chanceOfRun,
+  isWanted,
   movedNights,
-  neededOn,
   phasesOf,
   shareOf,
   type SeasonPlan,
@@ -47,7 +47,6 @@ const WEEKS_FIRST = 6;
 const MOVED_AHEAD = 30;
 const MOVED_SHOWN = 4;
 const SEEN_AFTER_MS = 3000; // sooner nobody has read it
-const RESERVE = 0.5;
 
 export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) {
   const [params] = useSearchParams();
@@ -173,13 +172,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
               download(
                 "zenithar-season.ics",
                 seasonToCalendar(
-                  nights.filter((e) =>
-                    e.blocks.some(
-                      (b) =>
-                        neededOn(plan.odds?.find((o) => o.projectId === b.projectId) ?? null, plan.from, e.night) >=
-                        RESERVE,
-                    ),
-                  ),
+                  nights.filter((e) => e.blocks.some((b) => isWanted(plan, b.projectId, e.night))),
                   {
                     nameOf: (id) => view.projects.find((p) => p.id === id)?.name ?? id,
                     placeOf: (id) => view.placeNames[id] ?? "",

@@ -1,12 +1,10 @@
 import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
-import { neededOn, type SeasonPlan } from "~/core/plan";
+import { isWanted, type SeasonPlan } from "~/core/plan";
 import { ownLocks } from "~/desk/locks";
 import type { Library } from "~/desk/library";
 import { askForecasts, seasonRun } from "~/desk/season";
 import type { NightMark } from "./NightRibbon";
-
-const RESERVE = 0.5; // wanted in less than half the seasons: no plan, a reserve
 
 /** What the nights are marked with: work taken by the log, planned by the plan, kept by hand. The plan comes when the page is up. */
 export function useNightMarks(library: Library): ReadonlyMap<string, NightMark> {
@@ -26,12 +24,7 @@ export function useNightMarks(library: Library): ReadonlyMap<string, NightMark> 
   return useMemo(() => {
     const marks = new Map<string, NightMark>();
     for (const e of plan?.evenings ?? [])
-      if (
-        e.blocks.some(
-          (b) => neededOn(plan!.odds?.find((o) => o.projectId === b.projectId) ?? null, plan!.from, e.night) >= RESERVE,
-        )
-      )
-        marks.set(e.night, "planned");
+      if (e.blocks.some((b) => isWanted(plan!, b.projectId, e.night))) marks.set(e.night, "planned");
     for (const lock of ownLocks(library)) marks.set(lock.data.night, "kept");
     for (const night of library.log.byNight.keys()) marks.set(night, "taken");
     return marks;

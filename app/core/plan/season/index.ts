@@ -11,7 +11,7 @@ export {
   type SeasonPlan,
   type SeasonWork,
 } from "./plan";
-export { neededOn, plannedHours, shareOf, type ProjectShare, type ShareNight } from "./share";
+export { isReserve, isWanted, plannedHours, shareOf, type ProjectShare, type ShareNight } from "./share";
 export { whyEvening, type WhyEvening } from "./why";
 export { changedBy, type WhatIf } from "./what-if";
 export { movedNights, type MovedNight } from "./moved";

@@ -1,6 +1,6 @@
 import { isNarrow } from "~/core/exposure";
 import type { NightDate } from "~/core/time";
-import { neededOn } from "./share";
+import { isWanted } from "./share";
 import type { SeasonPlan } from "./plan";
 
 /** A run of nights on which a rig goes mostly for narrow or for broad bands. */
@@ -10,16 +10,13 @@ export interface Phase {
   readonly to: NightDate;
 }
 
-const RESERVE = 0.5; // wanted in less than half the seasons: nobody waits for it
 const SHORT_NIGHTS = 2; // a night or two in between is no phase
 
 /** The phases of a rig's season, short ones joined with what is round them; empty where all of it is of one kind. */
 export function phasesOf(plan: SeasonPlan, rigId: string): Phase[] {
   const nights = plan.evenings.flatMap((e) => {
     if (!e.rigIds.includes(rigId)) return [];
-    const wanted = e.blocks.filter(
-      (b) => neededOn(plan.odds?.find((o) => o.projectId === b.projectId) ?? null, plan.from, e.night) >= RESERVE,
-    );
+    const wanted = e.blocks.filter((b) => isWanted(plan, b.projectId, e.night));
     if (wanted.length === 0) return [];
     const narrow = wanted.reduce((sum, b) => sum + (isNarrow(b.channel) ? 1 : -1) * (b.endMs - b.startMs), 0);
     return [{ night: e.night, kind: narrow >= 0 ? ("narrow" as const) : ("broad" as const) }];

@@ -29,6 +29,15 @@ export function neededOn(odds: FinishDates | null, from: NightDate, night: Night
   return odds && n > 0 ? 1 - (odds.doneBy[Math.min(n, odds.doneBy.length) - 1] ?? 0) : 1;
 }
 
+const RESERVE = 0.5; // a proposal of this project
+
+/** Whether a planned night is a reserve: by then the project is done in more than half the seasons played. */
+export const isReserve = (needed: number): boolean => needed < RESERVE;
+
+/** Whether a night of a plan is still wanted for a project, and no reserve. */
+export const isWanted = (plan: SeasonPlan, projectId: string, night: NightDate): boolean =>
+  !isReserve(neededOn(plan.odds?.find((o) => o.projectId === projectId) ?? null, plan.from, night));
+
 /** What of a plan is for one project. */
 export function shareOf(plan: SeasonPlan, projectId: string): ProjectShare {
   const odds = plan.odds?.find((o) => o.projectId === projectId) ?? null;
