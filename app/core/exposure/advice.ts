@@ -58,6 +58,8 @@ export interface SubQuestion {
   /** As the log teaches; absent = the usual. */
   readonly spoiltPerSec?: number;
   readonly overheadSec?: number;
+  /** What a minute in the direction shot is worth over one at the zenith: of depth and signal to noise; absent = 1. Sub lengths take the zenith. */
+  readonly worthRate?: number;
 }
 
 /** What a sub of some length does. */

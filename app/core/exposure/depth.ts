@@ -18,7 +18,7 @@ export const stackNoise = (
  */
 export function limitingSurfaceMag(question: SubQuestion, hours: number, subSec: number): number {
   const { background, readNoiseE, zeroMagRate, pixelScaleArcsecPerPx, pixelShare } = ratesOf(question);
-  const subs = (hours * 3600) / subSec;
+  const subs = (hours * (question.worthRate ?? 1) * 3600) / subSec;
   const noise = stackNoise({ backgroundEPerSec: background, readNoiseE }, subs, subSec);
   return fluxRatioToMag((SIGMAS * noise) / (pixelScaleArcsecPerPx * BOX_ARCSEC * Math.sqrt(pixelShare)) / zeroMagRate);
 }

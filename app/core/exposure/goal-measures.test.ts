@@ -25,6 +25,18 @@ describe("one goal in four measures", () => {
     expect(four.snr / one.snr).toBeCloseTo(2, 9);
     expect(four.depthMag - one.depthMag).toBeCloseTo(2.5 * Math.log10(2), 9);
   });
+  it("told for a direction where a minute is worth half, needs twice the hours for the same (law)", () => {
+    fc.assert(
+      fc.property(hours, sub, mag, fc.double({ min: 0.05, max: 1, noNaN: true }), (h, s, objectMag, worthRate) => {
+        const low = { ...question(), worthRate };
+        const [there, zenith] = [measuresOf(low, h / worthRate, s, objectMag), measuresOf(question(), h, s, objectMag)];
+        expect(there.snr / zenith.snr).toBeCloseTo(1, 9);
+        expect(there.depthMag).toBeCloseTo(zenith.depthMag, 9);
+        expect(hoursForGoal(low, s, { measure: "depth", depthMag: there.depthMag }) * worthRate).toBeCloseTo(h, 6);
+        expect((hoursForGoal(low, s, { measure: "snr", snr: there.snr, objectMag }) * worthRate) / h).toBeCloseTo(1, 9);
+      }),
+    );
+  });
   it("is at its limit where a faint object has signal to noise of 3: depth and signal to noise are one model", () => {
     for (const h of [1, 10, 100]) {
       const depth = limitingSurfaceMag(question(), h, 300);

@@ -4,7 +4,7 @@ import type { Channel } from "./channel";
 import { BOX_ARCSEC, limitingSurfaceMag } from "./depth";
 import { stackSnr, subsForSnr } from "./snr";
 
-/** One goal in the measures people think in; all from the same model, ideal stacking at the place's moonless zenith. */
+/** One goal in the measures people think in; all from the same model, ideal stacking without the Moon, in the direction that the question tells. */
 export interface GoalMeasures {
   readonly hours: number;
   /** Whole subs that these hours hold. */
@@ -32,7 +32,7 @@ export function measuresOf(question: SubQuestion, hours: number, subSec: number,
     hours,
     subs: Math.floor(subs + 1e-9),
     depthMag: limitingSurfaceMag(question, hours, subSec),
-    snr: stackSnr(rates, subs, subSec) * Math.sqrt(boxPixels),
+    snr: stackSnr(rates, subs * (question.worthRate ?? 1), subSec) * Math.sqrt(boxPixels),
   };
 }
 
@@ -52,7 +52,8 @@ export function hoursForGoal(question: SubQuestion, subSec: number, asked: GoalA
       return 10 ** ((asked.depthMag - limitingSurfaceMag(question, 1, subSec)) / 1.25);
     case "snr": {
       const { rates, boxPixels } = objectIn(question, asked.objectMag);
-      return (subsForSnr(rates, asked.snr / Math.sqrt(boxPixels), subSec) * subSec) / 3600;
+      const subs = subsForSnr(rates, asked.snr / Math.sqrt(boxPixels), subSec) / (question.worthRate ?? 1);
+      return (subs * subSec) / 3600;
     }
   }
 }

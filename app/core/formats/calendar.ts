@@ -1,6 +1,6 @@
 import { createEvents, type DateTime } from "ics";
-import type { RunSheet } from "~/core/night";
-import type { Evening } from "~/core/plan";
+import { foldRounds, type RunSheet } from "~/core/night";
+import { channelsText, type Evening } from "~/core/plan";
 import { printable } from "./printable";
 
 const LONGEST_OCTETS = 75;
@@ -47,13 +47,22 @@ export function runSheetToCalendar(
     readonly stampMs: number;
   },
 ): string {
-  const blocks = sheet.lines.filter((l) => l.kind === "block");
+  const blocks = foldRounds(sheet.lines).flatMap((l) => (l.kind === "block" || l.kind === "rounds" ? [l] : []));
+  const work = (b: (typeof blocks)[number]): { readonly title: string; readonly words: string } => {
+    if (b.kind === "block")
+      return {
+        title: `${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`,
+        words: `${b.subs} subs of ${b.subSec} s through ${b.filterName}, panel ${b.panel}`,
+      };
+    const parts = b.parts.map((p) => `${p.panel} ${p.channel}, ${p.subs} × ${p.subSec} s`);
+    return { title: `${b.rounds} rounds of ${parts.length}`, words: `In turn: ${parts.join("; ")}` };
+  };
   const { error, value } = createEvents(
     blocks.map((b, i) => ({
       uid: `${about.uidBase}-${i + 1}@zenithar`,
       productId: "zenithar",
-      title: line(`${about.titleOf(b.projectId)}: ${b.panel} ${b.channel}, ${b.subs} × ${b.subSec} s`),
-      description: line(`${b.subs} subs of ${b.subSec} s through ${b.filterName}, panel ${b.panel}`),
+      title: line(`${about.titleOf(b.projectId)}: ${work(b).title}`),
+      description: line(work(b).words),
       location: line(about.place),
       start: utcDate(b.startMs),
       startInputType: "utc" as const,
@@ -92,7 +101,7 @@ export function seasonToCalendar(
     if (!first) return [];
     const endMs = Math.max(...e.blocks.map((b) => b.endMs));
     const names = [...new Set(e.blocks.map((b) => about.nameOf(b.projectId)))];
-    const work = e.blocks.map((b) => `${about.nameOf(b.projectId)} ${b.channel}`).join(", ");
+    const work = e.blocks.map((b) => `${about.nameOf(b.projectId)} ${channelsText(b)}`).join(", ");
     return [
       {
         uid: `${about.uidBase}-${e.night}-${e.rigIds.join("+")}@zenithar`,

@@ -16,6 +16,7 @@ export { rankCatalog, targetJudge, CLOSING_WEEKS, type RankedTarget, type Rankin
 export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
+export { foldRounds, type Rounds } from "./sheet-rounds";
 export { runSheet, type Block, type RunSheet, type SheetEvent, type SheetOptions, type WorkItem } from "./run-sheet";
 export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";

@@ -31,9 +31,23 @@ export function placeNight(place: Place, date: NightDate, moon: MoonWishes): Pla
   return { place, date, sky, steps: nightSteps(sky, NIGHT_STEP_MIN), moon };
 }
 
-/** The same night under other wishes about the Moon. */
-export const withMoon = (night: PlaceNight, moon: MoonWishes): PlaceNight =>
-  night.moon === moon ? night : { ...night, moon };
+const moonKeys = new WeakMap<MoonWishes, string>();
+const moonKey = (moon: MoonWishes): string => {
+  const known = moonKeys.get(moon) ?? JSON.stringify(moon);
+  moonKeys.set(moon, known);
+  return known;
+};
+const underOther = new WeakMap<PlaceNight, Map<string, PlaceNight>>();
+
+/** The same night under other wishes about the Moon: the same object for the same wishes, so that what is known of it stays known. */
+export function withMoon(night: PlaceNight, moon: MoonWishes): PlaceNight {
+  if (night.moon === moon || moonKey(night.moon) === moonKey(moon)) return night;
+  const others = underOther.get(night) ?? new Map<string, PlaceNight>();
+  underOther.set(night, others);
+  const known = others.get(moonKey(moon)) ?? { ...night, moon };
+  others.set(moonKey(moon), known);
+  return known;
+}
 
 /** Tables cost a millisecond a channel and depend on the place alone: kept as long as the place is the same object. */
 const tables = new WeakMap<Place, Map<Channel, ChannelTables>>();

@@ -13,6 +13,8 @@ export interface WorkItem {
   readonly windows: readonly UtcInterval[];
   /** Any upper transit of the panel, before, in or after the night: it tells on which side of the meridian it stands when. */
   readonly transitMs: UtcMs;
+  /** Round after round in the order given: which rounds; absent = whenever its window closes first. */
+  readonly turn?: string;
 }
 
 /** Subs of one panel and channel in a row. */
@@ -26,6 +28,8 @@ export interface Block {
   readonly filterName: string;
   readonly subs: number;
   readonly subSec: number;
+  /** The rounds that it belongs to. */
+  readonly turn?: string;
 }
 
 /** A break between blocks, with the time it takes. */
@@ -90,6 +94,9 @@ interface Run {
 const isSamePointing = (a: WorkItem, b: WorkItem | undefined): boolean =>
   a.panel === b?.panel && a.projectId === b.projectId;
 
+/** Whether two items belong to the same rounds. */
+const isSameTurn = (a: WorkItem, b: WorkItem | undefined): boolean => a.turn !== undefined && a.turn === b?.turn;
+
 function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = "", projectId?: string): void {
   run.lines.push({
     kind,
@@ -104,9 +111,10 @@ function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = "", 
 /** Time between now and the first sub of an item: centring, filter, and focus when the filter differs or it is due. */
 function leadMs(item: WorkItem, run: Run, before: WorkItem | undefined, o: Overheads): number {
   const isOtherFilter = item.channel !== before?.channel;
+  const isRefocused = isOtherFilter && !isSameTurn(item, before);
   const centreMs = isSamePointing(item, before) ? 0 : o.panelChangeSec * 1000;
   const filterMs = isOtherFilter ? o.filterChangeSec * 1000 : 0;
-  const focusMs = isOtherFilter || isFocusDue(run, run.now + centreMs + filterMs, o) ? o.focusMin * MINUTE_MS : 0;
+  const focusMs = isRefocused || isFocusDue(run, run.now + centreMs + filterMs, o) ? o.focusMin * MINUTE_MS : 0;
   return centreMs + filterMs + focusMs;
 }
 
@@ -123,7 +131,8 @@ function choose(items: readonly WorkItem[], run: Run, o: Overheads): number {
   };
   if (canRun(run.current)) return run.current;
   const open = items.map((_, i) => i).filter(canRun);
-  return open.sort((a, b) => lastEnd(items[a]!) - lastEnd(items[b]!) || a - b)[0] ?? -1;
+  const rank = (i: number) => (items[i]!.turn === undefined ? lastEnd(items[i]!) : 0);
+  return open.sort((a, b) => rank(a) - rank(b) || a - b)[0] ?? -1;
 }
 
 /** What is done before the first sub: by daylight and by the first stars where that is wanted, else right before. */
@@ -192,9 +201,15 @@ export function runSheet(items: readonly WorkItem[], o: Overheads, options: Shee
   }
   const lines = untilLastBlock(run.lines).filter((l) => l.endMs > l.startMs);
   if (!lines.some((l) => l.kind === "block")) return empty;
-  const leftOver = items.flatMap((i, k) =>
-    run.leftSec[k]! > 30 ? [{ panel: i.panel, channel: i.channel, exposureMin: run.leftSec[k]! / 60 }] : [],
-  );
+  const over = new Map<string, { panel: string; channel: Channel; exposureMin: number }>();
+  items.forEach((i, k) => {
+    if (run.leftSec[k]! <= 30) return;
+    const key = `${i.projectId} ${i.panel} ${i.channel}`;
+    const sum = over.get(key) ?? { panel: i.panel, channel: i.channel, exposureMin: 0 };
+    sum.exposureMin += run.leftSec[k]! / 60;
+    over.set(key, sum);
+  });
+  const leftOver = [...over.values()];
   const exposureMin = lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
   return { lines, exposureMin, leftOver };
 }
@@ -226,7 +241,8 @@ function prepare(item: WorkItem, before: WorkItem | undefined, run: Run, o: Over
   if (!isSamePointing(item, before)) add(run, "centre", o.panelChangeSec * 1000, item.panel, item.projectId);
   if (item.channel !== before?.channel) {
     add(run, "filter", o.filterChangeSec * 1000, item.filterName);
-    run.focusDueMs = 0; // filters differ in focus
+    // Filters differ in focus; those shot in turn are taken as equal, or of known offset.
+    if (!isSameTurn(item, before)) run.focusDueMs = 0;
   }
   if (isFocusDue(run, run.now, o)) run.focusDueMs = 0;
 }
@@ -256,5 +272,6 @@ function expose(item: WorkItem, index: number, run: Run, o: Overheads): void {
       filterName: item.filterName,
       subs: 1,
       subSec: item.subSec,
+      ...(item.turn === undefined ? {} : { turn: item.turn }),
     });
 }

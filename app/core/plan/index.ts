@@ -25,6 +25,17 @@ export {
   shareOf,
   changedBy,
   whyEvening,
+  idleFit,
+  idleNights,
+  drivesOf,
+  runStandingOf,
+  channelsText,
+  cycleText,
+  readCycle,
+  weightOf,
+  type CycleStep,
+  type ShootingRules,
+  type RunStanding,
   USUAL_PERSON_RULES,
   type Evening,
   type FinishDates,
@@ -78,4 +89,5 @@ export {
   type WeighedNight,
 } from "./weigh";
 export { judgeNight, reasonsOf, type AwayNight, type Change, type Reason, type Verdict } from "./verdict";
+export { restOfNight, type RestOfNight, type RestStep } from "./rest";
 export { drivePays, type DriveAnswer } from "./drive";

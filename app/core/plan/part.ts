@@ -13,6 +13,8 @@ export interface PartData {
   readonly frameId?: string;
   /** The channels they promised; absent = all of them. */
   readonly channels?: readonly Channel[];
+  /** The only place at which a channel is shot, by channel; absent = wherever the rig stands. */
+  readonly onlyAt?: Readonly<Partial<Record<Channel, string>>>;
 }
 
 /** The name under which a member's part in a project is stored: one each, whoever writes it first. */

@@ -2,6 +2,7 @@ import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, typ
 import type { Channel, Filter } from "~/core/exposure";
 import type { MoonSchool, MoonWishes } from "~/core/night";
 import { hoursFor } from "./panel-hours";
+import type { ShootingRules } from "./season";
 
 /** Exposure still wanted of one panel in one channel, in minutes at the target's best. */
 export interface Need {
@@ -36,6 +37,8 @@ export interface ProjectData {
   readonly deadline?: string;
   /** How the Moon is taken for this picture; absent = as each member does. */
   readonly moon?: MoonWishes;
+  /** How it is shot, where not as usual. */
+  readonly rules?: ShootingRules;
   /** Where and with what it was shot before members had parts of their own; nothing is calculated from it. */
   readonly begun?: { readonly placeId: string; readonly rigId: string };
 }

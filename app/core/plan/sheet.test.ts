@@ -2,13 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import { mosaicPanels, type MosaicLayout, type Panel } from "~/core/framing";
-import { bestRate, placeNight, targetNight, USUAL_MOON, type Place, type PlaceNight } from "~/core/night";
+import { bestRate, foldRounds, placeNight, targetNight, USUAL_MOON, type Place, type PlaceNight } from "~/core/night";
 import { apparentVector, horizontalAt, sunAltitudeDeg, type Equatorial } from "~/core/sky";
 import { nightDate, utcMs, type UtcInterval } from "~/core/time";
 import { testPlace } from "../test-data";
 import { testQuestion } from "./plan.test-data";
 import type { Need } from "./project";
-import { eveningsOf, plannedSeason } from "./season";
+import { eveningsOf, plannedSeason, readCycle } from "./season";
 import { nightSheet } from "./sheet";
 
 const layout: MosaicLayout = {
@@ -232,4 +232,62 @@ it("has the stretches of the plan and no others, in their order and each within 
     { numRuns: process.env["LAWS_SEED"] === "new" ? 1000 : 60 },
   );
   expect(several).toBeGreaterThan(5);
+});
+
+describe("a sheet in turn", () => {
+  const night = placeNight(testPlace, nightDate("2026-12-05"), USUAL_MOON);
+  const inTurn = (
+    needs: readonly Need[],
+    more: { readonly roundSubs?: number; readonly cycle?: ReturnType<typeof readCycle> },
+  ) => {
+    const bare = testQuestion([{ id: "p", target: layout.centre, needs }], { places: { home: testPlace }, from: night.date, nights: 1 }); // prettier-ignore
+    const question = {
+      ...bare,
+      projects: bare.projects.map((p) => ({
+        ...p,
+        ...(more.cycle ? { cycle: more.cycle } : {}),
+        ...(more.roundSubs === undefined ? {} : { round: more.roundSubs }),
+      })),
+    };
+    const { plan } = plannedSeason(question);
+    const evening = eveningsOf(plan, night.date)[0]!;
+    const sheet = nightSheet({
+      evening,
+      projects: [{ id: "p", night, panels, needs, school: "allPanelsEveryNight", filterName: (c) => `${c} filter`, ...(more.roundSubs === undefined ? {} : { roundSubs: more.roundSubs }) }], // prettier-ignore
+      night,
+      overheads: DEFAULT_OVERHEADS,
+      flips: true,
+      standsBeforeDark: true,
+      within: null,
+    });
+    return { evening, sheet, blocks: blocksOf(sheet) };
+  };
+
+  it("goes from panel to panel after so many subs, and gives both as much", () => {
+    const { blocks, sheet } = inTurn([need("P1", "L", 600), need("P2", "L", 600)], { roundSubs: 4 });
+    const names = blocks.map((b) => b.panel);
+    expect(names.slice(0, 4)).toEqual(["P1", "P2", "P1", "P2"]);
+    expect(blocks.every((b) => b.subs <= 4)).toBe(true);
+    const subs = (panel: string) => blocks.reduce((s, b) => s + (b.panel === panel ? b.subs : 0), 0);
+    expect(Math.abs(subs("P1") - subs("P2"))).toBeLessThanOrEqual(8);
+    // Told as rounds: what is between two breaks of the night is one line, and no sub is lost by it.
+    const folded = foldRounds(sheet.lines);
+    const told = folded.reduce((s, l) => s + (l.kind === "rounds" ? l.parts.reduce((x, p) => x + p.subs, 0) : l.kind === "block" ? l.subs : 0), 0); // prettier-ignore
+    expect(told).toBe(subs("P1") + subs("P2"));
+    expect(folded.length).toBeLessThan(sheet.lines.length / 3);
+  });
+
+  it("goes round the channels of a panel without a focus at each filter, and fills the stretch that the plan has", () => {
+    const cycle = readCycle("3 L, R, G", ["L", "R", "G"]);
+    const needs = (["L", "R", "G"] as const).map((c) => need("P1", c, c === "L" ? 360 : 120));
+    const { blocks, sheet, evening } = inTurn(needs, { cycle });
+    expect(evening.blocks[0]!.turn).toHaveLength(3);
+    expect(blocks.slice(0, 4).map((b) => `${b.subs}${b.channel}`)).toEqual(["3L", "1R", "1G", "3L"]);
+    const focuses = sheet.lines.filter((l) => l.kind === "focus").length;
+    expect(focuses).toBeLessThan(blocks.length / 3);
+    // As much as the plan counts on, to within a round and what a night takes at its head.
+    const planned = evening.blocks.reduce((s, b) => s + b.exposureMin, 0);
+    expect(sheet.exposureMin).toBeGreaterThan(planned - 25 - 15);
+    expect(sheet.exposureMin).toBeLessThan(planned + 25);
+  });
 });

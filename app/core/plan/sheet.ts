@@ -1,9 +1,9 @@
 import { runSheet, targetNight, type PlaceNight, type RunSheet, type WorkItem } from "~/core/night";
 import { panelName, type Panel } from "~/core/framing";
-import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
+import type { Channel, Overheads } from "~/core/exposure";
 import { nightEvents, nextTransitMs, sunPassesMs } from "~/core/sky";
-import { MINUTE_MS, utcMs, type UtcInterval } from "~/core/time";
-import { dealPanels } from "./panels";
+import { utcMs, type UtcInterval } from "~/core/time";
+import { visitsOf } from "./visits";
 import type { Need, ProjectData } from "./project";
 import type { Evening } from "./season";
 
@@ -16,6 +16,8 @@ export interface SheetProject {
   readonly panels: readonly Panel[];
   readonly needs: readonly Need[];
   readonly school: ProjectData["school"];
+  /** Subs of a panel in a row, round after round; absent = once each. */
+  readonly roundSubs?: number;
   readonly filterName: (channel: Channel) => string;
 }
 
@@ -38,37 +40,35 @@ export function nightSheet(at: {
     const project = at.projects.find((p) => p.id === block.projectId);
     const [span] = clipped([block], at.within);
     if (!project || !span) return [];
-    const needs = project.needs.filter((n) => n.channel === block.channel && n.subSec === block.subSec);
     const rate = block.exposureMin > 0 ? block.countsMin / block.exposureMin : 1;
-    const clockMin = (span.endMs - span.startMs) / MINUTE_MS;
-    // What is done before the first sub, between panels and at the meridian is no exposure, nor is half a sub a panel.
-    const moves = project.school === "allPanelsEveryNight" ? needs.length : 1;
-    const { panelChangeSec, filterChangeSec, focusMin, flipMin } = at.overheads;
-    const leadMin =
-      (moves * (panelChangeSec + block.subSec / 2) + filterChangeSec) / 60 + focusMin + (at.flips ? flipMin : 0);
-    const exposureMin = Math.max(0, clockMin - leadMin) * efficiencyOf(block.subSec, at.overheads);
-    const windowsOf = (panel: string) => {
+    const targetOf = (panel: string, channel: Channel) => {
       const drawn = project.panels.find((p) => panelName(p.number) === panel);
-      return drawn ? targetNight(project.night, drawn.centre, block.channel).windows : [];
+      return drawn ? targetNight(project.night, drawn.centre, channel) : null;
     };
-    const setsMs = (panel: string) => Math.max(0, ...windowsOf(panel).map((w) => w.endMs));
-    return dealPanels(needs, left, exposureMin, rate, project.school, setsMs).flatMap(
-      ({ panel, exposureMin: minutes }) => {
-        const need = needs.find((n) => n.panel === panel)!;
-        const drawn = project.panels.find((p) => panelName(p.number) === panel);
-        if (!drawn) return [];
-        left.set(need, Math.max(0, (left.get(need) ?? need.remainingMin) - minutes * rate));
-        const target = targetNight(project.night, drawn.centre, block.channel);
+    return visitsOf(block, {
+      project,
+      left,
+      rate,
+      span,
+      overheads: at.overheads,
+      flips: at.flips,
+      setsMs: (panel) => Math.max(0, ...(targetOf(panel, block.channel)?.windows ?? []).map((w) => w.endMs)),
+    }).flatMap(
+      // prettier-ignore
+      ({ panel, channel, subSec, exposureMin, turn }) => {
+        const target = targetOf(panel, channel);
+        if (!target) return [];
         return [
           {
             projectId: project.id,
             panel,
-            channel: block.channel,
-            filterName: project.filterName(block.channel),
-            subSec: block.subSec,
-            exposureMin: minutes,
+            channel,
+            filterName: project.filterName(channel),
+            subSec,
+            exposureMin,
             windows: clipped(target.windows, span),
             transitMs: nextTransitMs(sky, target.ofDate),
+            ...(turn === undefined ? {} : { turn }),
           },
         ];
       },

@@ -200,6 +200,10 @@ describe("the verdict with weather", () => {
     expect(judge(clouded, {}, [away(60, 2)]).kind).toBe("borrow");
     expect(judge(clouded, {}, [away(600, 2)]).kind).toBe("stayIn");
     expect(judge(weather(() => 0.9), {}, [away(60, 1)]).kind).toBe("go"); // prettier-ignore
+    // Where the plan itself drives, it decides: there when it spends the night there, never else.
+    const asPlanned = (placeId: string | null, factor: number) =>
+      judgeNight({ steps, choice, weighed: weigh(weather(() => 0.9)), rules, away: [away(60, factor)], look: null, planned: { drives: ["pass"], placeId } }).kind; // prettier-ignore
+    expect([asPlanned("pass", 1), asPlanned(null, 9)]).toEqual(["borrow", "go"]);
     expect(judge(weather(() => 0.9), {}, [away(45, 2.5), away(30, 2.5)]).away?.travelMin).toBe(30); // prettier-ignore
   });
   it("stays in when there is nothing to shoot, whatever the sky", () => {

@@ -205,12 +205,18 @@ export function judgeNight(at: {
   readonly rules: GoingRules;
   readonly away: readonly AwayNight[];
   readonly look: { readonly isClear: boolean; readonly atMs: UtcMs } | null;
+  /** Places that the plan itself drives to, and which of them it spends this night at: there the plan decides. */
+  readonly planned?: { readonly drives: readonly string[]; readonly placeId: string | null };
 }): Verdict {
   const { weighed, rules, choice } = at;
   const homeMin = weighed.passes ? weighed.expectedWorthMin : 0;
   const gain = (a: AwayNight) => a.weighed.expectedWorthMin * a.lightFactor - homeMin - 2 * a.travelMin;
+  const isPlanned = (a: AwayNight) => a.placeId === at.planned?.placeId;
+  const pays = (a: AwayNight) => isPlanned(a) || (!at.planned?.drives.includes(a.placeId) && gain(a) >= 0);
   const away =
-    [...at.away].filter((a) => a.weighed.passes && gain(a) >= 0).sort((a, b) => gain(b) - gain(a))[0] ?? null;
+    [...at.away]
+      .filter((a) => a.weighed.passes && pays(a))
+      .sort((a, b) => Number(isPlanned(b)) - Number(isPlanned(a)) || gain(b) - gain(a))[0] ?? null;
   const looked: Reason[] =
     at.look && weighed.hours.some((h) => h.basis === "lookedUp") ? [{ code: "lookedUp", ...at.look }] : [];
   const told = { weighed, reasons: [...looked, ...reasonsOf(weighed, at)].slice(0, 3) };

@@ -2,7 +2,8 @@ import type { Place } from "~/core/night";
 import type { NightDate, UtcInterval } from "~/core/time";
 import type { Programme } from "./model";
 import { bestProgramme, nightTable, scratchFor } from "./night";
-import { eveningsFrom, keyOfJob, pricesOf, type Evening, type SeasonPlan } from "./plan";
+import { eveningsFrom, keyOfJob, type Evening } from "./evening";
+import { pricesOf, type SeasonPlan } from "./plan";
 import { requestOf, type HourOdds, type NightStock, type SeasonQuestion } from "./question";
 import { seasonTables } from "./tables";
 

@@ -1,5 +1,5 @@
 import { IDLE, type Block, type Column, type Programme, type SeasonTask } from "./model";
-import { columnOf, nightTable, type NightTable } from "./night";
+import { columnOf, minSlotsOf, nightTable, type NightTable } from "./night";
 import { conjugate, valueOf } from "./reward";
 import type { SeasonAnswer } from "./solve";
 
@@ -9,8 +9,8 @@ export function* everyProgramme(task: SeasonTask, table: NightTable): Generator<
   function* after(blocks: readonly Block[], from: number): Generator<Programme> {
     yield blocks;
     for (const job of table.jobs)
-      for (let s = from; s + task.minSlots <= last; s++)
-        for (let e = s + task.minSlots; e <= last; e++) {
+      for (let s = from; s + minSlotsOf(task, job) <= last; s++)
+        for (let e = s + minSlotsOf(task, job); e <= last; e++) {
           const before = blocks.at(-1);
           if (before?.[0] === job && before[2] === s) continue; // one longer block
           const next: readonly Block[] = [...blocks, [job, s, e]];

@@ -1,16 +1,21 @@
 export type { SeasonTask } from "./model";
 export { playSeasons } from "./seasons";
 export { seasonTables, type HourOdds, type SeasonProject, type SeasonRequest } from "./tables";
+export { eveningsOf, plannedSeason, planSeason, type FinishDates, type SeasonPlan, type SeasonWork } from "./plan";
+export type { Evening, PlannedBlock } from "./evening";
+export { idleFit, idleNights } from "./idle";
 export {
-  eveningsOf,
-  plannedSeason,
-  planSeason,
-  type Evening,
-  type FinishDates,
-  type PlannedBlock,
-  type SeasonPlan,
-  type SeasonWork,
-} from "./plan";
+  channelsText,
+  cycleText,
+  readCycle,
+  turnEfficiency,
+  turnShares,
+  weightOf,
+  type CycleStep,
+  type ShootingRules,
+  type TurnStep,
+} from "./rules";
+export type { RunStanding } from "./runs";
 export { isReserve, isWanted, plannedHours, shareOf, type ProjectShare, type ShareNight } from "./share";
 export { whyEvening, type WhyEvening } from "./why";
 export { changedBy, type WhatIf } from "./what-if";
@@ -19,6 +24,8 @@ export { chanceOfRun, phasesOf, type Phase } from "./phases";
 export { savesOf, type Save } from "./saves";
 export { eveningsElsewhere } from "./elsewhere";
 export {
+  drivesOf,
+  runStandingOf,
   USUAL_PERSON_RULES,
   type NightStock,
   type PersonRules,

@@ -24,6 +24,8 @@ export interface SeasonJob {
   readonly project: number;
   /** What having worth minutes is worth, from nothing more on. */
   readonly reward: Reward;
+  /** Slots that a block of it takes at least; absent = the task's. */
+  readonly minSlots?: number;
 }
 
 /** A rig on a night. */

@@ -1,5 +1,6 @@
 import { nightsBetween, type NightDate } from "~/core/time";
-import type { Evening, SeasonPlan } from "./plan";
+import type { Evening } from "./evening";
+import type { SeasonPlan } from "./plan";
 
 /** A night whose work a new plan has changed. */
 export interface MovedNight {

@@ -62,6 +62,9 @@ function lostAt(task: SeasonTask, job: number, before: number | null): number {
   return task.jobs[job]!.project === task.jobs[before]!.project ? filter : target;
 }
 
+/** Slots that a block of a job takes at least. */
+export const minSlotsOf = (task: SeasonTask, job: number): number => task.jobs[job]!.minSlots ?? task.minSlots;
+
 /** A programme with its yields; null where it breaks a rule: overlap, too short, through an unusable slot, too many targets. */
 export function columnOf(task: SeasonTask, table: NightTable, blocks: Programme): Column | null {
   if (blocks.length === 0) return IDLE;
@@ -74,7 +77,8 @@ export function columnOf(task: SeasonTask, table: NightTable, blocks: Programme)
     const [job, from, to] = block;
     const [s, e] = [from - table.first, to - table.first];
     const a = table.placeOf[job]!;
-    if (a === -1 || s < 0 || e > table.slots || e - s < task.minSlots || (before && from < before[2])) return null;
+    if (a === -1 || s < 0 || e > table.slots || e - s < minSlotsOf(task, job) || (before && from < before[2]))
+      return null;
     if (table.run[e * n + a]! < e - s) return null;
     if (!before || task.jobs[before[0]]!.project !== task.jobs[job]!.project) stretches++;
     const lost = lostAt(task, job, before ? before[0] : null) / task.slotMin;
@@ -142,8 +146,9 @@ export function bestProgramme(
 ): { readonly value: number; readonly blocks: Programme } {
   const { slots, jobs, worth, sums, run, chance, first } = table;
   const n = jobs.length;
-  const [m, most, tick] = [task.minSlots, task.targetsANight, task.tick];
-  if (slots < m || n === 0 || most < 1) return { value: 0, blocks: [] };
+  const [most, tick] = [task.targetsANight, task.tick];
+  if (slots < 1 || n === 0 || most < 1) return { value: 0, blocks: [] };
+  const least = Int32Array.from(jobs, (k) => minSlotsOf(task, k));
   const { open, how, best, bestAt, other, otherAt, mine, mineAt, projectOf, projects } = scratch;
   const start = task.lostMin.start / task.slotMin;
   const target = task.lostMin.target / task.slotMin;
@@ -171,6 +176,7 @@ export function bestProgramme(
         const price = chance * prices[job]!;
         const p = projectOf[job]!;
         const length = run[s * n + a]!;
+        const m = least[a]!;
         if (s > 0 && length > 0) {
           const kept = open[before * n + a]!;
           if (kept > NEVER) {
@@ -241,7 +247,7 @@ export function bestProgramme(
     const to = (end - a) / n;
     let s = to;
     while (how[at(s, c) * n + a] === EXTENDS) s--;
-    const from = s - m;
+    const from = s - least[a]!;
     blocks.push([jobs[a]!, first + from, first + to]);
     const came = how[at(s, c) * n + a]!;
     if (came === STARTS) break;

@@ -188,40 +188,51 @@ describe("locks", () => {
       { id: "r", placeId: "away", rigId: "b", hasWork: true },
       { id: "s", placeId: "home", rigId: "b", hasWork: false },
     ];
-    const isUsable = (id: string, night: string) => !(id === "q" && night === addNights(from, 1));
-    const any = fc.record({ night: fc.integer({ min: 0, max: 1 }), does: fc.constantFrom("fix" as const, "forbid" as const), about: fc.constantFrom({}, { projectId: "p" }, { projectId: "q" }, { projectId: "r" }, { projectId: "s" }, { placeId: "home" }, { placeId: "away" }) }); // prettier-ignore
+    const usable = (id: string, night: string) =>
+      id === "q" && night === addNights(from, 1) ? [] : id === "p" ? (["L", "Ha"] as const) : (["L"] as const);
+    const any = fc.record({ night: fc.integer({ min: 0, max: 1 }), does: fc.constantFrom("fix" as const, "forbid" as const), about: fc.constantFrom({}, { projectId: "p" }, { projectId: "p", channel: "L" as const }, { projectId: "p", channel: "Ha" as const }, { projectId: "p", channel: "OIII" as const }, { projectId: "q" }, { projectId: "r" }, { projectId: "s" }, { placeId: "home" }, { placeId: "away" }) }); // prettier-ignore
     // Whether there is any way to spend the nights that keeps all of a set: a place, and targets within the rules.
-    const canKeep = (set: readonly Lock[], most: number): boolean =>
+    const canKeep = (set: readonly Lock[], most: number, drives: readonly string[]): boolean =>
       [...new Set(set.map((l) => l.night))].every((night) => {
         const mine = set.filter((l) => l.night === night);
         const fixes = mine.filter((l) => l.does === "fix");
         if (fixes.length === 0) return true;
         if (mine.some((l) => l.does === "forbid" && !l.projectId && !l.placeId)) return false;
-        return ["home", "away"].some((place) => {
+        return ["home", "away", "hut"].some((place) => {
           if (mine.some((l) => l.placeId === place && l.does === "forbid")) return false;
           const wanted = [...new Set(fixes.flatMap((l) => l.projectId ?? []))].map((id) => projects.find((p) => p.id === id)!); // prettier-ignore
           if (fixes.some((l) => l.placeId !== undefined && l.placeId !== place)) return false;
-          if (wanted.some((p) => p.placeId !== place || !p.hasWork || !isUsable(p.id, night))) return false;
-          if (wanted.some((p) => mine.some((l) => l.does === "forbid" && l.projectId === p.id))) return false;
+          if (wanted.some((p) => (p.placeId !== place && !drives.includes(place)) || !p.hasWork)) return false;
+          const without = (id: string, channel: string) =>
+            mine.some((l) => l.does === "forbid" && l.projectId === id && (l.channel ?? channel) === channel);
+          const open = (id: string) => usable(id, night).filter((c) => !without(id, c));
+          const isDone = ({ projectId: id, channel }: Lock) => !id || open(id).some((c) => (channel ?? c) === c);
+          if (!fixes.every(isDone)) return false;
           return ["a", "b"].every((rig) => wanted.filter((p) => p.rigId === rig).length <= most);
         });
       });
     fc.assert(
-      fc.property(fc.array(any, { maxLength: 6 }), fc.integer({ min: 1, max: 2 }), (list, most) => {
-        const locks = list
+      fc.property(
+        fc.array(any, { maxLength: 6 }),
+        fc.integer({ min: 1, max: 2 }),
+        fc.constantFrom([], ["hut"], ["away"]),
+        (list, most, drives) => {
+          // prettier-ignore
+          const locks = list
           .filter((l) => !(l.does === "fix" && Object.keys(l.about).length === 0)) // nobody fixes nothing
           .map((l, i) => lock(`l${i}`, l.night, { does: l.does, ...l.about }));
-        const named = lockConflicts(locks, projects, { targetsANight: most, isOneRig: false, isUsable });
-        // Every set named cannot be kept, and each smaller one can.
-        for (const { locks: ids } of named) {
-          const set = locks.filter((l) => ids.includes(l.id));
-          expect(canKeep(set, most)).toBe(false);
-          for (const one of set) expect(canKeep(set.filter((l) => l !== one), most)).toBe(true); // prettier-ignore
-        }
-        // What is left without the sets named can be kept.
-        const gone = new Set(named.flatMap((c) => c.locks));
-        expect(canKeep(locks.filter((l) => !gone.has(l.id)), most)).toBe(true); // prettier-ignore
-      }),
+          const named = lockConflicts(locks, projects, { targetsANight: most, isOneRig: false, drives, usable });
+          // Every set named cannot be kept, and each smaller one can.
+          for (const { locks: ids } of named) {
+            const set = locks.filter((l) => ids.includes(l.id));
+            expect(canKeep(set, most, drives)).toBe(false);
+            for (const one of set) expect(canKeep(set.filter((l) => l !== one), most, drives)).toBe(true); // prettier-ignore
+          }
+          // What is left without the sets named can be kept.
+          const gone = new Set(named.flatMap((c) => c.locks));
+          expect(canKeep(locks.filter((l) => !gone.has(l.id)), most, drives)).toBe(true); // prettier-ignore
+        },
+      ),
       { numRuns: runs(300, 5000) },
     );
   });

@@ -1,37 +1,13 @@
-import { addNights, MINUTE_MS, nightsBetween, type NightDate, type UtcMs } from "~/core/time";
-import { lockConflicts, lockedNight, type Lock, type LockConflict } from "./locks";
+import { addNights, MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
+import { lockConflicts, lockedNight, type LockConflict } from "./locks";
 import type { Lane, Programme, Programmes, SeasonTask } from "./model";
 import { bestProgramme, columnOf, nightTable, scratchFor } from "./night";
 import { riskReward, topSlope } from "./reward";
 import { playSeasons, type SeasonOdds } from "./seasons";
-import { isBusy, isUsable, requestOf, type NightStock, type SeasonQuestion } from "./question";
+import { drivesOf, requestOf, usableChannels, type NightStock, type SeasonQuestion } from "./question";
 import { solveSeason, type SeasonAnswer } from "./solve";
-import { seasonTables, SLOT_MIN, spanOf, type JobKey, type SeasonTables } from "./tables";
-
-/** A stretch of an evening for one project in one channel. */
-export interface PlannedBlock extends JobKey {
-  readonly startMs: UtcMs;
-  readonly endMs: UtcMs;
-  /** What it counts towards the goal if it is clear, minutes at the target's best. */
-  readonly countsMin: number;
-  /** Exposure in it by the clock, minutes. */
-  readonly exposureMin: number;
-}
-
-/** What a rig does on a night: what Tonight, the sheet, the calendars and a project's share all show. */
-export interface Evening {
-  readonly night: NightDate;
-  readonly placeId: string;
-  readonly rigIds: readonly string[];
-  readonly chance: number;
-  /** Usable minutes for whatever is wanted. */
-  readonly usableMin: number;
-  readonly blocks: readonly PlannedBlock[];
-  /** Kept by hand. */
-  readonly isFixed: boolean;
-  /** Why nothing of it can be used, whatever its sky. */
-  readonly closed: "busy" | "forbidden" | "elsewhere" | null;
-}
+import { eveningsFrom, isWork, keyOfJob, keyOfLane, type Evening } from "./evening";
+import { seasonTables, SLOT_MIN, type JobKey, type SeasonTables } from "./tables";
 
 /** What a project still wants in a channel, and what the plan brings of it. */
 export interface PlannedJob extends JobKey {
@@ -81,10 +57,6 @@ export interface SeasonWork {
   readonly answer: SeasonAnswer;
 }
 
-export const keyOfJob = (j: JobKey): string => `${j.projectId} ${j.channel} ${j.subSec}`;
-const keyOfLane = (e: Pick<Evening, "night" | "placeId" | "rigIds">): string =>
-  `${e.night} ${e.placeId} ${e.rigIds.join("+")}`;
-
 const NO_WORTH = (lane: Lane): Lane => ({ chance: lane.chance, worth: lane.worth.map((s) => s.map(() => 0)) });
 
 /**
@@ -132,21 +104,21 @@ export const pricesOf = (plan: SeasonPlan, keys: readonly string[], task: Season
 
 const BOOSTS = 12;
 
-/** A lane that has to do some projects: the programme at the prices if it has them all, else the prices raised until it does. */
+/** A lane that has to do some things, one of each list of jobs: the programme at the prices if it has them all, else the prices raised until it does. */
 function forced(
   task: SeasonTask,
   lane: number,
-  wanted: readonly number[],
+  wanted: readonly (readonly number[])[],
   prices: readonly number[],
 ): Programme | null {
   const table = nightTable(task, { chance: 1, worth: task.lanes[lane]!.worth });
   const scratch = scratchFor(task, [table]);
-  const raised = prices.map((p, k) => (wanted.includes(task.jobs[k]!.project) ? Math.max(p, 1) : p));
+  const raised = prices.map((p, k) => (wanted.some((some) => some.includes(k)) ? Math.max(p, 1) : p));
   for (let i = 0; i < BOOSTS; i++) {
     const { blocks } = bestProgramme(task, table, raised, scratch);
-    const missing = wanted.filter((p) => !blocks.some(([k]) => task.jobs[k]!.project === p));
+    const missing = wanted.filter((some) => !blocks.some(([k]) => some.includes(k)));
     if (missing.length === 0) return blocks;
-    for (const [k, job] of task.jobs.entries()) if (missing.includes(job.project)) raised[k]! *= 2;
+    for (const k of missing.flat()) raised[k]! *= 2;
   }
   return null;
 }
@@ -211,10 +183,17 @@ export function* planSeason(
 ): Generator<SeasonPlan, { readonly plan: SeasonPlan; readonly work: SeasonWork }> {
   const question = inOrder(asked);
   const { projects, rules, persistence } = question;
+  const usable = new Map<string, ReturnType<typeof usableChannels>>();
+  const usableOn = (id: string, night: NightDate) => {
+    const key = `${id} ${night}`;
+    const known = usable.get(key) ?? usableChannels(question, id, night, stock);
+    usable.set(key, known);
+    return known;
+  };
   const conflicts = lockConflicts(
     question.locks,
     projects.map((p) => ({ ...p, hasWork: p.wants.some((w) => w.remainingMin > 0.5) })),
-    { ...rules, isUsable: (id, night) => isUsable(question, id, night, stock) },
+    { ...rules, drives: drivesOf(question), usable: usableOn },
   );
   const set = new Set(conflicts.flatMap((c) => c.locks));
   const locks = question.locks.filter((l) => !set.has(l.id) && nightsBetween(question.from, l.night) >= 0);
@@ -226,12 +205,13 @@ export function* planSeason(
   const placed = atOnePlace(tables, warmPrices, question);
   const hold = (task: SeasonTask, prices: readonly number[], plan: Programmes): SeasonTask => {
     const fixes = lanes.map((lane, l) => {
-      const wanted = lockedNight(locks, lane.night).fixed.flatMap((id) => {
-        const number = projects.findIndex((p) => p.id === id);
-        const p = projects[number];
-        return p?.placeId === lane.placeId && lane.rigIds.includes(p.rigId) ? [number] : [];
+      if (placed.closed.has(l)) return null;
+      const wanted = lockedNight(locks, lane.night).fixed.flatMap((fix) => {
+        const p = projects.find((x) => x.id === fix.projectId);
+        if (!p || !lane.rigIds.includes(p.rigId)) return [];
+        return [jobs.flatMap((job, k) => (isWork(job, fix) ? [k] : []))];
       });
-      const has = wanted.every((p) => plan[l]?.some(([k]) => task.jobs[k]!.project === p));
+      const has = wanted.every((some) => plan[l]?.some(([k]) => some.includes(k)));
       return has ? null : forced(task, l, wanted, prices);
     });
     return fixes.some(Boolean)
@@ -247,6 +227,7 @@ export function* planSeason(
       projectId: job.projectId,
       channel: job.channel,
       subSec: job.subSec,
+      ...(job.turn ? { turn: job.turn } : {}),
       needMin: job.needMin,
       expectedMin: answer.yields[k]!,
       price: answer.prices[k]!,
@@ -295,70 +276,14 @@ export function* planSeason(
     nightOf: lanes.map((l) => nightsBetween(question.from, l.night)),
     placeOf: lanes.map((l) => l.placeId),
     persistence,
-    wasClear: question.wasClear,
+    // What is known of the night before is in the chances of the first nights.
+    wasClear: null,
   };
   const odds = playSeasons({ ...task, jobs: placed.task.jobs }, answer.plan, answer.pools, weather, {
     runs: question.runs,
     seed: SEED,
   });
   return { plan: shown(answer, odds, "whole"), work: { question, tables, task, answer } };
-}
-
-/** How programmes read as evenings: what does not depend on them is worked out once. */
-export function eveningsFrom(
-  question: SeasonQuestion,
-  { lanes, jobs, task }: SeasonTables,
-  locks: readonly Lock[],
-  closed: ReadonlySet<number>,
-): (plan: Programmes) => Evening[] {
-  const clear = lanes.map((lane) => nightTable(task, { chance: 1, worth: lane.worth }));
-  const bare = lanes.map((lane, l): Evening & { readonly fixed: readonly string[] } => {
-    let usableMin = 0;
-    lane.worth.forEach((slot, s) => {
-      if (slot.some((w) => w > 0)) usableMin += Math.max(...lane.usableMin[s]!);
-    });
-    const { isOpen, fixed } = lockedNight(locks, lane.night);
-    return {
-      night: lane.night,
-      placeId: lane.placeId,
-      rigIds: lane.rigIds,
-      chance: task.lanes[l]!.chance,
-      usableMin,
-      blocks: [],
-      isFixed: false,
-      fixed,
-      closed: isBusy(question.rules, lane.night, locks)
-        ? "busy"
-        : !isOpen
-          ? "forbidden"
-          : closed.has(l)
-            ? "elsewhere"
-            : null,
-    };
-  });
-  const blocksOf = (l: number, programme: Programme): PlannedBlock[] =>
-    programme.map((block, b): PlannedBlock => {
-      const job = jobs[block[0]]!;
-      const { usableMin, startMs, endMs } = spanOf(lanes[l]!, block);
-      const counts = (blocks: Programme) => {
-        const column = columnOf(task, clear[l]!, blocks);
-        return column?.yields[column.jobs.indexOf(block[0])] ?? 0;
-      };
-      return {
-        projectId: job.projectId,
-        channel: job.channel,
-        subSec: job.subSec,
-        startMs,
-        endMs,
-        countsMin: counts(programme.slice(0, b + 1)) - counts(programme.slice(0, b)),
-        exposureMin: usableMin * job.efficiency,
-      };
-    });
-  return (plan) =>
-    bare.map(({ fixed, ...evening }, l) => {
-      const blocks = blocksOf(l, plan[l]!);
-      return { ...evening, blocks, isFixed: blocks.some((b) => fixed.includes(b.projectId)) };
-    });
 }
 
 /** The odds of a project by date. */

@@ -1,7 +1,8 @@
-import { equivalentHours, type Overheads } from "~/core/exposure";
+import { equivalentHours, type Channel, type Overheads } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
 import { lockedNight, type Lock } from "./locks";
+import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
 import type { HourOdds, SeasonProject, SeasonRequest } from "./tables";
 
 export type { HourOdds };
@@ -80,6 +81,14 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
   const locked = new Map([...new Set(locks.map((l) => l.night))].map((n) => [n, lockedNight(locks, n)]));
   const rigOf = (id: string) => (rules.isOneRig ? "" : (projects.find((p) => p.id === id)?.rigId ?? ""));
   const stands = new Map(projects.map((p) => [p.id, p.placeId]));
+  const known = new Map<string, readonly number[]>();
+  const runsOf = (placeId: string, run: number) => {
+    const key = `${placeId} ${run}`;
+    const place = placeOf.get(placeId);
+    const share = known.get(key) ?? runOdds(place?.chances ?? [], run, question.persistence, question.wasClear).share;
+    known.set(key, share);
+    return share;
+  };
   return {
     from: question.from,
     nights: question.nights,
@@ -93,14 +102,20 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
     chanceOf: (placeId: string, night: NightDate) => placeOf.get(placeId)?.chances[index(night)] ?? 0,
     hoursOf: (placeId: string, night: NightDate) => placeOf.get(placeId)?.hours[night] ?? null,
     isFree: (night: NightDate) => !isBusy(rules, night, locks) && (locked.get(night)?.isOpen ?? true),
-    mayShoot: (projectId: string, placeId: string, night: NightDate) => {
+    mayShoot: (projectId: string, placeId: string, night: NightDate, channels: readonly Channel[]) => {
       const l = locked.get(night);
       if (!l) return true;
-      if (!l.mayShoot(projectId, placeId)) return false;
-      if (l.fixed.length === 0 || l.fixed.includes(projectId)) return true;
-      return l.fixed.every((id) => stands.get(id) === placeId && rigOf(id) !== rigOf(projectId));
+      if (!l.mayShoot(projectId, placeId, channels)) return false;
+      if (l.fixed.length === 0 || l.fixed.some((f) => f.projectId === projectId)) return true;
+      return l.fixed.every((f) => stands.get(f.projectId) === placeId && rigOf(f.projectId) !== rigOf(projectId));
     },
-    drives: (rules.drives ?? []).flatMap(({ placeId }) => (placeOf.has(placeId) ? [placeId] : [])),
+    runShare: (project: SeasonProject, placeId: string, night: NightDate) => {
+      const share = runsOf(placeId, project.clearRun ?? 1)[index(night)] ?? 0;
+      const isForecast = placeOf.get(placeId)?.hours[night] !== undefined;
+      // As far as forecasts reach a night is taken or it waits; beyond, it counts as often as it will be one of a run.
+      return index(night) === 0 || isForecast ? (share >= RUN_ODDS ? 1 : 0) : share;
+    },
+    drives: drivesOf(question),
     gainAt: (homeId: string, placeId: string) => gainOf(placeOf.get(homeId)?.place, placeOf.get(placeId)?.place),
     standsAt: (placeId: string, night: NightDate) => {
       const there = question.trips.find((t) => t.night === night)?.placeId ?? placeId;
@@ -118,6 +133,23 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
   };
 }
 
+/** How a project that wants clear nights in a row stands tonight; null where it wants none. */
+export function runStandingOf(question: SeasonQuestion, projectId: string): RunStanding | null {
+  const project = question.projects.find((p) => p.id === projectId);
+  const place = question.places.find((p) => p.id === project?.placeId);
+  if (project?.clearRun === undefined || !place || project.wants.every((w) => w.remainingMin <= 0.5)) return null;
+  return runStanding(question.from, place.chances, project.clearRun, question.persistence, question.wasClear);
+}
+
+/** Places that rigs are taken to: those one would drive to, and those that some channels are bound to. */
+export const drivesOf = ({ rules, projects, places }: SeasonQuestion): string[] =>
+  [
+    ...new Set([
+      ...(rules.drives ?? []).map((d) => d.placeId),
+      ...projects.flatMap((p) => p.wants.flatMap((w) => w.onlyAt ?? [])),
+    ]),
+  ].filter((id) => places.some((p) => p.id === id));
+
 /** Hours at another place in hours at home, by the darkness of both. */
 const gainOf = (home: Place | undefined, away: Place | undefined): number =>
   home && away ? equivalentHours(away.skyMagPerArcsec2, home.skyMagPerArcsec2) : 1;
@@ -126,15 +158,26 @@ const gainOf = (home: Place | undefined, away: Place | undefined): number =>
 export const isBusy = (rules: PersonRules, night: NightDate, locks: readonly Lock[]): boolean =>
   rules.busyWeekdays.includes(weekdayOf(night)) && !locks.some((l) => l.night === night && l.does === "fix");
 
-/** Whether a night has a block of a project, locks and weather aside. */
-export function isUsable(question: SeasonQuestion, projectId: string, night: NightDate, stock: NightStock): boolean {
+/** The channels of a project that a night has a block for, locks and weather aside. */
+export function usableChannels(
+  question: SeasonQuestion,
+  projectId: string,
+  night: NightDate,
+  stock: NightStock,
+): Channel[] {
   const project = question.projects.find((p) => p.id === projectId);
-  const place = question.places.find((p) => p.id === project?.placeId)?.place;
-  if (!project || !place || (project.deadline !== undefined && night > project.deadline)) return false;
-  const over = nightFrom(stock, place, night, project.moon);
-  return project.wants.some(({ channel }) =>
-    targetNight(over, project.target, channel).windows.some(
-      (w) => (w.endMs - w.startMs) / MINUTE_MS >= question.rules.minBlockMin,
-    ),
-  );
+  if (!project || (project.deadline !== undefined && night > project.deadline)) return [];
+  const leastMin = project.leastMin ?? question.rules.minBlockMin;
+  const usable = [project.placeId, ...drivesOf(question)].flatMap((placeId) => {
+    const place = question.places.find((p) => p.id === placeId)?.place;
+    if (!place) return [];
+    const over = nightFrom(stock, place, night, project.moon);
+    return project.wants.filter(
+      ({ channel, remainingMin, onlyAt }) =>
+        remainingMin > 0.5 &&
+        (onlyAt === undefined || onlyAt === placeId) &&
+        targetNight(over, project.target, channel).windows.some((w) => (w.endMs - w.startMs) / MINUTE_MS >= leastMin),
+    );
+  });
+  return [...new Set(usable.map((w) => w.channel))];
 }

@@ -36,7 +36,7 @@ function worthOf(task: SeasonTask, plan: readonly Programme[]): number {
     blocks.forEach(([job, from, to], i) => {
       const before = i === 0 ? null : blocks[i - 1]!;
       if (before && from < before[2]) throw new Error("blocks overlap");
-      if (to - from < task.minSlots) throw new Error("a block is too short");
+      if (to - from < (task.jobs[job]!.minSlots ?? task.minSlots)) throw new Error("a block is too short");
       const { project } = task.jobs[job]!;
       const isSame = before !== null && task.jobs[before[0]]!.project === project;
       if (!isSame) stretches++;
@@ -102,7 +102,7 @@ const season = (lanes: number, slots: number, jobs: number): fc.Arbitrary<Season
       start: fc.integer({ min: 0, max: 20 }),
       target: fc.integer({ min: 0, max: 20 }),
       filter: fc.integer({ min: 0, max: 20 }),
-      wants: fc.array(fc.tuple(fc.integer({ min: 0, max: 1 }), fc.double({ min: 1, max: 80, noNaN: true }), fc.double({ min: 0.2, max: 3, noNaN: true })), { minLength: jobs, maxLength: jobs }), // prettier-ignore
+      wants: fc.array(fc.tuple(fc.integer({ min: 0, max: 1 }), fc.double({ min: 1, max: 80, noNaN: true }), fc.double({ min: 0.2, max: 3, noNaN: true }), fc.option(fc.integer({ min: 1, max: 3 }), { nil: undefined })), { minLength: jobs, maxLength: jobs }), // prettier-ignore
       lanes: fc.array(lane(slots, jobs), { minLength: 1, maxLength: lanes }),
     })
     .map(({ start, target, filter, wants, ...rest }) => ({
@@ -110,7 +110,11 @@ const season = (lanes: number, slots: number, jobs: number): fc.Arbitrary<Season
       slotMin: 20,
       tick: 0.5,
       lostMin: { start, target, filter },
-      jobs: wants.map(([project, need, priority]) => ({ project, reward: capReward(need, priority) })),
+      jobs: wants.map(([project, need, priority, own]) => ({
+        project,
+        reward: capReward(need, priority),
+        ...(own === undefined ? {} : { minSlots: own }),
+      })),
     }));
 
 describe("the instance of the published formulas (MATHS 7.3 A)", () => {

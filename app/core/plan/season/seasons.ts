@@ -84,6 +84,8 @@ export function playSeasons(
       });
     });
   }
+  const spreadAfter = Array.from({ length: nights }, (_, n) => variance[n + 1]!.map(Math.sqrt));
+  const usedBy = pools.map((pool) => [...new Set(pool.flatMap((c) => c.jobs))]);
   const lanesOf = Array.from({ length: nights }, (_, n) => nightOf.flatMap((night, l) => (night === n ? [l] : [])));
   const places = [...new Set(placeOf)];
   const placeAt = placeOf.map((p) => places.indexOf(p));
@@ -120,13 +122,16 @@ export function playSeasons(
       for (const l of lanesOf[n]!) {
         if (!isClear[placeAt[l]!]) continue;
         const pool = pools[l]!;
-        for (const column of pool)
-          for (const k of column.jobs) {
-            const rest = left[k]! - mean[n + 1]![k]!;
-            const spread = Math.sqrt(variance[n + 1]![k]!);
-            const missing = spread > 1e-9 ? normalCdf(rest / spread) : rest > 0 ? 1 : 0;
-            price[k] = priority[k]! * Math.max(SOONER, missing);
+        for (const k of usedBy[l]!) {
+          if (left[k]! <= 0) {
+            price[k] = 0;
+            continue;
           }
+          const rest = left[k]! - mean[n + 1]![k]!;
+          const spread = spreadAfter[n]![k]!;
+          const missing = spread > 1e-9 ? normalCdf(rest / spread) : rest > 0 ? 1 : 0;
+          price[k] = priority[k]! * Math.max(SOONER, missing);
+        }
         let best = IDLE;
         let most = 0;
         for (const column of pool) {

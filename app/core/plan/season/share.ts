@@ -1,5 +1,6 @@
 import { MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
-import type { Evening, FinishDates, PlannedBlock, PlannedJob, SeasonPlan } from "./plan";
+import { keyOfJob, type Evening, type PlannedBlock } from "./evening";
+import type { FinishDates, PlannedJob, SeasonPlan } from "./plan";
 
 /** A night of a project's share. */
 export interface ShareNight {
@@ -50,7 +51,7 @@ export function shareOf(plan: SeasonPlan, projectId: string): ProjectShare {
   });
   const blocks = nights.flatMap((n) => n.blocks);
   const clockMin = jobs.reduce<number | null>((sum, j) => {
-    const mine = blocks.filter((b) => b.channel === j.channel && b.subSec === j.subSec);
+    const mine = blocks.filter((b) => keyOfJob(b) === keyOfJob(j));
     const counts = mine.reduce((s, b) => s + b.countsMin, 0);
     const clock = mine.reduce((s, b) => s + (b.endMs - b.startMs) / MINUTE_MS, 0);
     return sum === null || counts <= 0 ? null : sum + (j.needMin * clock) / counts;
@@ -65,11 +66,11 @@ export function plannedHours(
   share: ProjectShare,
   countedMin: number,
 ): { readonly night: NightDate; readonly hours: number }[] {
-  const left = new Map(share.jobs.map((j) => [`${j.channel} ${j.subSec}`, j.needMin]));
+  const left = new Map(share.jobs.map((j) => [keyOfJob(j), j.needMin]));
   let minutes = countedMin;
   return share.nights.map(({ night, blocks }) => {
     for (const b of blocks) {
-      const key = `${b.channel} ${b.subSec}`;
+      const key = keyOfJob(b);
       const given = Math.min(left.get(key) ?? 0, b.countsMin);
       left.set(key, (left.get(key) ?? 0) - given);
       minutes += given;

@@ -1,9 +1,11 @@
-import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
+import type { Channel, Overheads } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { addNights, HOUR_MS, MINUTE_MS, utcMs, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
+import type { CycleStep, TurnStep } from "./rules";
 import type { Block, Lane, SeasonJob, SeasonTask } from "./model";
 import { capReward } from "./reward";
+import { plannedWants, type PlannedWant } from "./wants";
 
 /** What one project wants in one channel and sub length, in minutes of exposure at the target's best. */
 export interface ChannelWant {
@@ -13,6 +15,8 @@ export interface ChannelWant {
   readonly subSec: number;
   /** Worth of a minute at the target's best, over the place's moonless zenith; absent = the zenith's own. */
   readonly bestRate?: number;
+  /** The only place it is shot at; absent = wherever the rig stands. */
+  readonly onlyAt?: string;
 }
 
 /** A project as it takes part in a season: with its owner's place and rig. */
@@ -27,6 +31,18 @@ export interface SeasonProject {
   readonly wants: readonly ChannelWant[];
   /** The last night that counts. */
   readonly deadline?: NightDate;
+  /** Its own shortest stretch; absent = the person's. */
+  readonly leastMin?: number;
+  /** Channels shot in turn. */
+  readonly cycle?: readonly CycleStep[];
+  /** Panels in turn, so many subs each; absent = once a night each, or there is one. */
+  readonly round?: number;
+  /** Done before anything else of it is begun. */
+  readonly first?: Channel;
+  /** So many clear nights in a row, or none. */
+  readonly clearRun?: number;
+  /** Other rigs that shoot it as well, like its own. */
+  readonly alsoRigs?: readonly string[];
 }
 
 /** The odds of an hour that begins at an instant. */
@@ -49,7 +65,9 @@ export interface SeasonRequest {
   /** Whether the person can be out that night. */
   readonly isFree: (night: NightDate) => boolean;
   /** Whether a project may be shot that night; absent = any. */
-  readonly mayShoot?: (projectId: string, placeId: string, night: NightDate) => boolean;
+  readonly mayShoot?: (projectId: string, placeId: string, night: NightDate, channels: readonly Channel[]) => boolean;
+  /** Share of a project's clear nights that count, for those that want several in a row; 0 = that night waits. */
+  readonly runShare?: (project: SeasonProject, placeId: string, night: NightDate) => number;
   /** Where the rigs of a place stand on a night, and what an hour there is worth in hours at their own; absent = at home. */
   readonly standsAt?: (placeId: string, night: NightDate) => { readonly placeId: string; readonly gain: number };
   /** Places that the rigs of home could be taken to on any night: another lane each; the caller sees to it that one is used. */
@@ -89,6 +107,8 @@ export interface JobKey {
   readonly projectId: string;
   readonly channel: Channel;
   readonly subSec: number;
+  /** Channels shot in turn, of which `channel` is the first; absent = that channel by itself. */
+  readonly turn?: readonly TurnStep[];
 }
 
 /** A season as numbers, and what the numbers stand for. */
@@ -113,7 +133,6 @@ export const SLOT_MIN = 15;
 const SLOT_MS = SLOT_MIN * MINUTE_MS;
 /** Minutes at their best that a block costs by itself: of two like plans the one with fewer changes; a proposal of this project. */
 const TICK = 0.5;
-const DONE_MIN = 0.5; // half a minute of rest is none
 const LEAST_ODDS = 0.05; // no forecast is surer than that; what a clouded night would be used for stays known
 
 /** What forecasts make of the slots of a night: the chance of the night, and by slot the share of it. */
@@ -152,29 +171,29 @@ function bestRun(worth: readonly (readonly number[])[], most: number): readonly 
  */
 export function seasonTables(request: SeasonRequest, onNight?: (done: number) => void): SeasonTables {
   const { projects, rigs, places } = request;
+  const overheadsOf = new Map(rigs.map((r) => [r.id, r.overheads]));
   const open = projects.flatMap((project, number) =>
-    project.wants.flatMap((want) => (want.remainingMin > DONE_MIN ? [{ project, number, want }] : [])),
+    plannedWants(project, overheadsOf.get(project.rigId)).map((want) => ({ project, number, want })),
   );
+  const slotsFor = (minutes: number) => Math.max(1, Math.ceil(minutes / SLOT_MIN));
   const jobs: SeasonJob[] = open.map(({ project, number, want }) => ({
     project: number,
     reward: capReward(want.remainingMin, project.priority),
+    ...(project.leastMin === undefined ? {} : { minSlots: slotsFor(project.leastMin) }),
   }));
-  const overheadsOf = new Map(rigs.map((r) => [r.id, r.overheads]));
-  const efficiency = open.map(({ project, want }) => {
-    const overheads = overheadsOf.get(project.rigId);
-    return overheads ? efficiencyOf(want.subSec, overheads) : 1;
-  });
   const lanes: SeasonLane[] = [];
   const rows: Lane[] = [];
   // A rig stands where its projects say; one that is used at two places is two lanes.
-  const standOf = (p: SeasonProject) => (request.isOneRig ? p.placeId : `${p.rigId}\n${p.placeId}`);
-  const homes = [...new Set(open.map(({ project }) => standOf(project)))].map((stand): Stand => {
-    const mine = open.map(({ project }) => standOf(project) === stand);
+  const standOf = (p: SeasonProject, rigId: string) => (request.isOneRig ? p.placeId : `${rigId}\n${p.placeId}`);
+  const rigsOf = (p: SeasonProject) => [p.rigId, ...(p.alsoRigs ?? [])];
+  const stands = open.map(({ project }) => new Map(rigsOf(project).map((id) => [standOf(project, id), id])));
+  const homes = [...new Set(stands.flatMap((s) => [...s.keys()]))].map((stand): Stand => {
+    const mine = stands.map((s) => s.has(stand));
     const used = open.filter((_, k) => mine[k]).map((o) => o.project);
     return {
       mine,
       placeId: used[0]!.placeId,
-      rigIds: [...new Set(used.map((p) => p.rigId))],
+      rigIds: [...new Set(stands.flatMap((s) => s.get(stand) ?? []))],
       moon: used[0]!.moon,
       away: null,
     };
@@ -206,19 +225,34 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       if (request.isFree(date))
         open.forEach(({ project, want }, k) => {
           if (!mine[k] || (project.deadline !== undefined && date > project.deadline)) return;
-          if (request.mayShoot && !request.mayShoot(project.id, away ?? homeId, date)) return;
-          const { walk, windows } = targetNight(withMoon(night, project.moon), project.target, want.channel);
-          // Where no sub fits, nothing can be shot.
-          const long = windows.filter((w) => w.endMs - w.startMs >= want.subSec * 1000);
-          const scale = (gain * steps.stepMin * efficiency[k]!) / (want.bestRate ?? 1);
+          const channels = want.parts.map((p) => p.want.channel);
+          if (request.mayShoot && !request.mayShoot(project.id, away ?? homeId, date, channels)) return;
+          if (want.parts.some((p) => p.want.onlyAt !== undefined && p.want.onlyAt !== placeId)) return;
+          const inRun = project.clearRun === undefined ? 1 : (request.runShare?.(project, placeId, date) ?? 1);
+          if (inRun <= 0) return;
+          const over = withMoon(night, project.moon);
+          const parts = want.parts.map(({ want: w, share }) => {
+            const { walk, windows } = targetNight(over, project.target, w.channel);
+            // Where no sub fits, nothing can be shot.
+            const long = windows.filter((x) => x.endMs - x.startMs >= w.subSec * 1000);
+            return { walk, long, scale: (inRun * share * gain * steps.stepMin * want.efficiency) / (w.bestRate ?? 1) };
+          });
           for (let i = 0; i < steps.count; i++) {
-            if (!(walk.worth[i]! > 0)) continue;
             const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;
             if (startMs < earliest || startMs + steps.stepMin * MINUTE_MS > latest) continue;
-            if (!long.some((w) => w.startMs <= startMs && startMs < w.endMs)) continue;
+            let sum = 0;
+            for (const { walk, long, scale } of parts) {
+              const is = walk.worth[i]! > 0 && long.some((w) => w.startMs <= startMs && startMs < w.endMs);
+              if (!is) {
+                sum = 0;
+                break;
+              }
+              sum += walk.worth[i]! * scale;
+            }
+            if (!(sum > 0)) continue;
             const slot = slotOf(i) - from;
             const minute = Math.round(startMs / MINUTE_MS - (slot + from) * SLOT_MIN);
-            worth[slot]![k]! += walk.worth[i]! * scale;
+            worth[slot]![k]! += sum;
             if (usableMin[slot]![k] === 0) fromMin[slot]![k] = Math.max(0, minute);
             usableMin[slot]![k]! += steps.stepMin;
             toMin[slot]![k] = Math.min(SLOT_MIN, minute + steps.stepMin);
@@ -238,21 +272,23 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
     }
     onNight?.(n + 1);
   }
+  firstThings(open, lanes, rows);
   const set = rigs.map((r) => r.overheads);
   const most = (of: (o: Overheads) => number) => Math.min(SLOT_MIN, Math.max(0, ...set.map(of)));
   return {
     lanes,
-    jobs: open.map(({ project, want }, k) => ({
+    jobs: open.map(({ project, want }) => ({
       projectId: project.id,
       channel: want.channel,
       subSec: want.subSec,
       needMin: want.remainingMin,
-      efficiency: efficiency[k]!,
+      efficiency: want.efficiency,
+      ...(want.turn ? { turn: want.turn } : {}),
     })),
     task: {
       slotMin: SLOT_MIN,
       targetsANight: request.targetsANight,
-      minSlots: Math.max(1, Math.ceil(request.minBlockMin / SLOT_MIN)),
+      minSlots: slotsFor(request.minBlockMin),
       lostMin: {
         start: most((o) => o.focusMin + o.panelChangeSec / 60),
         target: most((o) => o.panelChangeSec / 60 + o.focusMin + o.filterChangeSec / 60),
@@ -263,6 +299,35 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       lanes: rows,
     },
   };
+}
+
+/**
+ * Where one channel of a project is to be done before the others, these have no time until it can be: up to the night by which it is
+ * done in expectation if every night it is usable on goes to it. Planned anew after each night, so that clouds put it off.
+ */
+function firstThings(
+  open: readonly { readonly project: SeasonProject; readonly want: PlannedWant }[],
+  lanes: readonly SeasonLane[],
+  rows: readonly Lane[],
+): void {
+  for (const project of new Set(open.map((o) => o.project))) {
+    const { first } = project;
+    if (first === undefined) continue;
+    const of = (is: boolean) => open.flatMap((o, k) => (o.project === project && (o.want.channel === first) === is ? [k] : [])); // prettier-ignore
+    const [leading, others] = [of(true), of(false)];
+    const need = leading.reduce((sum, k) => sum + open[k]!.want.remainingMin, 0);
+    const best = lanes.map(({ worth }, l) => rows[l]!.chance * worth.reduce((sum, slot) => sum + Math.max(0, ...leading.map((k) => slot[k]!)), 0)); // prettier-ignore
+    const gains = new Map<NightDate, number>();
+    lanes.forEach(({ night }, l) => gains.set(night, Math.max(gains.get(night) ?? 0, best[l]!)));
+    let left = need;
+    // The night that would finish it is open for the rest as well.
+    const early = new Set([...gains].flatMap(([night, gain]) => ((left -= gain) > 0 ? [night] : [])));
+    lanes.forEach(({ night, worth }, l) => {
+      if (early.has(night))
+        for (const table of [worth, rows[l]!.worth])
+          for (const slot of table as number[][]) for (const k of others) slot[k] = 0;
+    });
+  }
 }
 
 /** From when to when a block of a lane can be shot, and how much of that is usable: slots count from and to the usable minute. */

@@ -25,6 +25,8 @@ export type WhatIf =
       readonly rig: SeasonQuestion["rigs"][number];
       readonly place: SeasonPlace;
     }
+  /** Another rig like the one of each project, beside it. */
+  | { readonly kind: "secondRig" }
   /** Targets from this altitude on. */
   | { readonly kind: "lowest"; readonly altitudeDeg: number };
 
@@ -92,6 +94,17 @@ export function changedBy(question: SeasonQuestion, change: WhatIf): SeasonQuest
         rigs: question.rigs.some((r) => r.id === change.rig.id) ? question.rigs : [...question.rigs, change.rig],
         projects: [...question.projects, change.project],
       };
+    case "secondRig": {
+      const second = (id: string) => `${id} second`;
+      const used = new Set(question.projects.map((p) => p.rigId));
+      return {
+        ...projects((p) => ({ ...p, alsoRigs: [second(p.rigId)] })),
+        rigs: [
+          ...question.rigs,
+          ...question.rigs.filter((r) => used.has(r.id)).map((r) => ({ ...r, id: second(r.id) })),
+        ],
+      };
+    }
     case "lowest":
       return {
         ...question,

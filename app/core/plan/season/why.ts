@@ -5,7 +5,8 @@ import { IDLE, type Column } from "./model";
 import { columnOf } from "./night";
 import { slopeAt, topSlope } from "./reward";
 import { Season } from "./solve";
-import type { Evening, SeasonWork } from "./plan";
+import type { Evening } from "./evening";
+import type { SeasonWork } from "./plan";
 
 /** A project that could have had an evening, and what the season would lose by it. */
 export interface Rival {

@@ -1,0 +1,102 @@
+import type { NightDate, UtcMs } from "~/core/time";
+import { lockedNight, type FixedWork, type Lock } from "./locks";
+import type { Programme, Programmes } from "./model";
+import { columnOf, nightTable } from "./night";
+import { isBusy, type SeasonQuestion } from "./question";
+import { spanOf, type JobKey, type SeasonTables } from "./tables";
+
+/** A stretch of an evening for one project in one channel. */
+export interface PlannedBlock extends JobKey {
+  readonly startMs: UtcMs;
+  readonly endMs: UtcMs;
+  /** What it counts towards the goal if it is clear, minutes at the target's best. */
+  readonly countsMin: number;
+  /** Exposure in it by the clock, minutes. */
+  readonly exposureMin: number;
+}
+
+/** What a rig does on a night: what Tonight, the sheet, the calendars and a project's share all show. */
+export interface Evening {
+  readonly night: NightDate;
+  readonly placeId: string;
+  readonly rigIds: readonly string[];
+  readonly chance: number;
+  /** Usable minutes for whatever is wanted. */
+  readonly usableMin: number;
+  readonly blocks: readonly PlannedBlock[];
+  /** Kept by hand. */
+  readonly isFixed: boolean;
+  /** Why nothing of it can be used, whatever its sky. */
+  readonly closed: "busy" | "forbidden" | "elsewhere" | null;
+}
+
+/** A job's name: channels in turn are another one than the first of them by itself. */
+export const keyOfJob = ({ projectId, channel, subSec, turn }: JobKey): string =>
+  [projectId, channel, subSec, ...(turn ?? []).map((t) => `${t.subs}${t.channel}`)].join(" ");
+
+/** A lane's name. */
+export const keyOfLane = (e: Pick<Evening, "night" | "placeId" | "rigIds">): string =>
+  `${e.night} ${e.placeId} ${e.rigIds.join("+")}`;
+
+/** Whether a job is what was fixed. */
+export const isWork = (job: JobKey, { projectId, channel }: FixedWork): boolean =>
+  job.projectId === projectId &&
+  (channel === undefined || job.channel === channel || (job.turn?.some((t) => t.channel === channel) ?? false));
+
+/** How programmes read as evenings: what does not depend on them is worked out once. */
+export function eveningsFrom(
+  question: SeasonQuestion,
+  { lanes, jobs, task }: SeasonTables,
+  locks: readonly Lock[],
+  closed: ReadonlySet<number>,
+): (plan: Programmes) => Evening[] {
+  const clear = lanes.map((lane) => nightTable(task, { chance: 1, worth: lane.worth }));
+  const bare = lanes.map((lane, l): Evening & { readonly fixed: readonly FixedWork[] } => {
+    let usableMin = 0;
+    lane.worth.forEach((slot, s) => {
+      if (slot.some((w) => w > 0)) usableMin += Math.max(...lane.usableMin[s]!);
+    });
+    const { isOpen, fixed } = lockedNight(locks, lane.night);
+    return {
+      night: lane.night,
+      placeId: lane.placeId,
+      rigIds: lane.rigIds,
+      chance: task.lanes[l]!.chance,
+      usableMin,
+      blocks: [],
+      isFixed: false,
+      fixed,
+      closed: isBusy(question.rules, lane.night, locks)
+        ? "busy"
+        : !isOpen
+          ? "forbidden"
+          : closed.has(l)
+            ? "elsewhere"
+            : null,
+    };
+  });
+  const blocksOf = (l: number, programme: Programme): PlannedBlock[] =>
+    programme.map((block, b): PlannedBlock => {
+      const job = jobs[block[0]]!;
+      const { usableMin, startMs, endMs } = spanOf(lanes[l]!, block);
+      const counts = (blocks: Programme) => {
+        const column = columnOf(task, clear[l]!, blocks);
+        return column?.yields[column.jobs.indexOf(block[0])] ?? 0;
+      };
+      return {
+        projectId: job.projectId,
+        channel: job.channel,
+        subSec: job.subSec,
+        ...(job.turn ? { turn: job.turn } : {}),
+        startMs,
+        endMs,
+        countsMin: counts(programme.slice(0, b + 1)) - counts(programme.slice(0, b)),
+        exposureMin: usableMin * job.efficiency,
+      };
+    });
+  return (plan) =>
+    bare.map(({ fixed, ...evening }, l) => {
+      const blocks = blocksOf(l, plan[l]!);
+      return { ...evening, blocks, isFixed: blocks.some((b) => fixed.some((f) => isWork(b, f))) };
+    });
+}
