@@ -8,11 +8,13 @@ import type { Entity, Library } from "./library";
 import { meOf } from "./parts";
 
 /** What a lock is about: a project or a place; neither = the whole night. */
-export type LockAbout = Pick<LockData, "does" | "projectId" | "placeId">;
+export type LockAbout = Pick<LockData, "does" | "projectId" | "channel" | "placeId">;
 
 /** One lock has one name, so that fixing a thing twice is one lock, in every tab. */
-const lockId = (memberId: string, night: NightDate, { does, projectId, placeId }: LockAbout): string =>
-  ["lock", memberId, night, does, projectId ?? placeId ?? "night"].join("-").slice(0, 200);
+const lockId = (memberId: string, night: NightDate, { does, projectId, channel, placeId }: LockAbout): string =>
+  ["lock", memberId, night, does, projectId ?? placeId ?? "night", ...(channel ? [channel] : [])]
+    .join("-")
+    .slice(0, 200);
 
 /** One's own locks. */
 export const ownLocks = (library: Library): readonly Entity<LockData>[] => {
@@ -24,7 +26,10 @@ export const ownLocks = (library: Library): readonly Entity<LockData>[] => {
 function lockEdits(library: Library, night: NightDate, about: LockAbout): Edit[] {
   const memberId = meOf(library) ?? "me";
   const isSame = (l: Entity<LockData>) =>
-    l.data.night === night && l.data.projectId === about.projectId && l.data.placeId === about.placeId;
+    l.data.night === night &&
+    l.data.projectId === about.projectId &&
+    l.data.channel === about.channel &&
+    l.data.placeId === about.placeId;
   const contrary = ownLocks(library).filter((l) => isSame(l) && l.data.does !== about.does);
   const id = lockId(memberId, night, about);
   return [

@@ -5,6 +5,7 @@ import {
   USUAL_PERSON_RULES,
   hoursOf,
   outWindow,
+  weightOf,
   type HourOdds,
   type Lock,
   type PersonRules,
@@ -46,16 +47,27 @@ function seasonProject(c: ProjectContext): SeasonProject {
     sum.remainingMin += remainingMin;
     wants.set(key, sum);
   }
-  const { urgency = "usual", deadline } = c.project.data;
+  const { urgency = "usual", deadline, rules = {} } = c.project.data;
+  const all = [...wants.values()];
+  const sum = (of: (w: (typeof all)[number]) => number) => all.reduce((s, w) => s + of(w), 0);
+  const goalMin = sum((w) => w.goalMin);
+  const { leastMin, cycle, first, clearRun } = rules;
+  const round = c.panels.length > 1 && c.project.data.school === "allPanelsEveryNight" ? rules.roundSubs : undefined;
   return {
     id: c.id,
-    priority: URGENCIES[urgency],
+    priority: weightOf(URGENCIES[urgency], rules.isToFinish ?? false, goalMin, sum((w) => w.remainingMin)), // prettier-ignore
+    ...(leastMin === undefined ? {} : { leastMin }),
+    ...(cycle === undefined ? {} : { cycle }),
+    ...(first === undefined ? {} : { first }),
+    ...(clearRun === undefined ? {} : { clearRun }),
+    ...(round === undefined ? {} : { round }),
     target: c.layout.centre,
     placeId: c.place.id,
     rigId: c.rig.id,
     moon: c.moon,
-    wants: [...wants.values()].map((w) => ({
+    wants: all.map((w) => ({
       ...w,
+      ...(c.part.data.onlyAt?.[w.channel] === undefined ? {} : { onlyAt: c.part.data.onlyAt[w.channel]! }),
       bestRate: c.bestRates[w.channel] ?? bestRate(c.place.data, c.layout.centre, w.channel),
     })),
     ...(deadline === undefined ? {} : { deadline: nightDate(deadline) }),
@@ -168,7 +180,10 @@ export function seasonQuestion(library: Library): SeasonQuestion {
     ...contexts,
   ];
   return questions("season", parts, () => {
-    const driven = library.places.filter((p) => rulesOf(library).drives?.some((d) => d.placeId === p.id));
+    const bound = new Set(contexts.flatMap((c) => Object.values(c.part.data.onlyAt ?? {})));
+    const driven = library.places.filter(
+      (p) => bound.has(p.id) || rulesOf(library).drives?.some((d) => d.placeId === p.id),
+    );
     const places = [...new Map([...contexts.map((c) => c.place), ...driven].map((p) => [p.id, p])).values()];
     const locks = locksOf("locks", [library.locks, me, ...contexts.map((c) => c.id)], () =>
       library.locks
@@ -198,6 +213,8 @@ export interface SeasonRun {
   readonly question: SeasonQuestion;
   /** The plan that its owner saw last; null where none was seen. */
   readonly before: () => SeasonPlan | null;
+  /** The plan that this one took the place of; null where there was none. */
+  readonly previous: () => SeasonPlan | null;
   /** The best plan so far; null before the first. */
   readonly latest: () => SeasonPlan | null;
   /** Hears of every better plan; gives the way to stop listening. */
@@ -221,6 +238,7 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
   const listeners = new Set<(plan: SeasonPlan) => void>();
   let best: SeasonPlan | null = null;
   let before = seen;
+  let previous = last;
   let settle: (plan: SeasonPlan) => void = () => undefined;
   let fail: (error: unknown) => void = () => undefined;
   const settled = new Promise<SeasonPlan>((resolve, reject) => ([settle, fail] = [resolve, reject]));
@@ -233,6 +251,7 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
     const kept = last ? null : await (left ??= keptPlan());
     // What was left is what its owner saw last; where nothing has changed since, it is the plan.
     if (kept && !seen) before = seen = kept.plan;
+    previous ??= kept?.plan ?? null;
     const isSame = kept?.key === key && kept.plan.stage === "whole";
     if (isSame) tell(kept.plan);
     const plan = await planSeasonInWorker(
@@ -262,6 +281,7 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
   return {
     question,
     before: () => before,
+    previous: () => previous,
     latest: () => best,
     listen: (onPlan) => {
       listeners.add(onPlan);

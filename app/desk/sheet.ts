@@ -41,6 +41,7 @@ export function sheetOf(
     panels: c.panels,
     needs: c.needs,
     school: c.project.data.school,
+    ...(c.project.data.rules?.roundSubs === undefined ? {} : { roundSubs: c.project.data.rules.roundSubs }),
     filterName: (channel) => {
       const goal = c.goal.data.channels.find((g) => g.channel === channel);
       return (goal ? filterOfGoal(goal, c.filters) : null)?.data.name ?? channel;

@@ -3,12 +3,14 @@ import { accountOf, placeSky, targetNight, USUAL_MOON, type NightSteps, type Pla
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import {
   chooseTonight,
+  drivesOf,
   eveningsElsewhere,
   eveningsOf,
   hoursOf,
   judgeNight,
   projectTonight,
   reasonsOf,
+  restOfNight,
   weighNight,
   type AwayNight,
   type Evening,
@@ -28,7 +30,7 @@ import type { Entity, Library } from "./library";
 import { ownContextsOf, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
-import { forecastOf, seasonQuestion } from "./season";
+import { forecastOf, seasonQuestion, seasonRun } from "./season";
 import { weatherKept } from "./weather";
 
 /** Nights ahead of which forecasts are asked: */
@@ -183,6 +185,9 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
         )
       : [];
   const overheads = rig?.overheads;
+  const elsewhere = planElsewhere(library, plan, place.id, night);
+  const firstMs = here.choice.kind === "go" ? here.choice.startMs : Number.MAX_SAFE_INTEGER;
+  const previous = seasonRun(library).previous();
   const events = nightEvents(sky);
   return {
     place: place.data,
@@ -196,14 +201,30 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     choice: here.choice,
     evenings: here.evenings,
     /** Where the plan spends this night, where that is not here; null = here, or nowhere. */
-    planElsewhere: planElsewhere(library, plan, place.id, night),
+    planElsewhere: elsewhere,
     rigNames: Object.fromEntries(contexts.map((c) => [c.rig.id, c.rig.data.name])),
     weather,
     weighed,
     away,
     rules,
     wishHours,
-    verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look }),
+    verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look, planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null } }), // prettier-ignore
+    /** The rest of the night, once it has begun or somebody has looked up; null before, after, and where the plan is elsewhere. */
+    rest:
+      isTonight && !elsewhere && steps.count > 0 && now() > Math.min(firstMs, weather.look?.atMs ?? firstMs) - 1
+        ? restOfNight({
+            nowMs: now(),
+            nightEndMs: utcMs(steps.startMs + steps.count * steps.stepMin * MINUTE_MS),
+            weighed,
+            blocks: here.choice.kind === "go" ? here.choice.blocks : [],
+            before: previous
+              ? eveningsOf(previous, night).flatMap((e) =>
+                  e.placeId === place.id ? e.blocks.map((b) => ({ ...b, rigIds: e.rigIds })) : [],
+                )
+              : [],
+            hasWork: tonight.length > 0,
+          })
+        : null,
     events,
     darkAgain: events.astronomical.kind === "staysAbove" ? darkAgain(place.data, night) : null,
     illuminatedFraction: sky.illuminatedFraction,

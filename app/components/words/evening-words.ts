@@ -1,5 +1,5 @@
 import { stretches, type NightSteps } from "~/core/night";
-import type { TonightBlock, TonightChoice } from "~/core/plan";
+import { channelsText, type TonightBlock, type TonightChoice } from "~/core/plan";
 import { clockTime } from "~/components/clock";
 
 /** Blocks of one project in a row, of one rig. */
@@ -52,7 +52,7 @@ export function workWords(
       const [first, last] = [mine[0]!, mine.at(-1)!];
       const endMs = Math.min(window.endMs, last.endMs);
       if (endMs - Math.max(window.startMs, first.startMs) < LEAST_MS) return [];
-      const channels = [...new Set(mine.map((b) => b.channel))].join(", then ");
+      const channels = [...new Set(mine.map(channelsText))].join(", then ");
       const why = endMs >= last.endMs ? endWords(last, at.steps) : null;
       return [`${at.nameOf(projectId)}, in ${channels}, until ${why ? `${why} at ` : ""}${clockTime(endMs, at.zone)}`];
     })

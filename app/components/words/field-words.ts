@@ -36,6 +36,8 @@ const LABELS: Readonly<Record<string, string>> = {
   startedOn: "Started on",
   school: "Panels",
   moon: "When the Moon is up",
+  rules: "How it is shot",
+  onlyAt: "Shot at one place only",
   skyline: "Skyline",
   landmarks: "Things in the way",
   domes: "Light domes",

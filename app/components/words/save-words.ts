@@ -8,6 +8,8 @@ export function saveWords(save: Save): string {
       return `a goal of ${percent(save.share)} of the one set`;
     case "nightsAt":
       return `about ${counted(save.nights, "clear night")} at ${save.placeName}`;
+    case "nextYear":
+      return `next year, with about ${counted(save.weeks, "week")} like its best ones now`;
     case "friendHours":
       return `${fixed(save.hours, 1)} h at its best from a friend`;
     case "lower":

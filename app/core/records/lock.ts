@@ -1,6 +1,7 @@
 import Joi from "joi";
 import type { LockData } from "~/core/plan";
 import { id, night } from "./fields";
+import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const lock: RecordSchema<LockData> = {
@@ -11,6 +12,7 @@ export const lock: RecordSchema<LockData> = {
     night,
     does: Joi.string().valid("fix", "forbid"),
     projectId: id.optional(),
+    channel: channel.optional(),
     placeId: id.optional(),
   }),
 };

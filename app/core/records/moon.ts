@@ -14,7 +14,8 @@ export const MOON_RULE_FIELDS = {
   halfWidthDays: { label: "Halved after", unit: "days", min: 1, max: 30 },
 } as const satisfies Readonly<Record<keyof MoonRule, NumberField>>;
 
-const perChannel = <T>(schema: Joi.Schema): Joi.ObjectSchema<Plain<Partial<Record<Channel, T>>>> =>
+/** Something of each channel, as far as it has it. */
+export const perChannel = <T>(schema: Joi.Schema): Joi.ObjectSchema<Plain<Partial<Record<Channel, T>>>> =>
   Joi.object(Object.fromEntries(CHANNELS.map((c) => [c, schema.optional()])));
 /** One of the schools. */
 export const moonSchool = Joi.string().valid(...MOON_SCHOOLS);

@@ -2,6 +2,7 @@ import Joi from "joi";
 import type { PartData } from "~/core/plan";
 import { id } from "./fields";
 import { channel } from "./filter";
+import { perChannel } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const part: RecordSchema<PartData> = {
@@ -13,6 +14,7 @@ export const part: RecordSchema<PartData> = {
     placeId: id,
     rigId: id,
     frameId: id.optional(),
+    onlyAt: perChannel<string>(id).optional(),
     channels: Joi.array().max(20).items(channel).optional().label("Promised channels"),
   }),
 };

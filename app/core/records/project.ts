@@ -1,8 +1,18 @@
 import Joi from "joi";
-import { PANEL_SCHOOLS, URGENCIES, type ProjectData } from "~/core/plan";
-import { id, maybeId, name, night, note } from "./fields";
+import { CHANNELS } from "~/core/exposure";
+import { PANEL_SCHOOLS, URGENCIES, type CycleStep, type ProjectData, type ShootingRules } from "~/core/plan";
+import { id, maybeId, name, night, note, numberOf, type NumberField } from "./fields";
+import { channel } from "./filter";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
+
+/** Numbers of the rules of a project. */
+export const RULE_FIELDS = {
+  roundSubs: { label: "Subs of a panel in a row", min: 1, max: 200, isWhole: true },
+  cycleSubs: { label: "Subs in a row", min: 1, max: 50, isWhole: true },
+  leastMin: { label: "Shortest stretch", unit: "min", min: 15, max: 360 },
+  clearRun: { label: "Clear nights in a row", min: 2, max: 4, isWhole: true },
+} as const satisfies Readonly<Record<string, NumberField>>;
 
 export const project: RecordSchema<ProjectData> = {
   version: 2,
@@ -26,6 +36,20 @@ export const project: RecordSchema<ProjectData> = {
       .label("Urgency"),
     deadline: night.optional().label("Deadline"),
     moon: moonWishes.optional(),
+    rules: objectOf<ShootingRules>({
+      roundSubs: numberOf(RULE_FIELDS.roundSubs).optional(),
+      first: channel.optional(),
+      cycle: Joi.array()
+        .min(2)
+        .max(CHANNELS.length)
+        .items(objectOf<CycleStep>({ channel, subs: numberOf(RULE_FIELDS.cycleSubs) }))
+        .unique("channel")
+        .optional()
+        .label("Channels in turn"),
+      leastMin: numberOf(RULE_FIELDS.leastMin).optional(),
+      isToFinish: Joi.boolean().optional(),
+      clearRun: numberOf(RULE_FIELDS.clearRun).optional(),
+    }).optional(),
     begun: objectOf<NonNullable<ProjectData["begun"]>>({ placeId: id, rigId: id }).optional(),
   }),
 };

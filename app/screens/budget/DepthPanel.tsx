@@ -10,10 +10,12 @@ interface Choice {
   readonly channel: Channel;
   readonly question: SubQuestion;
   readonly subSec: number;
-  /** A panel. */
+  /** A panel, at the target's best. */
   readonly goalHours: number;
+  /** By the clock, and as it counts. */
   readonly keptHours: number;
-  /** Exposure a panel that a clear night like the chosen one brings; 0 = none. */
+  readonly countedHours: number;
+  /** Exposure a panel, as it counts, that a clear night like the chosen one brings; 0 = none. */
   readonly nightHours: number;
 }
 
@@ -23,19 +25,19 @@ const LEAST_HOURS = 0.05;
 const LITTLE_MAG = 0.1; // hardly seen side by side; common practice, no source
 
 /** "28 subs now show 26.1 mag/arcsec². One night like this one more brings +0.3 mag, five +0.8; …" */
-function depthWords({ question, subSec, keptHours, nightHours, goalHours }: Choice): string {
+function depthWords({ question, subSec, keptHours, countedHours, nightHours, goalHours }: Choice): string {
   const mag = (hours: number) => limitingSurfaceMag(question, hours, subSec);
-  const has = keptHours > LEAST_HOURS;
+  const has = countedHours > LEAST_HOURS;
   const subs = Math.floor((keptHours * 3600) / subSec);
   const now = has
-    ? `${fixed(subs)} subs now show ${fixed(mag(keptHours), 1)} mag/arcsec².`
+    ? `${fixed(subs)} subs now show ${fixed(mag(countedHours), 1)} mag/arcsec².`
     : "Nothing is kept of it yet.";
   if (!(nightHours > LEAST_HOURS)) return `${now} The chosen night brings nothing to it.`;
-  const [one, five] = [keptHours + nightHours, keptHours + FEW_NIGHTS * nightHours];
+  const [one, five] = [countedHours + nightHours, countedHours + FEW_NIGHTS * nightHours];
   const nights = has
-    ? `One night like the chosen one brings +${fixed(mag(one) - mag(keptHours), 1)} mag, five +${fixed(mag(five) - mag(keptHours), 1)}.`
+    ? `One night like the chosen one brings +${fixed(mag(one) - mag(countedHours), 1)} mag, five +${fixed(mag(five) - mag(countedHours), 1)}.`
     : `One night like the chosen one would show ${fixed(mag(one), 1)} mag/arcsec², five ${fixed(mag(five), 1)}.`;
-  const reached = Math.max(keptHours, goalHours);
+  const reached = Math.max(countedHours, goalHours);
   const gain = mag(reached + nightHours) - mag(reached);
   return gain < LITTLE_MAG
     ? `${now} ${nights} Beyond the goal a night brings ${fixed(gain, 2)} mag: hardly to be seen.`
@@ -53,12 +55,12 @@ export function DepthPanel({
   const [chosen, setChosen] = useState<string | null>(null);
   const choice = choices.find((c) => c.channel === chosen) ?? choices.find((c) => c.goalHours > 0);
   if (!choice) return null;
-  const { question, subSec, goalHours, keptHours, nightHours, channel } = choice;
+  const { question, subSec, goalHours, countedHours, nightHours, channel } = choice;
   const at = (hours: number) => ({ hours, mag: limitingSurfaceMag(question, hours, subSec) });
-  const fiveNights = keptHours + FEW_NIGHTS * nightHours;
-  const most = Math.max(2 * goalHours, fiveNights, keptHours, 2);
+  const fiveNights = countedHours + FEW_NIGHTS * nightHours;
+  const most = Math.max(2 * goalHours, fiveNights, countedHours, 2);
   const marks = [
-    ...(keptHours > LEAST_HOURS ? [{ ...at(keptHours), word: "kept" }] : []),
+    ...(countedHours > LEAST_HOURS ? [{ ...at(countedHours), word: "now" }] : []),
     ...(nightHours > LEAST_HOURS ? [{ ...at(fiveNights), word: "five nights" }] : []),
     ...(goalHours > 0
       ? [

@@ -87,8 +87,8 @@ export function GoalWords({
             {objectMag === null
               ? "The brightness of the target is not in the catalogue; a faint one is assumed."
               : "The brightness is the target's mean from the catalogue; its faint parts are fainter."}{" "}
-            Depth: 3σ over 10″ × 10″. Ideal stacking under the moonless zenith; flats, gradients and the Moon leave real
-            stacks 0.3 to 1 mag less deep.
+            Depth: 3σ over 10″ × 10″. Ideal stacking of hours with the target at its best here, without the Moon; flats
+            and gradients leave real stacks 0.3 to 1 mag less deep.
           </p>
         </Popover.Content>
       </Popover.Portal>

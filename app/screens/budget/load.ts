@@ -1,7 +1,8 @@
 import { starAt, starsWithin, surfaceBrightness, type SkyData } from "~/core/catalog";
 import type { Channel } from "~/core/exposure";
 import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
-import { learntTime } from "~/core/ledger";
+import { learntTime, type LoomCell } from "~/core/ledger";
+import { bestRate } from "~/core/night";
 import { hoursOf, nightOffer } from "~/core/plan";
 import type { NightDate } from "~/core/time";
 import { skyData } from "~/desk/chart-sky";
@@ -64,13 +65,19 @@ export async function loadBudget(request: Request, projectId: string) {
     panelNames: c.panels.map((p) => panelName(p.number)),
     offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
     hoursMin: entry?.curated?.hoursMin ?? null,
-    /** Kept so far, mean over the panels, by channel. */
+    /** Worth of a minute at the target's best, by channel: what goals and depths are told for. */
+    bestRates: Object.fromEntries(
+      channels.map((ch) => [ch, c.bestRates[ch] ?? bestRate(c.place.data, c.layout.centre, ch)]),
+    ) as Readonly<Partial<Record<Channel, number>>>,
+    /** Kept so far, by the clock and as it counts, mean over the panels, by channel. */
     keptHours: Object.fromEntries(
       channels.map((channel) => {
         const mine = c.cells.filter((cell) => cell.channel === channel);
-        return [channel, mine.reduce((sum, cell) => sum + cell.keptMin, 0) / 60 / Math.max(1, c.panels.length)];
+        const mean = (of: (cell: LoomCell) => number) =>
+          mine.reduce((sum, cell) => sum + of(cell), 0) / 60 / Math.max(1, c.panels.length);
+        return [channel, { kept: mean((x) => x.keptMin), counted: mean((x) => x.countedMin) }];
       }),
-    ) as Readonly<Partial<Record<Channel, number>>>,
+    ) as Readonly<Partial<Record<Channel, { readonly kept: number; readonly counted: number }>>>,
     starMags: sky ? starsInside(sky, c.layout) : null,
   };
 }

@@ -117,6 +117,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     hoursMin,
     starMags,
     keptHours,
+    bestRates,
     time,
     airC,
     coreMag,
@@ -143,6 +144,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       rig,
       filter: filter.data,
       ...(d.setting === "" ? {} : { setting: d.setting }),
+      worthRate: bestRates[d.channel] ?? 1,
       skyMagPerArcsec2: place.skyMagPerArcsec2,
       seeingArcsec: place.seeingArcsec,
       protectedMag,
@@ -226,9 +228,10 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     const short = { ...long, isShort: true, own: "", hours: "0.5", sub: String(sub) };
     setDrafts([...drafts.slice(0, at + 1), short, ...drafts.slice(at + 1)]);
   };
-  /** Exposure a panel of a channel that the chosen night brings when it is clear. */
+  /** Exposure a panel of a channel that the chosen night brings when it is clear, as it counts. */
   const nightHours = (d: BudgetDraft) =>
-    (((offer.channels[d.channel]?.usableMin ?? 0) / 60) * efficiencyOf(parseNumber(d.sub) ?? 60, rig.overheads)) /
+    (((offer.channels[d.channel]?.worthMin ?? 0) / (bestRates[d.channel] ?? 1) / 60) *
+      efficiencyOf(parseNumber(d.sub) ?? 60, rig.overheads)) /
     panels;
   const shareable = rows.flatMap((r) =>
     r.question && r.isRight && !r.d.isShort
@@ -363,7 +366,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
                   question: r.question,
                   subSec: parseNumber(r.d.sub) ?? 0,
                   goalHours: parseNumber(r.d.hours) ?? 0,
-                  keptHours: keptHours[r.d.channel] ?? 0,
+                  keptHours: keptHours[r.d.channel]?.kept ?? 0,
+                  countedHours: keptHours[r.d.channel]?.counted ?? 0,
                   nightHours: nightHours(r.d),
                 },
               ]

@@ -1,6 +1,7 @@
-import type { Block, RunSheet, SheetEvent } from "~/core/night";
+import { foldRounds, type Block, type Rounds, type RunSheet, type SheetEvent } from "~/core/night";
 import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
+import { counted } from "~/components/numbers";
 import { Time } from "~/components/Time";
 
 /** Something the sky does during the night. */
@@ -45,7 +46,7 @@ export function RunSheetView({
   readonly zone: string;
 }) {
   const lines = [
-    ...sheet.lines.map((line) => ({ at: line.startMs, line, words: "" })),
+    ...foldRounds(sheet.lines).map((line) => ({ at: line.startMs, line, words: "" })),
     ...sky.map((s) => ({ at: s.atMs, line: null, words: s.words })),
   ].sort((a, b) => a.at - b.at);
   return (
@@ -60,6 +61,8 @@ export function RunSheetView({
             <span className="text-moon">{l.words}</span>
           ) : l.line.kind === "block" ? (
             <BlockLine block={l.line} zone={zone} name={nameOf(l.line.projectId)} />
+          ) : l.line.kind === "rounds" ? (
+            <RoundsLine rounds={l.line} zone={zone} name={nameOf(l.line.projectId)} />
           ) : (
             <span className="text-soft">{eventWords(l.line, isCooled)}</span>
           )}
@@ -69,6 +72,44 @@ export function RunSheetView({
         </li>
       ))}
     </ol>
+  );
+}
+
+/** What is shot in turn: what a round is, how many, and what comes together. */
+function RoundsLine({
+  rounds,
+  zone,
+  name,
+}: {
+  readonly rounds: Rounds;
+  readonly zone: string;
+  readonly name: string | null;
+}) {
+  return (
+    <div>
+      <span className="font-semibold">
+        {name ? `${name}, ` : ""}
+        {counted(rounds.rounds, "round")} in turn
+        <span className="text-soft font-normal">
+          , to <Time ms={rounds.endMs} zone={zone} />
+        </span>
+      </span>
+      <ul>
+        {rounds.parts.map((p) => (
+          <li key={`${p.panel} ${p.channel} ${p.subSec}`}>
+            <span
+              className="mr-2 inline-block h-3 w-1.5"
+              style={{ background: CHANNEL_COLOUR[p.channel] }}
+              aria-hidden="true"
+            />
+            {p.panel} {p.channel}: {p.inARow} × {p.subSec} s{" "}
+            <span className="text-soft">
+              a round through {p.filterName}, {p.subs} in all
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { isReserve, type ShareNight } from "~/core/plan";
+import { channelsText, isReserve, type ShareNight } from "~/core/plan";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, shortNight } from "~/components/clock";
@@ -33,7 +33,7 @@ export function PlanCalendar({
                   style={{ background: CHANNEL_COLOUR[b.channel] }}
                   aria-hidden="true"
                 />
-                {b.channel} {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)}
+                {channelsText(b)} {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)}
                 <span className="text-note text-soft"> · {formatMinutes(b.countsMin)}</span>
               </li>
             ))}

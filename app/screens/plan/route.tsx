@@ -3,6 +3,7 @@ import { Loom } from "~/components/charts/Loom";
 import { CollectedChart, FinishChart } from "~/components/charts/later-charts";
 import type { HoursBy } from "~/components/charts/drawn/CollectedChart";
 import { ProofLine } from "~/components/charts/ProofLine";
+import { ruleWords } from "~/components/words/rule-words";
 import { saveWords } from "~/components/words/save-words";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { shortNight } from "~/components/clock";
@@ -12,7 +13,7 @@ import { Why } from "~/components/ui/Why";
 import { useSeason } from "~/components/use-season";
 import { collectedByNight } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
-import { plannedHours, shareOf, type ProjectShare, type Save, type SeasonPlan } from "~/core/plan";
+import { plannedHours, shareOf, type ProjectShare, type Save, type SeasonPlan, type SeasonQuestion } from "~/core/plan";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";
@@ -53,7 +54,11 @@ export default function PlanRoute({ loaderData }: Route.ComponentProps) {
   const [params] = useSearchParams();
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <div>{plan ? <Share {...loaderData} plan={plan} search={keptSearch(params)} /> : null}</div>
+      <div>
+        {plan ? (
+          <Share {...loaderData} question={loaderData.run.question} plan={plan} search={keptSearch(params)} />
+        ) : null}
+      </div>
       <aside>
         <Section title="Collected so far">
           <Loom cells={loaderData.cells} isLarge />
@@ -75,8 +80,10 @@ function Share({
   others,
   search,
   savesOf,
+  question,
 }: {
   readonly plan: SeasonPlan;
+  readonly question: SeasonQuestion;
   readonly savesOf: (share: ProjectShare) => readonly Save[];
   readonly projectId: string;
   readonly isMine: boolean;
@@ -105,6 +112,7 @@ function Share({
       </p>
     );
   const saves = savesOf(share);
+  const rules = ruleWords(question, projectId);
   const left = share.jobs.reduce((s, j) => s + j.needMin, 0);
   const last = addNights(plan.from, plan.nights - 1);
   const when = (date: string | null) => (date === null ? `after ${shortNight(last)}` : shortNight(date));
@@ -125,6 +133,7 @@ function Share({
                 ? `Done by ${shortNight(last)} in ${Math.round(odds.doneShare * 100)} of 100 seasons.`
                 : `Not to be finished by ${shortNight(last)}.`}
       </p>
+      {rules.length > 0 ? <p className="text-soft mt-1 max-w-[64ch]">{rules.join(" ")}</p> : null}
       {odds && nights.length > 0 ? (
         <p className="text-soft mt-1 max-w-[64ch]">
           <Why

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { MOON_SCHOOLS, type MoonWishes } from "~/core/night";
 import type { Channel } from "~/core/exposure";
@@ -8,6 +9,7 @@ import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { Button } from "~/components/ui/Button";
 import { Unbroken } from "~/components/ui/Unbroken";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
+import { ShootingRulesFields } from "./ShootingRulesFields";
 
 interface Named {
   readonly id: string;
@@ -29,17 +31,18 @@ const readChanged =
   (kept: ChangedProject) =>
   (raw: unknown): ChangedProject | null => {
     const { rev, data, part } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
-    const { name, notes, school, moon, urgency, deadline } = (data ?? {}) as Partial<ProjectData>;
-    const { placeId, rigId, channels } = part?.data ?? {};
+    const { name, notes, school, moon, urgency, deadline, rules } = (data ?? {}) as Partial<ProjectData>;
+    const { placeId, rigId, channels, onlyAt } = part?.data ?? {};
     if (!isText(rev) || !isText(name) || !isText(notes)) return null;
     if (!PANEL_SCHOOLS.some((s) => s === school)) return null;
     const typed =
       part && kept.part && isText(part.rev) && isText(placeId) && isText(rigId)
-        ? { rev: part.rev, data: { ...kept.part.data, placeId, rigId, ...(channels ? { channels } : {}) } }
+        ? { rev: part.rev, data: { ...kept.part.data, placeId, rigId, ...(channels ? { channels } : {}), ...(onlyAt ? { onlyAt } : {}) } } // prettier-ignore
         : kept.part;
-    const { urgency: _u, deadline: _d, ...rest } = kept.data;
+    const { urgency: _u, deadline: _d, rules: _r, ...rest } = kept.data;
     const own = {
       ...(moon ? { moon } : {}),
+      ...(rules ? { rules } : {}),
       ...(urgency && urgency in URGENCIES ? { urgency } : {}),
       ...(isText(deadline) && isNightDate(deadline) ? { deadline } : {}),
     };
@@ -57,6 +60,8 @@ export interface HeadPart {
   readonly own: ChangedPart | null;
   /** Channels the project wants. */
   readonly channels: readonly Channel[];
+  /** Panels of the frame that is shot. */
+  readonly panels: number;
 }
 
 /** A project's name and what it is shot with; everything can be changed in place. */
@@ -180,6 +185,17 @@ function Editor({
     const isAll = part.channels.every((c) => next.includes(c));
     set({ ...value, part: { ...own, data: isAll ? rest : { ...rest, channels: next } } });
   };
+  const bind = (channel: Channel, placeId: string) => {
+    if (!own) return;
+    const { onlyAt = {}, ...rest } = own.data;
+    const { [channel]: _, ...others } = onlyAt;
+    const next = placeId === "" ? others : { ...others, [channel]: placeId };
+    set({
+      ...value,
+      part: { ...own, data: Object.keys(next).length === 0 ? rest : { ...rest, onlyAt: next } },
+    });
+  };
+  const [isRead, setReads] = useState(true);
   const hasName = draft.name.trim() !== "";
   return (
     <div className="border-rule bg-sheet mt-3 grid max-w-4xl gap-3 rounded-[10px] border p-4 sm:grid-cols-2">
@@ -240,6 +256,16 @@ function Editor({
           setDraft(isNightDate(e.target.value) ? { ...rest, deadline: e.target.value } : rest);
         }}
       />
+      <ShootingRulesFields
+        rules={draft.rules ?? {}}
+        channels={part.channels}
+        onReads={setReads}
+        hasRounds={part.panels > 1 && draft.school === "allPanelsEveryNight"}
+        onChange={(rules) => {
+          const { rules: _, ...rest } = draft;
+          setDraft(Object.keys(rules).length === 0 ? rest : { ...rest, rules });
+        }}
+      />
       <div className="sm:col-span-2">
         <TextField
           label="Notes"
@@ -287,12 +313,38 @@ function Editor({
               </div>
             </fieldset>
           ) : null}
+          {places.length > 1 ? (
+            <fieldset className="sm:col-span-2">
+              <legend className="text-note text-soft">
+                Channels shot at one place only; the plan then goes there for them
+              </legend>
+              <div className="mt-1 grid gap-x-5 gap-y-2 sm:grid-cols-3">
+                {part.channels
+                  .filter((c) => promised.includes(c))
+                  .map((c) => (
+                    <SelectField
+                      key={c}
+                      label={c}
+                      value={own.data.onlyAt?.[c] ?? ""}
+                      onChange={(e) => bind(c, e.target.value)}
+                    >
+                      <option value="">wherever the rig stands</option>
+                      {places.map((p) => (
+                        <option key={p.id} value={p.id}>
+                          only at {p.name}
+                        </option>
+                      ))}
+                    </SelectField>
+                  ))}
+              </div>
+            </fieldset>
+          ) : null}
         </fieldset>
       ) : null}
       <div className="flex gap-2 sm:col-span-2">
         <Button
           look="main"
-          disabled={!hasName}
+          disabled={!hasName || !isRead}
           onClick={() => onChange({ ...value, data: { ...draft, name: draft.name.trim() } })}
         >
           {part.isMine ? "Save" : "Save and take part"}

@@ -28,6 +28,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
       rigId: c.rig.id,
       own: partToChange(library, c.id),
       channels: [...new Set(c.goal.data.channels.map((g) => g.channel))],
+      panels: c.panels.length,
     },
     isTyped: draftOf(`project ${c.id}`) !== null,
     targetName: targetNameOf(library, c.project.data.targetId),

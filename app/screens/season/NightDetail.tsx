@@ -6,7 +6,7 @@ import { percent } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
-import type { Evening, SeasonPlan, WhyEvening } from "~/core/plan";
+import { channelsText, type Evening, type PlannedBlock, type SeasonPlan, type WhyEvening } from "~/core/plan";
 import type { NightDate } from "~/core/time";
 import { whyInWorker } from "~/workers/season";
 import type { SeasonIntent } from "./intents";
@@ -50,7 +50,13 @@ export function NightDetail({
       {evenings
         .filter((e) => e.blocks.length > 0)
         .map((e) => (
-          <EveningWords key={`${e.placeId} ${e.rigIds.join()}`} evening={e} view={view} plan={plan} />
+          <EveningWords
+            key={`${e.placeId} ${e.rigIds.join()}`}
+            evening={e}
+            view={view}
+            plan={plan}
+            act={isAhead ? act : null}
+          />
         ))}
       {isAhead ? <ByHand view={view} night={night} planned={planned} act={act} /> : null}
       {planned.size > 0 ? (
@@ -77,7 +83,10 @@ function ByHand({
   readonly act: (intent: SeasonIntent) => void;
 }) {
   const locks = view.locks.filter((l) => l.night === night);
-  const free = locks.filter((l) => l.does === "forbid" && l.projectId === undefined);
+  const free = locks.filter((l) => l.does === "forbid" && l.projectId === undefined && l.placeId === undefined);
+  const stretches = locks.filter((l) => l.channel !== undefined);
+  const at = locks.filter((l) => l.placeId !== undefined);
+  const places = view.plannedPlaces.filter((id) => !at.some((l) => l.placeId === id));
   const quiet = "text-soft hover:text-ink min-h-6 underline underline-offset-4";
   return (
     <div className="border-rule mt-3 border-t pt-2">
@@ -86,7 +95,7 @@ function ByHand({
         {view.projects
           .filter((p) => p.channels.length > 0)
           .map((p) => {
-            const lock = locks.find((l) => l.projectId === p.id);
+            const lock = locks.find((l) => l.projectId === p.id && l.channel === undefined);
             const about = { projectId: p.id };
             return (
               <li key={p.id} className="flex flex-wrap items-baseline gap-x-3">
@@ -126,6 +135,53 @@ function ByHand({
             );
           })}
       </ul>
+      {stretches.length + at.length > 0 ? (
+        <ul className="border-rule mt-2 border-t pt-1">
+          {[...stretches, ...at].map((l) => {
+            const what = l.placeId
+              ? view.placeNames[l.placeId]
+              : `${view.projects.find((p) => p.id === l.projectId)?.name ?? ""} in ${l.channel}`;
+            return (
+              <li key={l.id} className="flex flex-wrap items-baseline gap-x-3">
+                <span className="min-w-0 flex-1 truncate">{what}</span>
+                <button
+                  type="button"
+                  className={quiet}
+                  aria-label={`${l.does === "fix" ? "Let go of" : "Allow again"} ${what}`}
+                  onClick={() => act({ act: "unlock", ids: [l.id] })}
+                >
+                  {l.does === "fix" ? "kept: let go" : "ruled out: allow"}
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      ) : null}
+      {view.plannedPlaces.length > 1 && places.length > 0 ? (
+        <ul className="border-rule mt-2 border-t pt-1">
+          {places.map((id) => (
+            <li key={id} className="flex flex-wrap items-baseline gap-x-3">
+              <span className="min-w-0 flex-1 truncate">{view.placeNames[id]}</span>
+              <button
+                type="button"
+                className={quiet}
+                aria-label={`Spend the night at ${view.placeNames[id]}`}
+                onClick={() => act({ act: "lock", night, about: { does: "fix", placeId: id } })}
+              >
+                be there
+              </button>
+              <button
+                type="button"
+                className={quiet}
+                aria-label={`Not at ${view.placeNames[id]} this night`}
+                onClick={() => act({ act: "lock", night, about: { does: "forbid", placeId: id } })}
+              >
+                not there
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
       {free.length > 0 ? (
         <Button className="mt-2" onClick={() => act({ act: "unlock", ids: free.map((l) => l.id) })}>
           Use the night again
@@ -144,10 +200,13 @@ function EveningWords({
   evening,
   view,
   plan,
+  act,
 }: {
   readonly evening: Evening;
   readonly view: SeasonView;
   readonly plan: SeasonPlan;
+  /** Null = nothing of it can be changed any more. */
+  readonly act: ((intent: SeasonIntent) => void) | null;
 }) {
   const zone = view.zones[evening.placeId] ?? view.zone;
   const nameOf = (id: string) => view.projects.find((p) => p.id === id)?.name ?? id;
@@ -165,16 +224,54 @@ function EveningWords({
               style={{ background: CHANNEL_COLOUR[b.channel] }}
               aria-hidden="true"
             />
-            {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)} <b>{nameOf(b.projectId)}</b>, {b.channel}
+            {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)} <b>{nameOf(b.projectId)}</b>, {channelsText(b)}
             <span className="text-soft">
               {" "}
               · {formatMinutes(b.exposureMin)} by the clock, counts {formatMinutes(b.countsMin)}
             </span>
+            {act ? (
+              <BlockByHand block={b} view={view} night={evening.night} act={act} name={nameOf(b.projectId)} />
+            ) : null}
           </li>
         ))}
       </ul>
       {plan.stage === "whole" ? <WhyWords evening={evening} plan={plan} nameOf={nameOf} /> : null}
     </div>
+  );
+}
+
+/** One stretch kept or ruled out by hand: its channel, where its project has others. */
+function BlockByHand({
+  block,
+  view,
+  night,
+  name,
+  act,
+}: {
+  readonly block: PlannedBlock;
+  readonly view: SeasonView;
+  readonly night: NightDate;
+  readonly name: string;
+  readonly act: (intent: SeasonIntent) => void;
+}) {
+  const { projectId, channel } = block;
+  const project = view.projects.find((p) => p.id === projectId);
+  if ((project?.channels.length ?? 0) < 2) return null;
+  const isKept = view.locks.some((l) => l.night === night && l.projectId === projectId && l.channel === channel);
+  const what = `${name} in ${channelsText(block)}`;
+  const quiet = "text-soft hover:text-ink min-h-6 underline underline-offset-4";
+  const lock = (does: "fix" | "forbid") => act({ act: "lock", night, about: { does, projectId, channel } });
+  return (
+    <span className="text-note flex gap-3">
+      {isKept ? null : (
+        <button type="button" className={quiet} aria-label={`Keep this stretch: ${what}`} onClick={() => lock("fix")}>
+          keep this stretch
+        </button>
+      )}
+      <button type="button" className={quiet} aria-label={`Not this stretch: ${what}`} onClick={() => lock("forbid")}>
+        not this one
+      </button>
+    </span>
   );
 }
 

@@ -6,7 +6,7 @@ import { clockTime, dayOf, MONTHS, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { namedPhases, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { isWanted, type Evening, type SeasonPlan } from "~/core/plan";
+import { channelsText, isWanted, type Evening, type SeasonPlan } from "~/core/plan";
 import type { NightDate } from "~/core/time";
 import type { SeasonView } from "./load";
 
@@ -121,7 +121,7 @@ export function SeasonLeaf({
     const work = n.evenings.flatMap((e) =>
       e.blocks.map(
         (b) =>
-          `${name.get(b.projectId) ?? ""}, ${b.channel}, ${clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} to ${clockTime(b.endMs, view.zones[e.placeId] ?? view.zone)}`,
+          `${name.get(b.projectId) ?? ""}, ${channelsText(b)}, ${clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} to ${clockTime(b.endMs, view.zones[e.placeId] ?? view.zone)}`,
       ),
     );
     const chance = n.evenings[0]?.chance ?? n.sky.clearChance;
@@ -227,9 +227,9 @@ export function SeasonLeaf({
                         {height >= LEAST_LETTERED_PX ? (
                           <span className="text-on-lamp text-note relative block truncate px-0.5 leading-[15px] font-semibold">
                             {initial.get(b.projectId)}
-                            {lanes.length === 1 ? ` ${b.channel}` : ""}
+                            {lanes.length === 1 ? ` ${channelsText(b)}` : ""}
                             {lanes.length > 1 && height >= 2 * LEAST_LETTERED_PX ? (
-                              <span className="block truncate">{b.channel}</span>
+                              <span className="block truncate">{channelsText(b)}</span>
                             ) : null}
                           </span>
                         ) : null}
@@ -288,7 +288,8 @@ export function SeasonList({
                       style={{ background: CHANNEL_COLOUR[b.channel] }}
                       aria-hidden="true"
                     />
-                    {clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} {name.get(b.projectId)}, {b.channel}
+                    {clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} {name.get(b.projectId)},{" "}
+                    {channelsText(b)}
                   </span>
                 )),
               )}

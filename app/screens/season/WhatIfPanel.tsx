@@ -38,6 +38,7 @@ function choicesOf(view: SeasonView, plan: SeasonPlan): Choice[] {
       })),
     ...(usable ? [of("clear", `${shortNight(usable.night)} were sure to be clear`, { kind: "clearNight", night: usable.night })] : []), // prettier-ignore
     of("one target", "one target a night", { kind: "targetsANight", targets: 1 }),
+    of("two rigs", "every project had a second rig like its own", { kind: "secondRig" }),
     of("one rig", "one rig at a time", { kind: "isOneRig", isOneRig: true }),
     ...open.flatMap((p) => [
       of(`first ${p.id}`, `${p.name} before all others`, { kind: "first", projectId: p.id }),

@@ -1,8 +1,11 @@
-import { useState } from "react";
-import { Link } from "react-router";
+import { Suspense, useState } from "react";
+import { Await, Link } from "react-router";
 import { FilePick } from "~/components/forms/FilePick";
 import { Panel } from "~/components/ui/Panel";
-import { counted } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
+import { shortNight } from "~/components/clock";
+import { idleFit, idleNights, type SeasonPlan } from "~/core/plan";
+import { monthWord } from "./YearTable";
 import type { SeasonIntent, SeasonAnswer } from "./intents";
 import type { SeasonView } from "./load";
 
@@ -11,11 +14,13 @@ const MOST_BYTES = 1_000_000;
 /** What one would like to shoot some day: put there from a target's page, or by a file of names or positions. */
 export function WishPanel({
   view,
+  plan,
   search,
   act,
   answer,
 }: {
   readonly view: SeasonView;
+  readonly plan: SeasonPlan;
   readonly search: string;
   readonly act: (intent: SeasonIntent) => void;
   readonly answer: SeasonAnswer | undefined;
@@ -23,7 +28,7 @@ export function WishPanel({
   const [isReading, setReading] = useState(false);
   const { wishes } = view;
   return (
-    <Panel title="Wish list" aside={wishes.length > 0 ? "its months stand under the year" : undefined}>
+    <Panel title="Wish list" aside={wishes.length > 0 ? "months: under the year" : undefined}>
       {wishes.length === 0 ? (
         <p className="text-soft">
           Put a target here from its page, or bring a file: one name or position a line, CSV or VOTable.
@@ -46,6 +51,7 @@ export function WishPanel({
               >
                 take off
               </button>
+              <WishFacts targetId={w.targetId} view={view} plan={plan} />
             </li>
           ))}
         </ul>
@@ -70,5 +76,43 @@ export function WishPanel({
         </p>
       ) : null}
     </Panel>
+  );
+}
+
+/** What the nights that the plan leaves idle would give a wish, and who else could shoot it. */
+function WishFacts({
+  targetId,
+  view,
+  plan,
+}: {
+  readonly targetId: string;
+  readonly view: SeasonView;
+  readonly plan: SeasonPlan;
+}) {
+  return (
+    <Suspense fallback={null}>
+      <Await resolve={view.year} errorElement={null}>
+        {(rows) => {
+          const row = rows.find((r) => r.isWish && r.id === targetId);
+          if (!row) return null;
+          const fit = idleFit(idleNights(plan), row.usableMin, view.leastMin);
+          const best = row.months.reduce((a, b) => (b.hours > a.hours ? b : a), { month: "", hours: 0 });
+          const others = row.others.map(
+            (o) => `${o.memberName} at ${o.placeName} in ${monthWord(o.month)}, ${fixed(o.hours, 0)} h`,
+          );
+          return (
+            <span className="text-note text-soft w-full">
+              {best.hours < 1
+                ? "Hardly ever usable here. "
+                : `Best here in ${monthWord(best.month)}, ${fixed(best.hours, 0)} h. `}
+              {fit.first
+                ? `Fits ${counted(fit.nights, "idle night")} from ${shortNight(fit.first)} on: ${fixed(fit.hours, 1)} h of those that will be clear.`
+                : "No night that the plan leaves idle would do."}
+              {others.length > 0 ? ` With ${others.join("; ")}.` : ""}
+            </span>
+          );
+        }}
+      </Await>
+    </Suspense>
   );
 }

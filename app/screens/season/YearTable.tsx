@@ -5,7 +5,8 @@ import { fixed } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
 import type { YearRow } from "./load";
 
-const monthWord = (month: string) => MONTHS[Number(month.slice(5, 7)) - 1] ?? month;
+/** A month by its name. */
+export const monthWord = (month: string) => MONTHS[Number(month.slice(5, 7)) - 1] ?? month;
 
 /** Months by projects and wishes: what clear nights would bring each, were they all its own; its best months stand out. */
 export function YearTable({ year, search }: { readonly year: Promise<readonly YearRow[]>; readonly search: string }) {

@@ -14,11 +14,11 @@ export async function seasonAction(request: Request) {
   const library = await libraryHere();
   switch (intent.act) {
     case "lock": {
-      const { does, projectId } = intent.about;
+      const { does, projectId, placeId } = intent.about;
       const said =
         does === "fix"
           ? `${shortNight(intent.night)} is kept.`
-          : projectId === undefined
+          : projectId === undefined && placeId === undefined
             ? `${shortNight(intent.night)} stays free.`
             : `Not on ${shortNight(intent.night)}.`;
       return answer(await lockNight(library, intent.night, intent.about), said);

@@ -30,6 +30,27 @@ export interface YearRow {
   readonly isWish: boolean;
   /** Hours that count, clear nights only, by month from the present one on. */
   readonly months: readonly { readonly month: string; readonly hours: number }[];
+  /** Usable minutes by night, the Moon as its owner takes it. */
+  readonly usableMin: Readonly<Record<NightDate, number>>;
+  /** Of a wish: what the same nights bring where others shoot, in its best month there. */
+  readonly others: readonly {
+    readonly memberName: string;
+    readonly placeName: string;
+    readonly month: string;
+    readonly hours: number;
+  }[];
+}
+
+/** Where others of the group shoot, each place of each once. */
+function placesOfOthers(library: Library): readonly { readonly memberName: string; readonly place: Place }[] {
+  const me = meOf(library);
+  const keys = library.parts.filter((p) => p.data.memberId !== me).map((p) => `${p.data.memberId} ${p.data.placeId}`);
+  return [...new Set(keys)].flatMap((key) => {
+    const [memberId, placeId] = key.split(" ");
+    const member = library.members.find((m) => m.id === memberId);
+    const place = library.places.find((p) => p.id === placeId);
+    return member && place ? [{ memberName: member.data.name, place: withLearntChances(library, place).data }] : [];
+  });
 }
 
 /** What the coming year brings projects and wishes where they are shot: worth of every night over their best, times the chance that it is clear. */
@@ -39,7 +60,7 @@ async function yearRows(
   signal: AbortSignal,
 ): Promise<YearRow[]> {
   const row = async (
-    of: Pick<YearRow, "id" | "name" | "isWish">,
+    of: Pick<YearRow, "id" | "name" | "isWish" | "others">,
     at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channel: Channel; readonly moon: MoonWishes }, // prettier-ignore
   ): Promise<YearRow> => {
     const best = bestRate(at.place, at.target, at.channel);
@@ -49,21 +70,33 @@ async function yearRows(
       const hours = ((n.worthMin / best) * clearChanceOn(at.place, n.date)) / 60;
       months.set(n.date.slice(0, 7), (months.get(n.date.slice(0, 7)) ?? 0) + hours);
     }
-    return { ...of, channel: at.channel, months: [...months].slice(0, 12).map(([month, hours]) => ({ month, hours })) };
+    return {
+      ...of,
+      channel: at.channel,
+      months: [...months].slice(0, 12).map(([month, hours]) => ({ month, hours })),
+      usableMin: Object.fromEntries(nights.slice(0, SEASON_NIGHTS).map((n) => [n.date, n.usableMin])),
+    };
   };
   const rows: YearRow[] = [];
   for (const c of ownContextsOf(library)) {
     const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
     const place = withLearntChances(library, c.place).data;
     if (channel)
-      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false }, { place, target: c.layout.centre, channel, moon: c.moon })); // prettier-ignore
+      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false, others: [] }, { place, target: c.layout.centre, channel, moon: c.moon })); // prettier-ignore
   }
   const atHand = choice.rig ? channelsOf(library, choice.rig.data) : [];
   for (const wish of ownWishes(library)) {
     const entry = await findTarget(library, wish.data.targetId);
     if (!entry) continue;
     const { lead } = channelAdvice(entry, atHand);
-    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true }, { place: choice.place.data, target: entry.at, channel: lead, moon: choice.moon })); // prettier-ignore
+    const at = { target: entry.at, channel: lead, moon: choice.moon };
+    const others: YearRow["others"][number][] = [];
+    for (const { memberName, place } of placesOfOthers(library)) {
+      const { months } = await row({ id: entry.id, name: "", isWish: true, others: [] }, { ...at, place });
+      const best = months.reduce((a, b) => (b.hours > a.hours ? b : a), { month: "", hours: 0 });
+      if (best.hours >= 1) others.push({ memberName, placeName: place.name, ...best });
+    }
+    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true, others }, { ...at, place: choice.place.data })); // prettier-ignore
   }
   return rows;
 }
@@ -111,6 +144,8 @@ export async function loadSeason(request: Request) {
     rigNames: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),
     placeNames: Object.fromEntries(library.places.map((p) => [p.id, p.data.name])),
     zones: Object.fromEntries(library.places.map((p) => [p.id, p.data.timeZone])),
+    /** Those that the plan knows: where one shoots, and would drive to. */
+    plannedPlaces: run?.question.places.map((p) => p.id) ?? [],
     places: library.places.map((p) => ({ id: p.id, name: p.data.name, travelMin: p.data.travelMin ?? 0 })),
     wishes: await Promise.all(
       ownWishes(library).map(async ({ data: { targetId } }) => {
@@ -126,6 +161,7 @@ export async function loadSeason(request: Request) {
         (c) => c.rig.data.overheads.setUpMin + (c.place.data.extraSetUpMin ?? 0) + (c.place.data.travelMin ?? 0),
       ),
     ),
+    leastMin: run?.question.rules.minBlockMin ?? 45,
     calendarId: meOf(library) ?? "me",
     zone: place?.data.timeZone ?? "Etc/UTC",
   };

@@ -8,6 +8,7 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty, Panel } from "~/components/ui/Panel";
+import { ruleWords } from "~/components/words/rule-words";
 import { useSeason } from "~/components/use-season";
 import { seasonToCalendar } from "~/core/formats";
 import {
@@ -127,6 +128,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
                   </Link>
                   <p className="text-soft">
                     {standingWords(shareOf(plan, p.id), last)}
+                    {ruleWords(run.question, p.id).map((w) => ` ${w}`)}
                     {waitWords(plan.odds?.find((o) => o.projectId === p.id)?.doneShare, waited.get(p.id))}
                   </p>
                 </div>
@@ -161,7 +163,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
       <aside className="space-y-4">
         <NightDetail plan={plan} view={view} night={view.night} search={search} act={(intent) => void act(intent)} />
         {isDone ? <WhatIfPanel view={view} plan={plan} /> : null}
-        <WishPanel view={view} search={search} act={(intent) => void act(intent)} answer={answer} />
+        <WishPanel view={view} plan={plan} search={search} act={(intent) => void act(intent)} answer={answer} />
         <Panel title="Take it along">
           <p className="text-soft mb-2">
             One event a planned night, with an alarm for the set-up. A later file updates it.
@@ -206,8 +208,7 @@ function Sentences({
   readonly question: SeasonQuestion;
 }) {
   const place = question.places[0];
-  const of = (run: number) =>
-    percent(chanceOfRun(place!.chances.slice(0, WEEK), run, question.persistence, question.wasClear));
+  const of = (run: number) => percent(chanceOfRun(place!.chances.slice(0, WEEK), run, question.persistence, null));
   const rigs = [...new Set(plan.evenings.flatMap((e) => e.rigIds))];
   const phases = rigs.map((id) => ({ id, phases: phasesOf(plan, id) })).filter((r) => r.phases.length > 0);
   return (
@@ -267,7 +268,7 @@ function Conflicts({ view, plan }: { readonly view: SeasonView; readonly plan: S
     const lock = view.locks.find((l) => l.id === id);
     const project = view.projects.find((p) => p.id === lock?.projectId)?.name;
     const place = lock?.placeId ? view.placeNames[lock.placeId] : undefined;
-    const what = project ?? place ?? "the whole night";
+    const what = (project && lock?.channel ? `${project} in ${lock.channel}` : project) ?? place ?? "the whole night";
     return lock?.does === "fix" ? `${what} kept` : project || place ? `${what} ruled out` : "the night kept free";
   };
   return (

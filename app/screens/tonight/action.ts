@@ -11,6 +11,8 @@ import { intentOf } from "~/desk/answer";
 import { loadChoice } from "~/desk/choice";
 import { changeSettings } from "~/desk/kit";
 import { askAnew, forecastEdits } from "~/desk/weather";
+import { notify } from "~/desk/notices";
+import { clockTime } from "~/components/clock";
 import { dropDraft } from "~/storage/drafts";
 import { now } from "~/storage/session";
 import type { TonightAnswer, TonightIntent } from "./intents";
@@ -40,7 +42,11 @@ export async function tonightAction(request: Request) {
     case "look": {
       const atMs = isTonight ? now() : window.startMs + DAY_MS / 2;
       const look = { placeId: place.id, memberId: settings.data.memberId, atMs, isClear: intent.isClear };
-      return kept([{ kind: "look", id: `look-${place.id}-${atMs}`, data: look, baseRev: "latest" }], "");
+      const done = await keep([{ kind: "look", id: `look-${place.id}-${atMs}`, data: look, baseRev: "latest" }]);
+      if (!done.ok) return data<TonightAnswer>({ refusal: done.error }, { status: 507 });
+      const said = `${intent.isClear ? "Clear" : "Cloudy"} at ${clockTime(atMs, place.data.timeZone)}, written down.`;
+      notify(isTonight ? `${said} What is left of the night is planned anew.` : said, done.value.undoId);
+      return data<TonightAnswer>({ said: "" });
     }
     case "typed": {
       const nowMs = isTonight ? now() : window.startMs;

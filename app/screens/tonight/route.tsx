@@ -12,6 +12,7 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { TonightAside } from "./TonightAside";
 import { TonightStrips } from "./TonightStrips";
 import { leftForOthersWords } from "~/components/words/target-words";
+import { RestOfTonight } from "./RestOfTonight";
 import { TonightVerdict } from "./TonightVerdict";
 import { WeatherBoard } from "./WeatherBoard";
 import { longNight } from "~/components/clock";
@@ -73,6 +74,15 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
           isSimulated={weather.isSimulated}
           rigNames={view.rigNames}
         />
+        {view.rest ? (
+          <RestOfTonight
+            rest={view.rest}
+            zone={place.timeZone}
+            nowMs={view.nowMs}
+            rigNames={view.rigNames}
+            nameOf={(id) => tonight.find((t) => t.id === id)?.name ?? id}
+          />
+        ) : null}
         {view.planElsewhere ? (
           <p className="text-lamp mt-2">
             Your plan spends this night at {view.planElsewhere.name}.{" "}
