@@ -285,6 +285,8 @@ describe("the whole job", () => {
       join(ROOT, "README.md"),
     ];
     await chooseFiles("Exposure files", all);
+    await me.see("11 files: 7 to add, 0 already here, 4 left out."); // nothing is written before a yes
+    await me.press("Add 7 exposures");
     await me.see("11 files: 7 added, 0 already here, 4 left out.");
     await me.see("The whole Veil, two by three: P5 OIII, night of 2026-12-04");
     const report = await driver.findElement(By.css("[role=status]")).getText();
@@ -296,7 +298,9 @@ describe("the whole job", () => {
     ])
       expect(report).toContain(words);
     await chooseFiles("Exposure files", all);
-    await me.see("11 files: 0 added, 7 already here, 4 left out.");
+    await me.see("11 files: 0 to add, 7 already here, 4 left out.");
+    await me.see("Brought in from files");
+    await me.see("11 files, 7 added, 0 already here, 4 left out");
     await me.see("6 of 6 × 300 s");
     await me.press("Projects");
     await me.press("The whole Veil");

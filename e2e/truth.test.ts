@@ -137,13 +137,15 @@ describe("the same truth everywhere", () => {
     await at("/log");
     await me.see("What we have");
     await driver.findElement(By.css("input[type=file][aria-label='Exposure files']")).sendKeys(files.join("\n"));
-    await me.see("4 files: 2 added, 0 already here, 0 left out, 2 to be asked about.");
+    await me.see("4 files: 2 to add, 0 already here, 0 left out, 2 to be asked about.");
     // The barn's telephoto was never used by the owner of this browser: from where, nobody can know.
     await me.see("Where do these belong?");
     await me.see("2 exposures of 300 s in OIII");
     await me.choose("Place", "Wren’s barn");
-    await me.press("Add them");
-    await me.see("4 files: 2 added, 2 already here, 0 left out.");
+    await me.press("That is where");
+    await me.see("4 files: 4 to add, 0 already here, 0 left out.");
+    await me.press("Add 4 exposures");
+    await me.see("4 files: 4 added, 0 already here, 0 left out.");
     await at("/kit/data");
     await me.press("Export everything");
     const downloads = join(profile.path, "downloads");

@@ -1,4 +1,6 @@
 import {
+  clockAheadHours,
+  type IntakeData,
   bookExposure,
   fileIdentity,
   type Booking,
@@ -11,6 +13,10 @@ import {
 } from "~/core/ledger";
 import type { Channel } from "~/core/exposure";
 import { decodeData } from "~/core/records";
+import { placeSky } from "~/core/night";
+import { nightOf, sunAltitudeDeg, type NightSky } from "~/core/sky";
+import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
+import { newId, now } from "~/storage/session";
 import type { Library } from "./library";
 import type { Edit } from "~/core/crew";
 import type { ReadFile } from "~/workers/files";
@@ -72,7 +78,8 @@ function worthRates(projects: ReadonlyMap<string, ProjectContext>) {
 export interface BookedGroup {
   readonly booking: Booking;
   readonly count: number;
-  readonly notes: readonly Mismatch[];
+  /** What does not agree, and how many of the files it concerns. */
+  readonly notes: readonly { readonly mismatch: Mismatch; readonly count: number }[];
 }
 
 /** Why a file was left out: it does not read, or it cannot be placed. */
@@ -95,6 +102,8 @@ export interface IntakeReport {
   readonly known: number;
   readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
   readonly total: number;
+  /** Whole hours by which the camera's clock seems to be ahead; null = it is right, as far as the Sun tells. */
+  readonly clockHours: number | null;
 }
 
 /** What exposures have in common that are told of in one line. */
@@ -119,27 +128,65 @@ function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number |
   };
 }
 
+/** By how many whole hours the clock of some lights seems to be ahead; null where it is right. */
+function clockOf(
+  library: Library,
+  lights: readonly { readonly placeId: string; readonly startMs: UtcMs }[],
+): number | null {
+  const skies = new Map<string, NightSky>();
+  const at = lights.flatMap(({ placeId, startMs }) => {
+    const place = library.places.find((p) => p.id === placeId)?.data;
+    return place ? [{ place, placeId, startMs }] : [];
+  });
+  if (at.length === 0) return null;
+  return clockAheadHours(at.length, (light, hours) => {
+    const { place, placeId, startMs } = at[light]!;
+    const ms = utcMs(startMs - hours * HOUR_MS);
+    const night = nightOf(place, ms);
+    const key = `${placeId} ${night}`;
+    const sky = skies.get(key) ?? placeSky(place, night);
+    skies.set(key, sky);
+    return sunAltitudeDeg(sky, ms);
+  });
+}
+
+/** What an intake came to, as a record; words come from whoever tells it. */
+export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): Edit => ({
+  kind: "intake",
+  id: newId("intake"),
+  data: { ...data, memberId: library.settings?.data.memberId ?? "me", atMs: now() },
+  baseRev: null,
+});
+
 /** Turns read files into edits and a report. A file known already, by its header, makes no edit. */
 export function intake(
   library: Library,
   files: readonly ReadFile[],
   answers: Readonly<Record<string, BookingAnswer>> = {},
+  /** Hours that the camera's clock is put back. */
+  shiftHours = 0,
 ): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
   const rateOf = worthRates(projects);
   const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
   const edits: Edit[] = [];
-  const groups = new Map<string, { booking: Booking; count: number; notes: Map<string, Mismatch> }>();
+  const groups = new Map<
+    string,
+    { booking: Booking; count: number; notes: Map<string, { mismatch: Mismatch; count: number }> }
+  >();
   const refused: { name: string; why: LeftOut }[] = [];
   const open = new Map<string, OpenGroup>();
   const usualGain = gainsOf(files);
+  const lights: { readonly placeId: string; readonly startMs: UtcMs }[] = [];
   let known = 0;
   for (const { name, facts } of files) {
     if (!facts.ok) {
       refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
       continue;
     }
-    const booked = bookExposure(facts.value, context, (key) => answers[key]);
+    const { startMs } = facts.value;
+    const right = shiftHours === 0 || startMs === null ? facts.value : { ...facts.value, startMs: utcMs(startMs - shiftHours * HOUR_MS) }; // prettier-ignore
+    const booked = bookExposure(right, context, (key) => answers[key]);
     if (!booked.ok) {
       refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
       continue;
@@ -173,13 +220,21 @@ export function intake(
     }
     have.add(id);
     edits.push(edit);
-    const group = groups.get(groupKey(booking)) ?? { booking, count: 0, notes: new Map<string, Mismatch>() };
+    const group = groups.get(groupKey(booking)) ?? {
+      booking,
+      count: 0,
+      notes: new Map<string, { mismatch: Mismatch; count: number }>(),
+    };
     group.count++;
     if (booking.kind === "light") {
-      booking.mismatches.forEach((m) => group.notes.set(JSON.stringify(m), m));
+      const note = (mismatch: Mismatch) => {
+        const key = JSON.stringify(mismatch);
+        group.notes.set(key, { mismatch, count: (group.notes.get(key)?.count ?? 0) + 1 });
+      };
+      booking.mismatches.forEach(note);
+      lights.push({ placeId: booking.data.placeId, startMs: right.startMs! });
       const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
-      if (gain !== undefined && usual !== null && gain !== usual)
-        group.notes.set(`gain ${gain}`, { code: "gain", found: gain, wanted: usual });
+      if (gain !== undefined && usual !== null && gain !== usual) note({ code: "gain", found: gain, wanted: usual });
     }
     groups.set(groupKey(booking), group);
   }
@@ -191,6 +246,7 @@ export function intake(
       known,
       refused,
       total: files.length,
+      clockHours: clockOf(library, lights),
     },
   };
 }

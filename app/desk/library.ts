@@ -1,7 +1,7 @@
 import type { OwnTarget } from "~/core/catalog";
 import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
 import type { Filter, Rig } from "~/core/exposure";
-import type { CalibrationData, ContributionData, LookData } from "~/core/ledger";
+import type { CalibrationData, ContributionData, IntakeData, LookData, NightFacts } from "~/core/ledger";
 import type { Place } from "~/core/night";
 import type { FrameData, GoalData, LockData, PartData, ProjectData, WishData } from "~/core/plan";
 import type { Member, Settings } from "~/core/records";
@@ -51,6 +51,8 @@ export interface Library {
   readonly ownTargets: readonly Entity<OwnTarget>[];
   readonly locks: readonly Entity<LockData>[];
   readonly wishes: readonly Entity<WishData>[];
+  readonly nightFacts: readonly Entity<NightFacts>[];
+  readonly intakes: readonly Entity<IntakeData>[];
   readonly settings: Entity<Settings> | null;
   /** The same log entries, sorted for those who ask for some. */
   readonly log: ContributionIndex;
@@ -105,9 +107,11 @@ type List = keyof Pick<
   | "ownTargets"
   | "locks"
   | "wishes"
+  | "nightFacts"
+  | "intakes"
 >;
 
-/** Which list a kind is in, and whether it goes by name. Notes of nights are kept but not shown yet. */
+/** Which list a kind is in, and whether it goes by name. */
 const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly isNamed: boolean }>>> = {
   place: { list: "places", isNamed: true },
   rig: { list: "rigs", isNamed: true },
@@ -124,6 +128,8 @@ const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly
   target: { list: "ownTargets", isNamed: true },
   lock: { list: "locks", isNamed: false },
   wish: { list: "wishes", isNamed: false },
+  night: { list: "nightFacts", isNamed: false },
+  intake: { list: "intakes", isNamed: false },
 };
 
 function groupBy(
@@ -196,6 +202,8 @@ export function libraryOf(
     ownTargets: of("ownTargets"),
     locks: of("locks"),
     wishes: of("wishes"),
+    nightFacts: of("nightFacts"),
+    intakes: of("intakes"),
     settings: isWanted("settings")
       ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
       : (change?.before.settings ?? null),

@@ -51,10 +51,17 @@ function pointingOf(c: ProjectContext, panel: string): Pick<ContributionData, "a
   return { at: { raDeg, decDeg, positionAngleDeg: drawn.positionAngleDeg } };
 }
 
-/** Books an entry written by hand. */
-export function bookByHand(library: Library, entry: WrittenEntry): Promise<Result<Kept, KeepFault>> {
+/** Books entries written by hand, all or none. */
+export function bookByHand(library: Library, ...entries: readonly WrittenEntry[]): Promise<Result<Kept, KeepFault>> {
+  return keep(
+    entries.map((entry) => ({ kind: "contribution", id: newId("contribution"), data: writtenData(library, entry), baseRev: null })), // prettier-ignore
+  );
+}
+
+/** An entry written by hand with who, where and with what. */
+function writtenData(library: Library, entry: WrittenEntry): ContributionData {
   const c = contextOf(library, entry.projectId);
-  const data: ContributionData = {
+  return {
     ...entry,
     memberId: library.settings?.data.memberId ?? "me",
     rigId: c?.rig.id ?? "unknown",
@@ -64,7 +71,6 @@ export function bookByHand(library: Library, entry: WrittenEntry): Promise<Resul
     fileName: "",
     ...(c ? { frameId: c.frame.id, ...pointingOf(c, entry.panel) } : {}),
   };
-  return keep([{ kind: "contribution", id: newId("contribution"), data, baseRev: null }]);
 }
 
 /** An entry as a page shows it. */

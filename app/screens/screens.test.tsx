@@ -421,7 +421,10 @@ describe("filters and reports", () => {
   it("tell of every file: booked where, known, left out and why", () => {
     render(
       <IntakeReportView
+        isAdded={false}
+        shiftHours={2}
         report={{
+          clockHours: null,
           total: 4,
           known: 1,
           open: [],
@@ -434,7 +437,7 @@ describe("filters and reports", () => {
                 mismatches: [],
               },
               count: 2,
-              notes: [{ code: "rotation", found: 3, wanted: 90 }],
+              notes: [{ mismatch: { code: "rotation", found: 3, wanted: 90 }, count: 1 }],
             },
           ],
           refused: [{ name: "a.fits", why: { kind: "unreadable", code: "notFits" } }],
@@ -443,7 +446,9 @@ describe("filters and reports", () => {
     );
     const text = screen.getByRole("status").textContent;
     for (const part of [
-      "4 files: 2 added, 1 already here, 1 left out.",
+      "4 files: 2 to add, 1 already here, 1 left out.",
+      "The camera's clock, 2 hours ahead, is put right.",
+      "(1 of 2)",
       "2 × Loop: P1 Ha",
       "camera angle 3.0°",
       "a.fits: not a FITS file",

@@ -12,5 +12,6 @@ export const YearChart = later(() => import("./drawn/YearChart"), 190);
 export const CollectedChart = later(() => import("./drawn/CollectedChart"), 194);
 export const FinishChart = later(() => import("./drawn/FinishChart"), 190);
 export const DepthChart = later(() => import("./drawn/DepthChart"), 250);
+export const NightMeasureChart = later(() => import("./drawn/NightMeasureChart"), 194);
 export const HourLines = later(() => import("./drawn/HourLines"), 184);
 export const ReliabilityChart = later(() => import("./drawn/ReliabilityChart"), 264);

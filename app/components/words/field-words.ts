@@ -23,6 +23,7 @@ export const RECORD_WORDS: Readonly<Record<RecordKind, string>> = {
   target: "Target",
   lock: "Night kept by hand",
   wish: "Wish",
+  intake: "Intake of files",
 };
 
 /** Fields whose own schema gives them no name, or one too short to stand alone. */

@@ -17,6 +17,7 @@ export const RECORD_KINDS = [
   "target",
   "lock",
   "wish",
+  "intake",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

@@ -23,4 +23,17 @@ export {
   type LoomCell,
   type NightTotal,
 } from "./progress";
+export { clockAheadHours, type IntakeData } from "./intake-record";
+export { logLineText, readLogLine, type LogLine, type LogLineFault } from "./log-line";
+export {
+  guidingTotal,
+  guidingVerdict,
+  measureOf,
+  NIGHT_MEASURES,
+  polarDriftArcsec,
+  polarTotal,
+  troublesAbout,
+  type NightFacts,
+  type NightMeasure,
+} from "./night-facts";
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";

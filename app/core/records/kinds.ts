@@ -5,11 +5,12 @@ import { filter } from "./filter";
 import { forecast } from "./forecast";
 import { frame } from "./frame";
 import { goal } from "./goal";
+import { intake } from "./intake";
 import type { RecordSchema } from "./kind";
 import { lock } from "./lock";
 import { look } from "./look";
 import { member } from "./member";
-import { nightNote } from "./night-note";
+import { nightFacts } from "./night-facts";
 import { part } from "./part";
 import { place } from "./place";
 import { project } from "./project";
@@ -29,7 +30,7 @@ export const SCHEMAS = {
   goal,
   contribution,
   calibration,
-  night: nightNote,
+  night: nightFacts,
   member,
   settings,
   forecast,
@@ -37,6 +38,7 @@ export const SCHEMAS = {
   target,
   lock,
   wish,
+  intake,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */

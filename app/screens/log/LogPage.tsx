@@ -1,6 +1,14 @@
 import { useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { keptSearch } from "~/desk/choice";
+import { LogLines } from "./LogLines";
+import { SilentNights } from "./SilentNights";
 import { FileDrop } from "./FileDrop";
 import { IntakeReportView } from "./IntakeReport";
+import { Intakes } from "./Intakes";
+import { clockWords } from "./intake-words";
+import { counted } from "~/components/numbers";
+import { Button } from "~/components/ui/Button";
 import { LogForm } from "./LogForm";
 import { LogTable } from "./LogTable";
 import { WithDraft } from "~/components/forms/drafts";
@@ -29,6 +37,9 @@ export function LogPage({
   const [chosen, setChosen] = useState<string | null>(null);
   const files = useAct<LogIntent, LogAnswer>();
   const entries = useAct<LogIntent, LogAnswer>();
+  const lines = useAct<LogIntent, LogAnswer>();
+  const [params] = useSearchParams();
+  const search = keptSearch(params);
   const project = projects.find((p) => p.id === chosen) ?? projects[0];
   const [dropped, setDropped] = useState<readonly ReadFile[]>([]);
   const [said, setSaid] = useState<Readonly<Record<string, BookingAnswer>>>({});
@@ -36,19 +47,47 @@ export function LogPage({
     const read = await readFilesInWorker(list, signal, onProgress);
     setDropped(read);
     setSaid({});
-    await files.act({ act: "book", files: read });
+    await files.act({ act: "book", files: read, shiftHours: 0, isSure: false });
   };
   const answerOpen = async (answers: Readonly<Record<string, BookingAnswer>>) => {
     const all = { ...said, ...answers };
     setSaid(all);
-    await files.act({ act: "book", files: dropped, answers: all });
+    await files.act({ act: "book", files: dropped, answers: all, shiftHours, isSure: false });
   };
-  const open = files.answer?.report?.open ?? [];
+  const book = (hours: number, isSure: boolean) =>
+    void files.act({ act: "book", files: dropped, answers: said, shiftHours: hours, isSure });
+  const report = files.answer?.report;
+  const shiftHours = report?.shiftHours ?? 0;
+  const open = report?.open ?? [];
+  const toAdd = report && !report.isAdded ? report.booked.reduce((sum, b) => sum + b.count, 0) : 0;
   return (
     <>
-      <StorageRefusal fault={answer?.refusal ?? files.refusal ?? entries.refusal} />
+      <StorageRefusal fault={answer?.refusal ?? files.refusal ?? entries.refusal ?? lines.refusal} />
+      {loaded.place ? (
+        <SilentNights
+          nights={loaded.silent}
+          placeName={loaded.place.name}
+          placeId={loaded.place.id}
+          isBusy={lines.isBusy}
+          onSay={(n, isClear) => void lines.act({ act: "howItWas", placeId: loaded.place!.id, night: n, isClear })}
+        />
+      ) : null}
       <FileDrop onFiles={onFiles} />
-      {files.answer?.report ? <IntakeReportView report={files.answer.report} /> : null}
+      {report ? <IntakeReportView report={report} isAdded={report.isAdded} shiftHours={report.shiftHours} /> : null}
+      {report && !report.isAdded && report.clockHours !== null ? (
+        <p className="border-lamp my-3 border-l-2 pl-3">
+          By these files some lights were taken under the Sun: the camera&apos;s clock seems to have been{" "}
+          {clockWords(report.clockHours)}.{" "}
+          <Button look="plain" onClick={() => book(shiftHours + report.clockHours!, false)}>
+            Put it right
+          </Button>
+        </p>
+      ) : null}
+      {toAdd > 0 ? (
+        <Button look="main" className="mb-3" disabled={files.isBusy} onClick={() => book(shiftHours, true)}>
+          Add {counted(toAdd, "exposure")}
+        </Button>
+      ) : null}
       {open.length > 0 ? (
         <OpenQuestions
           key={open.map((g) => g.question.key).join(" ")}
@@ -59,7 +98,28 @@ export function LogPage({
         />
       ) : null}
       {project ? (
-        <Section title="Or by hand">
+        <Section
+          title="Or in a line"
+          aside={
+            <Link to={`/log/nights${search}`} className="underline underline-offset-4">
+              Seeing, guiding, trouble of this night
+            </Link>
+          }
+        >
+          <LogLines
+            projects={projects}
+            project={project}
+            onProject={setChosen}
+            night={night}
+            fault={lines.answer?.lineFault}
+            said={lines.answer?.booked ?? ""}
+            isBusy={lines.isBusy}
+            onLines={(text) => void lines.act({ act: "lines", projectId: project.id, night, text })}
+          />
+        </Section>
+      ) : null}
+      {project ? (
+        <Section title="Or by hand, box by box">
           <WithDraft rev={answer?.booked ?? ""} name={isAll ? "log" : `log ${project.id}`} title="a log entry">
             <LogForm
               projects={projects}
@@ -89,6 +149,7 @@ export function LogPage({
           />
         )}
       </Section>
+      <Intakes intakes={loaded.intakes} zone={loaded.zone} />
     </>
   );
 }

@@ -36,7 +36,7 @@ export function OpenQuestions({
   return (
     <section aria-label="Where do these belong?" className="border-lamp bg-sheet my-3 rounded-[8px] border p-4">
       <h2 className="text-section">Where do these belong?</h2>
-      <p className="text-soft">Their headers leave more than one answer. Nothing of them is added until you say.</p>
+      <p className="text-soft">Their headers leave more than one answer. They are left out until you say.</p>
       {groups.map((g) => {
         const { question: q, count } = g;
         return (
@@ -71,7 +71,7 @@ export function OpenQuestions({
         disabled={isBusy || !groups.some(isComplete)}
         onClick={() => onAnswer(answers)}
       >
-        Add them
+        That is where
       </Button>
     </section>
   );

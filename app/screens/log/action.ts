@@ -1,18 +1,24 @@
 import { data } from "react-router";
 import { isForm } from "~/components/forms/form-data";
 import { counted } from "~/components/numbers";
-import type { BookingAnswer } from "~/core/ledger";
 import { keep } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
-import { intake } from "~/desk/intake";
-import { bookByHand, changeEntries, deleteEntries, logBounds } from "~/desk/log";
+import { intake, intakeEdit } from "~/desk/intake";
+import { intakeText } from "./intake-words";
+import { bookByHand, changeEntries, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log";
+import { keepNightLook } from "~/desk/night-facts";
+import { shortNight } from "~/components/clock";
+import { readLogLine } from "~/core/ledger";
+import { formatMinutes } from "~/core/notation";
+import { isNightDate, nightDate } from "~/core/time";
+import { loggable } from "./load";
+import { logLineWords } from "./LogLines";
 import { notify } from "~/desk/notices";
 import { textOf } from "~/components/forms/form-numbers";
 import { dropDraft } from "~/storage/drafts";
 import { libraryHere } from "~/desk/open-library";
-import type { ReadFile } from "~/workers/files";
 import type { LogAnswer, LogIntent } from "./intents";
-import { readLogEntry } from "./log-form";
+import { NIGHT_SLACK_MIN, readLogEntry } from "./log-form";
 
 async function bookWritten(form: FormData) {
   const library = await libraryHere();
@@ -25,12 +31,51 @@ async function bookWritten(form: FormData) {
   return data<LogAnswer>({ refusal: null, faults: {}, booked: done.value.undoId });
 }
 
-async function bookFiles(files: readonly ReadFile[], answers: Readonly<Record<string, BookingAnswer>> = {}) {
-  const { edits, report } = intake(await libraryHere(), files, answers);
-  const done = edits.length > 0 ? await keep(edits) : null;
-  if (done && !done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
-  if (done) notify(`${counted(edits.length, "exposure")} added.`, done.value.undoId);
-  return data<LogAnswer>({ refusal: null, report });
+/** Says what files would come to, or, when somebody is sure, adds them: the whole intake is one act, and stays readable. */
+async function bookFiles({ files, answers = {}, shiftHours, isSure }: Extract<LogIntent, { readonly act: "book" }>) {
+  const library = await libraryHere();
+  const { edits, report } = intake(library, files, answers, shiftHours);
+  const told = { ...report, shiftHours, isAdded: isSure };
+  if (!isSure || edits.length === 0) return data<LogAnswer>({ refusal: null, report: { ...told, isAdded: false } });
+  const record = intakeEdit(library, {
+    ...intakeText(report),
+    ...(shiftHours === 0 ? {} : { clockHours: shiftHours }),
+  });
+  const done = await keep([...edits, record]);
+  if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
+  notify(`${counted(edits.length, "exposure")} added.`, done.value.undoId);
+  return data<LogAnswer>({ refusal: null, report: told });
+}
+
+/** Books entries written a line each: all of them, or none with the line that is wrong. */
+async function bookLines({ projectId, night, text }: Extract<LogIntent, { readonly act: "lines" }>) {
+  const library = await libraryHere();
+  const wrong = (lineFault: string) => data<LogAnswer>({ refusal: null, lineFault }, { status: 400 });
+  const project = loggable(library, projectId);
+  if (!project) return wrong("That project is gone.");
+  if (!isNightDate(night)) return wrong("Choose a night first.");
+  const { today, nightMin } = logBounds(library, projectId);
+  if (night > today) return wrong("This night is still to come.");
+  const entries: WrittenEntry[] = [];
+  for (const [i, line] of text.split(/\r?\n/).entries()) {
+    if (line.trim() === "") continue;
+    const read = readLogLine(line, {
+      channels: [...new Set(project.channels.map((c) => c.channel))],
+      panels: project.panels,
+      subOf: (channel) => project.channels.find((c) => c.channel === channel && !c.isShort)?.subSec ?? null,
+    });
+    if (!read.ok) return wrong(logLineWords(read.error, i + 1));
+    entries.push({ projectId, night, ...read.value });
+  }
+  const exposed = entries.reduce((sum, e) => sum + (e.taken * e.exposureSec) / 60, 0);
+  if (exposed > nightMin(night) + NIGHT_SLACK_MIN)
+    return wrong(
+      `That is ${formatMinutes(exposed)} of exposure: the night lasted ${formatMinutes(nightMin(night))} from sunset to sunrise.`,
+    );
+  const done = await bookByHand(library, ...entries);
+  if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
+  notify(`${counted(entries.length, "entry", "entries")} added.`, done.value.undoId);
+  return data<LogAnswer>({ refusal: null, booked: done.value.undoId });
 }
 
 /** Books what was written or dropped, changes what was kept, deletes entries. */
@@ -39,7 +84,19 @@ export async function logAction(request: Request) {
   const intent = await intentOf<LogIntent>(request);
   switch (intent.act) {
     case "book":
-      return bookFiles(intent.files, intent.answers);
+      return bookFiles(intent);
+    case "lines":
+      return bookLines(intent);
+    case "howItWas": {
+      const library = await libraryHere();
+      const place = library.places.find((p) => p.id === intent.placeId);
+      if (!place) return data<LogAnswer>({ refusal: null, lineFault: "That place is gone." }, { status: 404 });
+      const done = await keepNightLook(library, place, nightDate(intent.night), intent.isClear);
+      return answer(
+        done,
+        `${shortNight(intent.night)} is written down as ${intent.isClear ? "clear" : "lost to cloud"}.`,
+      );
+    }
     case "change":
       return answer(await changeEntries([intent]));
     case "delete":

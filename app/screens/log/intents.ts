@@ -12,7 +12,15 @@ export type LogIntent =
       readonly files: readonly ReadFile[];
       /** What a person said where files left several answers. */
       readonly answers?: Readonly<Record<string, BookingAnswer>>;
+      /** Hours that the camera's clock is put back. */
+      readonly shiftHours: number;
+      /** Only looked at, until somebody says yes. */
+      readonly isSure: boolean;
     }
+  /** Lines written by hand: each is an entry. */
+  | { readonly act: "lines"; readonly projectId: string; readonly night: string; readonly text: string }
+  /** How a night was that nobody wrote down. */
+  | { readonly act: "howItWas"; readonly placeId: string; readonly night: string; readonly isClear: boolean }
   | { readonly act: "change"; readonly record: LogRecord; readonly next: ContributionData }
   | { readonly act: "delete"; readonly records: readonly LogRecord[] };
 
@@ -20,7 +28,9 @@ export type LogIntent =
 export interface LogAnswer {
   readonly refusal: KeepFault | null;
   readonly faults?: Faults;
+  /** What is wrong with a line. */
+  readonly lineFault?: string;
   /** The entry that was booked. */
   readonly booked?: string;
-  readonly report?: IntakeReport;
+  readonly report?: IntakeReport & { readonly isAdded: boolean; readonly shiftHours: number };
 }

@@ -2,37 +2,53 @@ import { panelName } from "~/core/framing";
 import { choiceOf } from "~/desk/choice";
 import { logNights } from "~/desk/log";
 import { libraryHere } from "~/desk/open-library";
+import type { Library } from "~/desk/library";
+import { silentNights } from "~/desk/night-facts";
 import { contextOf } from "~/desk/project";
 import type { LoggableProject } from "./LogForm";
+
+/** A project with what can be logged of it; null when it cannot be put together. */
+export function loggable(library: Library, projectId: string): LoggableProject | null {
+  const c = contextOf(library, projectId);
+  if (!c) return null;
+  const goals = c.goal.data.channels.map((g) => ({
+    channel: g.channel,
+    subSec: g.subSec,
+    ...(g.isShort ? { isShort: true } : {}),
+  }));
+  const others = c.filters
+    .filter((f) => !goals.some((g) => g.channel === f.data.channel))
+    .map((f) => ({ channel: f.data.channel, subSec: 60 }));
+  return {
+    id: c.id,
+    name: c.project.data.name,
+    panels: c.panels.map((x) => panelName(x.number)),
+    channels: [...goals, ...others],
+  };
+}
 
 /** Loads the log of one project, or of all. */
 export async function loadLog(request: Request, projectId: string | null) {
   const library = await libraryHere();
-  const { night, today } = choiceOf(library, new URL(request.url).searchParams);
-  const projects = library.projects.flatMap((p): LoggableProject[] => {
-    const c = contextOf(library, p.id);
-    if (!c || (projectId !== null && p.id !== projectId)) return [];
-    const goals = c.goal.data.channels.map((g) => ({
-      channel: g.channel,
-      subSec: g.subSec,
-      ...(g.isShort ? { isShort: true } : {}),
-    }));
-    const others = c.filters
-      .filter((f) => !goals.some((g) => g.channel === f.data.channel))
-      .map((f) => ({ channel: f.data.channel, subSec: 60 }));
-    return [
-      {
-        id: p.id,
-        name: p.data.name,
-        panels: c.panels.map((x) => panelName(x.number)),
-        channels: [...goals, ...others],
-      },
-    ];
-  });
+  const { night, today, place } = choiceOf(library, new URL(request.url).searchParams);
+  const projects = library.projects.flatMap((p) =>
+    projectId !== null && p.id !== projectId ? [] : (loggable(library, p.id) ?? []),
+  );
+  const silent = place && projectId === null ? silentNights(library, place, today) : [];
   return {
     night,
     today,
     projects,
+    silent,
+    intakes:
+      projectId === null
+        ? library.intakes
+            .filter((i) => i.data.memberId === library.settings?.data.memberId)
+            .map((i) => ({ id: i.id, ...i.data }))
+            .sort((a, b) => b.atMs - a.atMs)
+        : [],
+    zone: place?.data.timeZone ?? "Etc/UTC",
+    place: place ? { id: place.id, name: place.data.name } : null,
     nights: logNights(library, projectId),
     calibrations: library.calibrations.length,
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),

@@ -18,7 +18,8 @@ export interface LogBounds {
   readonly nightMin: (night: NightDate) => number;
 }
 
-const NIGHT_SLACK_MIN = 5; // clocks and rounding
+/** What an entry may be longer than its night. */
+export const NIGHT_SLACK_MIN = 5; // clocks and rounding
 
 const isChannel = (text: string): text is Channel => (CHANNELS as readonly string[]).includes(text);
 const isReason = (text: string): text is CullReason => (CULL_REASONS as readonly string[]).includes(text);

@@ -1,0 +1,90 @@
+import { useState } from "react";
+import { RestoredNote, textDraft, useDraftState } from "~/components/forms/drafts";
+import { Button } from "~/components/ui/Button";
+import { SelectField, TextField } from "~/components/ui/Field";
+import type { LogLineFault } from "~/core/ledger";
+import type { LoggableProject } from "./LogForm";
+
+/** What is wrong with a line, in words. */
+export function logLineWords({ code, part }: LogLineFault, line: number): string {
+  const at = `Line ${line}: `;
+  switch (code) {
+    case "noCount":
+      return `${at}how many subs? Such as “17 of 21”.`;
+    case "noChannel":
+      return `${at}which channel? ${part === "" ? "" : `“${part}” is none of this project.`}`;
+    case "noSub":
+      return `${at}how long are the subs in ${part}? Such as “x 300 s”.`;
+    case "noPanel":
+      return `${at}which panel: ${part}?`;
+    case "unknownPanel":
+      return `${at}the frame has no ${part}.`;
+    case "tooMany":
+      return `${at}“${part}” cannot be.`;
+    case "noReason":
+      return `${at}why were some not kept? After a comma: cloud, wind, trails, seeing, guiding, focus, light or other.`;
+    case "unread":
+      return `${at}“${part}” is not understood. A note comes after a comma.`;
+  }
+}
+
+/** A night in a line or a few: "17 of 21 x 300 s Ha P2, cloud". */
+export function LogLines({
+  projects,
+  project,
+  onProject,
+  night,
+  fault,
+  isBusy,
+  said,
+  onLines,
+}: {
+  readonly projects: readonly LoggableProject[];
+  readonly project: LoggableProject;
+  readonly onProject: (id: string) => void;
+  readonly night: string;
+  readonly fault: string | undefined;
+  readonly isBusy: boolean;
+  /** Changes when lines were taken. */
+  readonly said: string;
+  readonly onLines: (text: string) => void;
+}) {
+  const name = `log lines ${project.id}`;
+  const { value, set, discard, isRestored } = useDraftState({ name, title: "lines for the log" }, "", textDraft);
+  const [taken, setTaken] = useState(said);
+  if (said !== taken) {
+    setTaken(said);
+    if (value !== "") set("");
+  }
+  return (
+    <form
+      className="grid gap-2 sm:grid-cols-[14rem_minmax(0,1fr)_auto] sm:items-start"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onLines(value);
+      }}
+    >
+      {isRestored ? <RestoredNote onDiscard={discard} /> : null}
+      <SelectField label="Of" value={project.id} onChange={(e) => onProject(e.target.value)}>
+        {projects.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </SelectField>
+      <TextField
+        label={`Evening of ${night}, a line each`}
+        rows={2}
+        value={value}
+        placeholder="17 of 21 x 300 s Ha P2, cloud"
+        spellCheck={false}
+        fault={fault}
+        hint="Kept of taken, sub, channel, panel; after a comma why some were not kept, and a note."
+        onChange={(e) => set(e.target.value)}
+      />
+      <Button type="submit" className="sm:mt-6" disabled={isBusy || value.trim() === ""}>
+        Add lines
+      </Button>
+    </form>
+  );
+}

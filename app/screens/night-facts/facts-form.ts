@@ -1,0 +1,38 @@
+import { numberFault, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
+import type { NightFacts } from "~/core/ledger";
+import { parseNumber } from "~/core/notation";
+import { NIGHT_FIELDS } from "~/core/records";
+import { err, ok, type Result } from "~/core/result";
+
+/** Number boxes of a night's facts. */
+export const NIGHT_NUMBERS = specsOf(NIGHT_FIELDS);
+
+const DEWS = ["none", "wet", "ice"] as const;
+
+/** What a form says of a night, beside which night it is. */
+export type WrittenFacts = Omit<NightFacts, "night" | "placeId" | "memberId">;
+
+/** Reads the facts of a night, or says beside each box what is wrong; an empty box is not written down. */
+export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
+  const faults: Record<string, string> = {};
+  const values: Partial<Record<keyof typeof NIGHT_FIELDS, number>> = {};
+  for (const spec of NIGHT_NUMBERS) {
+    const text = textOf(form, spec.name);
+    if (text.trim() === "") continue;
+    const fault = numberFault(spec, text);
+    if (fault) faults[spec.name] = fault;
+    else values[spec.name] = parseNumber(text)! + 0;
+  }
+  if (Object.keys(faults).length > 0) return err(faults);
+  const dew = DEWS.find((d) => d === textOf(form, "dew"));
+  const rigId = textOf(form, "rigId");
+  const words = (name: string) => textOf(form, name).trim().slice(0, 4000);
+  return ok({
+    ...values,
+    ...(dew ? { dew } : {}),
+    ...(rigId ? { rigId } : {}),
+    trouble: words("trouble"),
+    cure: words("cure"),
+    note: words("note"),
+  });
+}

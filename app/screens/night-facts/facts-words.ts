@@ -1,0 +1,40 @@
+import { fixed } from "~/components/numbers";
+import { guidingVerdict, polarDriftArcsec, polarTotal, type NightFacts, type NightMeasure } from "~/core/ledger";
+
+/** What a measure of nights is called, and its unit. */
+export const MEASURE_WORDS: Readonly<Record<NightMeasure, { readonly name: string; readonly unit: string; readonly digits: number }>> = {
+  seeingArcsec: { name: "Seeing, FWHM", unit: "″", digits: 1 },
+  transparency: { name: "Transparency, 1 to 5", unit: "", digits: 0 },
+  guiding: { name: "Guiding RMS, both axes", unit: "″", digits: 2 },
+  polar: { name: "Error of the polar axis", unit: "′", digits: 1 },
+  cameraAngleDeg: { name: "Camera angle", unit: "°", digits: 1 },
+  airC: { name: "Air", unit: "°C", digits: 1 },
+  windKmh: { name: "Wind at the mount", unit: "km/h", digits: 0 },
+  focusMoves: { name: "Focus moved", unit: "steps", digits: 0 },
+}; // prettier-ignore
+
+const GRADES = {
+  good: "good: under half a pixel",
+  fair: "fair: under a pixel",
+  poor: "poor: over a pixel, stars get wider",
+};
+const ROUND_RATIO = 1.3; // common practice, no source
+const SEEN = 0.45; // eccentricity that shows; common practice, no source
+
+/** What guiding came to, against the pixels of the rig; "" where it was not written down. */
+export function guidingWords(f: NightFacts, scaleArcsec: number): string {
+  const v = guidingVerdict(f, scaleArcsec);
+  if (!v) return "";
+  const uneven =
+    v.ratio > ROUND_RATIO
+      ? ` One axis is ${fixed(v.ratio, 1)} times the other${v.eccentricity !== null && v.eccentricity > SEEN ? `: stars grow long, eccentricity ${fixed(v.eccentricity, 2)}` : ""}.`
+      : "";
+  return `Guiding ${fixed(v.totalArcsec, 2)}″ in all, ${fixed(v.ofPixel, 2)} pixel at ${fixed(scaleArcsec, 2)} ″/px, ${GRADES[v.grade]}.${uneven}`;
+}
+
+/** What the polar error came to in a sub; "" where it was not written down. */
+export function polarWords(f: NightFacts, latitudeDeg: number, subSec: number): string {
+  const error = polarTotal(f, latitudeDeg);
+  if (error === null) return "";
+  return `Polar axis off by ${fixed(error, 1)}′: up to ${fixed(polarDriftArcsec(error, subSec), 1)}″ of drift in a sub of ${subSec} s, which guiding takes; the field turns all the same.`;
+}

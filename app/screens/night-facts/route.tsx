@@ -1,0 +1,193 @@
+import { useState } from "react";
+import { Form, Link, useSearchParams } from "react-router";
+import { NightMeasureChart } from "~/components/charts/later-charts";
+import { longNight, shortNight } from "~/components/clock";
+import { DraftMark, useFormStart, WithDraft } from "~/components/forms/drafts";
+import type { Faults } from "~/components/forms/form-numbers";
+import { SaveButton } from "~/components/forms/SaveButton";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { Field, SelectField, TextField } from "~/components/ui/Field";
+import { Empty, Section } from "~/components/ui/Panel";
+import { measureOf, NIGHT_MEASURES, troublesAbout, type NightFacts, type NightMeasure } from "~/core/ledger";
+import { keptSearch } from "~/desk/choice";
+import type { Route } from "./+types/route";
+import { factsAction } from "./action";
+import { NIGHT_NUMBERS } from "./facts-form";
+import { guidingWords, MEASURE_WORDS, polarWords } from "./facts-words";
+import { loadFacts, type FactsView } from "./load";
+
+export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadFacts(request);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => factsAction(request);
+export const meta: Route.MetaFunction = () => [{ title: "Night facts · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+export default function NightFactsRoute({ loaderData: view, actionData }: Route.ComponentProps) {
+  const [params] = useSearchParams();
+  const search = keptSearch(params);
+  if (!view)
+    return (
+      <Empty>
+        <h1 className="text-headline text-ink">Night facts</h1>
+        <p className="my-3">Nights are written down for a place: enter one in Kit first.</p>
+      </Empty>
+    );
+  return (
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <p className="text-note text-soft">
+          <Link to={`/log${search}`} className="underline underline-offset-4">
+            Log
+          </Link>{" "}
+          · {view.placeName}
+        </p>
+        <h1 className="text-headline">{longNight(view.night)}</h1>
+        <StorageRefusal fault={actionData?.refusal ?? null} />
+        <WithDraft rev={view.facts?.rev ?? ""} name={`night ${view.placeId} ${view.night}`} title="facts of a night">
+          <FactsForm view={view} faults={actionData?.faults ?? {}} />
+        </WithDraft>
+        {view.facts ? <Verdicts facts={view.facts.data} view={view} /> : null}
+        <Charts view={view} />
+      </div>
+      <aside>
+        <Troubles nights={view.all} search={search} />
+      </aside>
+    </div>
+  );
+}
+
+/** The facts of the chosen night; what is left empty is not written down. */
+function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults: Faults }) {
+  const start = useFormStart();
+  const known = view.facts?.data;
+  const text = (name: keyof NightFacts) => start.text(name, String(known?.[name] ?? ""));
+  return (
+    <Form method="post" className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4" key={`${view.placeId} ${view.night}`}>
+      <DraftMark />
+      <input type="hidden" name="night" value={view.night} />
+      <input type="hidden" name="placeId" value={view.placeId} />
+      <input type="hidden" name="rev" value={view.facts?.rev ?? ""} />
+      {NIGHT_NUMBERS.map((s) => (
+        <Field
+          key={s.name}
+          label={s.label}
+          unit={s.unit}
+          name={s.name}
+          inputMode="decimal"
+          defaultValue={text(s.name)}
+          fault={faults[s.name]}
+        />
+      ))}
+      <SelectField label="Dew" name="dew" defaultValue={text("dew")}>
+        <option value="">not written down</option>
+        <option value="none">none</option>
+        <option value="wet">wet</option>
+        <option value="ice">ice</option>
+      </SelectField>
+      <SelectField label="Rig" name="rigId" defaultValue={text("rigId") || view.rigId}>
+        {view.rigs.map((r) => (
+          <option key={r.id} value={r.id}>
+            {r.name}
+          </option>
+        ))}
+      </SelectField>
+      <div className="col-span-2">
+        <TextField label="Trouble" name="trouble" rows={2} maxLength={4000} defaultValue={text("trouble")} />
+      </div>
+      <div className="col-span-2">
+        <TextField label="What cured it" name="cure" rows={2} maxLength={4000} defaultValue={text("cure")} />
+      </div>
+      <div className="col-span-2 sm:col-span-4">
+        <TextField label="Note" name="note" rows={2} maxLength={4000} defaultValue={text("note")} />
+      </div>
+      <div>
+        <SaveButton words="Write down" />
+      </div>
+    </Form>
+  );
+}
+
+/** What guiding and the polar axis came to. */
+function Verdicts({ facts, view }: { readonly facts: NightFacts; readonly view: FactsView }) {
+  const rig = view.rigs.find((r) => r.id === facts.rigId) ?? view.rigs[0];
+  const words = [
+    rig ? guidingWords(facts, rig.scaleArcsec) : "",
+    polarWords(facts, view.latitudeDeg, rig?.subSec ?? 300),
+  ].filter((w) => w !== "");
+  if (words.length === 0) return null;
+  return (
+    <ul className="mt-3" aria-label="What it came to">
+      {words.map((w) => (
+        <li key={w}>{w}</li>
+      ))}
+    </ul>
+  );
+}
+
+/** One measure over all nights of the place. */
+function Charts({ view }: { readonly view: FactsView }) {
+  const of = (m: NightMeasure) =>
+    view.all.flatMap((f) => {
+      const value = measureOf(f, m, view.latitudeDeg);
+      return value === null ? [] : [{ night: f.night, value }];
+    });
+  const open = NIGHT_MEASURES.filter((m) => of(m).length > 0);
+  const [chosen, setChosen] = useState<NightMeasure | null>(null);
+  const measure = open.find((m) => m === chosen) ?? open[0];
+  if (!measure) return null;
+  return (
+    <Section
+      title="Over the nights"
+      aside={
+        <SelectField
+          label="Measure"
+          value={measure}
+          onChange={(e) => setChosen(open.find((m) => m === e.target.value) ?? null)}
+        >
+          {open.map((m) => (
+            <option key={m} value={m}>
+              {MEASURE_WORDS[m].name}
+            </option>
+          ))}
+        </SelectField>
+      }
+    >
+      <NightMeasureChart {...MEASURE_WORDS[measure]} nights={of(measure)} />
+    </Section>
+  );
+}
+
+/** How a trouble was cured before. */
+function Troubles({ nights, search }: { readonly nights: readonly NightFacts[]; readonly search: string }) {
+  const [question, setQuestion] = useState("");
+  const found = troublesAbout(nights, question).filter((f) => f.trouble !== "" || f.cure !== "" || question !== "");
+  return (
+    <Section title="Trouble and cure">
+      <Field
+        label="Search"
+        type="search"
+        value={question}
+        placeholder="tilt"
+        onChange={(e) => setQuestion(e.target.value)}
+      />
+      <ul className="mt-2" aria-live="polite">
+        {found.length === 0 ? (
+          <li className="text-soft">{question === "" ? "Nothing written down yet." : "No night tells of that."}</li>
+        ) : null}
+        {found.slice(0, 20).map((f) => (
+          <li key={`${f.placeId} ${f.night} ${f.memberId}`} className="border-rule border-t py-1.5">
+            <Link
+              to={`/log/nights${search === "" ? "?" : `${search}&`}night=${f.night}&place=${f.placeId}`}
+              className="text-note text-soft underline underline-offset-4"
+            >
+              {shortNight(f.night)} {f.night.slice(0, 4)}
+            </Link>
+            <p>{f.trouble || f.note}</p>
+            {f.cure ? <p className="text-soft">Cure: {f.cure}</p> : null}
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}
