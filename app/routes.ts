@@ -18,6 +18,7 @@ export default [
         route("plan", "screens/plan/route.tsx"),
         route("log", "screens/log/project-route.tsx"),
         route("crew", "screens/crew/route.tsx"),
+        route("record", "screens/record/route.tsx"),
       ]),
     ]),
     route("season", "screens/season/route.tsx"),

@@ -1,4 +1,4 @@
-import { writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -99,5 +99,56 @@ describe("the books", () => {
     await me.see("No night tells of that.");
     await driver.navigate().refresh();
     await waitFor(async () => (await me.value("Seeing, FWHM")) === "2.5", "it should be there again");
+  });
+
+  it("says on the run sheet what of calibration is missing, what the shelf has, and that a turn voids flats", async () => {
+    const { driver, app, me } = stage;
+    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await me.see("25 flats through OIII 5 nm: none on the shelf");
+    await me.see("25 dark flats as long as the flats");
+    const card = ([k, v]: readonly [string, string | number]) => `${k.padEnd(8)}= ${typeof v === "number" || v === "T" ? String(v).padStart(20) : `'${v}'`}`.padEnd(80); // prettier-ignore
+    const files = Array.from({ length: 25 }, (_, i) => {
+      const text = ([["SIMPLE", "T"], ["BITPIX", 16], ["NAXIS", 0], ["IMAGETYP", "Flat Frame"], ["DATE-OBS", `2026-12-05T07:${String(10 + i)}:00`], ["EXPTIME", 2.4], ["FILTER", "OIII 5 nm"], ["INSTRUME", "Mono-43"]] as const).map(card).join("") + "END".padEnd(80); // prettier-ignore
+      const path = join(profile.path, `flat${i}.fits`);
+      writeFileSync(path, text.padEnd(Math.ceil(text.length / 2880) * 2880));
+      return path;
+    });
+    await driver.get(`${app.url}/log`);
+    await me.see("Or in a line");
+    await driver.findElement(By.css("input[type=file][aria-label='Exposure files']")).sendKeys(files.join("\n"));
+    await me.press("Add 25 exposures");
+    await me.see("Calibration on the shelf");
+    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await me.see("25 flats through OIII 5 nm: 25 on the shelf");
+    await me.see("25 dark flats of 2.4 s");
+    // The camera is turned this evening, and somebody writes so down.
+    await driver.get(`${app.url}/log/nights?night=2026-12-05`);
+    await me.choose("Rig", "Garden refractor");
+    await driver.findElement(By.css("input[name=train][value=turned]")).click();
+    await me.press("Write down");
+    await me.see("Sat 5 Dec is written down.");
+    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await me.see("25 are void: camera turned since Sat 5 Dec");
+  });
+
+  it("hands out the record of a picture as text, Markdown, CSV and a picture", async () => {
+    const { driver, app, me } = stage;
+    await driver.get(`${app.url}/projects/project-shell/record`);
+    await me.see("Take it along");
+    expect(await main()).toMatch(/Ha\s*\n102 × 300 s: 8 h 30/);
+    const folder = join(profile.path, "downloads");
+    for (const [button, ending] of [
+      ["Text", "txt"],
+      ["Markdown", "md"],
+      ["CSV", "csv"],
+      ["Picture", "png"],
+    ] as const) {
+      await me.press(button);
+      const name = () => (existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith(`-record.${ending}`)) : undefined); // prettier-ignore
+      await waitFor(() => Promise.resolve(name() !== undefined), `${button} should come`);
+      const bytes = readFileSync(join(folder, name()!));
+      if (ending === "png") expect([...bytes.subarray(0, 4)]).toEqual([0x89, 0x50, 0x4e, 0x47]);
+      else expect(bytes.toString("utf8")).toContain("102 × 300 s");
+    }
   });
 });

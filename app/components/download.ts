@@ -1,6 +1,10 @@
 /** Hands a text to the browser as a file. */
-export function download(fileName: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export const download = (fileName: string, text: string, type: string): void =>
+  downloadBlob(fileName, new Blob([text], { type }));
+
+/** Hands something to the browser as a file. */
+export function downloadBlob(fileName: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement("a");
   link.href = url;
   link.download = fileName;

@@ -23,6 +23,17 @@ export {
   type LoomCell,
   type NightTotal,
 } from "./progress";
+export {
+  calibrationNeeds,
+  lastTrainChange,
+  shelfSets,
+  USUAL_CALIBRATION,
+  type CalibrationNeed,
+  type CalibrationSchool,
+  type ShelfSet,
+} from "./calibration-needs";
+export { acquisitionCard, type AcquisitionCard } from "./acquisition";
+export { coveredShare, memberWeights, type MemberWeight, type ShotFrame } from "./equivalence";
 export { clockAheadHours, type IntakeData } from "./intake-record";
 export { logLineText, readLogLine, type LogLine, type LogLineFault } from "./log-line";
 export {
@@ -30,6 +41,7 @@ export {
   guidingVerdict,
   measureOf,
   NIGHT_MEASURES,
+  TRAIN_PARTS,
   polarDriftArcsec,
   polarTotal,
   troublesAbout,

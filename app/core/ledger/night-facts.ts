@@ -1,3 +1,7 @@
+/** What can change in an optical train. */
+export const TRAIN_PARTS = ["turned", "filters", "cleaned"] as const;
+export type TrainPart = (typeof TRAIN_PARTS)[number];
+
 /** What somebody wrote down about a night at a place: measured, felt, gone wrong, and what cured it. Absent = not written down. */
 export interface NightFacts {
   readonly night: string;
@@ -23,6 +27,8 @@ export interface NightFacts {
   readonly dew?: "none" | "wet" | "ice";
   /** Steps of the focuser from dusk to dawn. */
   readonly focusMoves?: number;
+  /** What of the optical train changed before or in this night: flats from before it are void. */
+  readonly train?: readonly TrainPart[];
   readonly trouble: string;
   readonly cure: string;
   readonly note: string;

@@ -17,6 +17,7 @@ export {
 export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
 export { GOAL_FIELDS } from "./goal";
 export { RULE_FIELDS } from "./project";
+export { CALIBRATION_FIELDS } from "./settings";
 export { NIGHT_FIELDS } from "./night-facts";
 export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";
 export { CONTRIBUTION_FIELDS } from "./contribution";

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { NightFacts } from "~/core/ledger";
+import { TRAIN_PARTS, type NightFacts } from "~/core/ledger";
 import { id, night, note, numberOf, type NumberField } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 
@@ -39,6 +39,12 @@ export const nightFacts: RecordSchema<NightFacts> = {
     windKmh: numberOf(N.windKmh).optional(),
     dew: Joi.string().valid("none", "wet", "ice").optional().label("Dew"),
     focusMoves: numberOf(N.focusMoves).optional(),
+    train: Joi.array()
+      .items(Joi.string().valid(...TRAIN_PARTS))
+      .max(TRAIN_PARTS.length)
+      .unique()
+      .optional()
+      .label("Changed in the train"),
     trouble: note.label("Trouble"),
     cure: note.label("What cured it"),
     note,

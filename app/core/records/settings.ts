@@ -1,6 +1,7 @@
 import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
 import Joi from "joi";
 import { USUAL_MOON, type MoonWishes } from "~/core/night";
+import type { CalibrationSchool } from "~/core/ledger";
 import type { PersonRules } from "~/core/plan";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
@@ -20,6 +21,8 @@ export interface Settings {
   readonly simulatedServices: boolean;
   /** How nights are planned; absent = the usual way. */
   readonly planning?: PersonRules;
+  /** Calibration frames one takes; absent = the usual. */
+  readonly calibration?: CalibrationSchool;
 }
 
 /** Bounds of how nights are planned. */
@@ -28,6 +31,12 @@ export const PLANNING_FIELDS = {
   minBlockMin: { label: "Shortest stretch for one target", unit: "min", min: 15, max: 240 },
   mostHours: { label: "Hours a night at most", unit: "h", min: 1, max: 16 },
   fromHours: { label: "Worth the drive from", unit: "h more", min: 0, max: 20 },
+} as const satisfies Record<string, NumberField>;
+/** How many calibration frames one takes. */
+export const CALIBRATION_FIELDS = {
+  darks: { label: "Darks of a kind", unit: "frames", min: 1, max: 500, isWhole: true },
+  flats: { label: "Flats of a filter", unit: "frames", min: 1, max: 500, isWhole: true },
+  biases: { label: "Bias frames", unit: "frames", min: 1, max: 1000, isWhole: true },
 } as const satisfies Record<string, NumberField>;
 export const WISH_FIELD: NumberField = { label: "Minimum hours", unit: "h", min: 0.25, max: 12 };
 /** What nobody has said otherwise: an evening's work; common practice, no source. */
@@ -50,6 +59,12 @@ export const settings: RecordSchema<Settings> = {
     moon: moonWishes,
     standsBeforeDark: Joi.boolean(),
     simulatedServices: Joi.boolean(),
+    calibration: objectOf<CalibrationSchool>({
+      darks: numberOf(CALIBRATION_FIELDS.darks),
+      flats: numberOf(CALIBRATION_FIELDS.flats),
+      biases: numberOf(CALIBRATION_FIELDS.biases),
+      flatsBy: Joi.string().valid("darkFlat", "bias").label("What takes the bias off flats"),
+    }).optional(),
     planning: objectOf<PersonRules>({
       targetsANight: numberOf(PLANNING_FIELDS.targetsANight),
       minBlockMin: numberOf(PLANNING_FIELDS.minBlockMin),

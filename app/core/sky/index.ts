@@ -1,7 +1,7 @@
 export type { Equatorial, Horizontal, Vec3 } from "./frames";
 export { directionOf, unitVector } from "./frames";
 export { separationDeg, positionAngleDeg, offsetBy } from "./separation";
-export { bodyOfDate, constellationOf } from "./ephemeris";
+export { moonPhase, bodyOfDate, constellationOf } from "./ephemeris";
 export { nightOf, nightWindow, type NightPlace } from "./sun-night";
 export { nightSky, sunAltitudeDeg, moonAt, type NightSky } from "./night-sky";
 export { apparentVector, horizontalAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";

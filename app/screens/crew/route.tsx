@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { CrewTable } from "./CrewTable";
+import { WeightTable } from "./WeightTable";
 import { FilePreview } from "~/components/FilePreview";
 import { download, fileStem } from "~/components/download";
 import { BundleDrop } from "~/components/forms/BundleDrop";
@@ -10,6 +11,7 @@ import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
 import { panelName } from "~/core/framing";
 import { hoursOfAll } from "~/core/plan";
+import { weightsOf } from "~/desk/equivalence";
 import { libraryHere } from "~/desk/open-library";
 import { meOf, participantsOf } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
@@ -38,6 +40,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
           c.panels.map((p) => panelName(p.number)),
         ) * 60,
     })),
+    weights: weightsOf(library, c),
+    here: `${c.rig.data.name}, ${c.place.data.name}`,
     participants: participantsOf(library, c.id),
     me: meOf(library),
     isDemo: isDemo(),
@@ -69,6 +73,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
         <Section title="What have we together?" aside="kept hours, and their worth at each one's own sky">
           <CrewTable totals={totals} members={members} goals={goals} />
         </Section>
+        <WeightTable weights={loaderData.weights} members={members} here={loaderData.here} />
         <Section title="Who takes part" aside="everyone sets their own part, under Change above">
           <ul className="mt-1">
             {participants.map((p) => (

@@ -5,6 +5,7 @@ import { LogLines } from "./LogLines";
 import { SilentNights } from "./SilentNights";
 import { FileDrop } from "./FileDrop";
 import { IntakeReportView } from "./IntakeReport";
+import { CalibrationShelf } from "./CalibrationShelf";
 import { Intakes } from "./Intakes";
 import { clockWords } from "./intake-words";
 import { counted } from "~/components/numbers";
@@ -131,10 +132,7 @@ export function LogPage({
           </WithDraft>
         </Section>
       ) : null}
-      <Section
-        title="What we have"
-        aside={loaded.calibrations > 0 ? `${loaded.calibrations} calibration frames on the shelf` : undefined}
-      >
+      <Section title="What we have">
         {nights.length === 0 ? (
           <Empty>Nothing logged yet. The morning after, drop the files of the night here.</Empty>
         ) : (
@@ -149,6 +147,7 @@ export function LogPage({
           />
         )}
       </Section>
+      <CalibrationShelf sets={loaded.shelf} />
       <Intakes intakes={loaded.intakes} zone={loaded.zone} />
     </>
   );

@@ -1,3 +1,4 @@
+import { shelfSets } from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { choiceOf } from "~/desk/choice";
 import { logNights } from "~/desk/log";
@@ -50,7 +51,7 @@ export async function loadLog(request: Request, projectId: string | null) {
     zone: place?.data.timeZone ?? "Etc/UTC",
     place: place ? { id: place.id, name: place.data.name } : null,
     nights: logNights(library, projectId),
-    calibrations: library.calibrations.length,
+    shelf: shelfSets(library.calibrations.map((c) => c.data)),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     names: Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),
     choices: {

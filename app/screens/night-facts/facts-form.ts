@@ -1,5 +1,5 @@
 import { numberFault, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
-import type { NightFacts } from "~/core/ledger";
+import { TRAIN_PARTS, type NightFacts } from "~/core/ledger";
 import { parseNumber } from "~/core/notation";
 import { NIGHT_FIELDS } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
@@ -26,11 +26,13 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
   if (Object.keys(faults).length > 0) return err(faults);
   const dew = DEWS.find((d) => d === textOf(form, "dew"));
   const rigId = textOf(form, "rigId");
+  const train = TRAIN_PARTS.filter((p) => form.getAll("train").includes(p));
   const words = (name: string) => textOf(form, name).trim().slice(0, 4000);
   return ok({
     ...values,
     ...(dew ? { dew } : {}),
     ...(rigId ? { rigId } : {}),
+    ...(train.length > 0 ? { train } : {}),
     trouble: words("trouble"),
     cure: words("cure"),
     note: words("note"),

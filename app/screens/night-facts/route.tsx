@@ -8,11 +8,19 @@ import { SaveButton } from "~/components/forms/SaveButton";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
 import { Empty, Section } from "~/components/ui/Panel";
-import { measureOf, NIGHT_MEASURES, troublesAbout, type NightFacts, type NightMeasure } from "~/core/ledger";
+import {
+  measureOf,
+  NIGHT_MEASURES,
+  TRAIN_PARTS,
+  troublesAbout,
+  type NightFacts,
+  type NightMeasure,
+} from "~/core/ledger";
 import { keptSearch } from "~/desk/choice";
 import type { Route } from "./+types/route";
 import { factsAction } from "./action";
 import { NIGHT_NUMBERS } from "./facts-form";
+import { TRAIN_WORDS } from "~/components/words/calibration-words";
 import { guidingWords, MEASURE_WORDS, polarWords } from "./facts-words";
 import { loadFacts, type FactsView } from "./load";
 
@@ -61,6 +69,7 @@ export default function NightFactsRoute({ loaderData: view, actionData }: Route.
 function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults: Faults }) {
   const start = useFormStart();
   const known = view.facts?.data;
+  const ticked = start.texts("train", known?.train ?? []);
   const text = (name: keyof NightFacts) => start.text(name, String(known?.[name] ?? ""));
   return (
     <Form method="post" className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4" key={`${view.placeId} ${view.night}`}>
@@ -92,6 +101,17 @@ function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults
           </option>
         ))}
       </SelectField>
+      <fieldset className="col-span-2 sm:col-span-4">
+        <legend className="text-note text-soft">Changed in the optical train: flats from before are void</legend>
+        <div className="mt-1 flex flex-wrap gap-x-5">
+          {TRAIN_PARTS.map((p) => (
+            <label key={p} className="flex min-h-6 items-center gap-2">
+              <input type="checkbox" name="train" value={p} defaultChecked={ticked.includes(p)} />
+              {TRAIN_WORDS[p]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
       <div className="col-span-2">
         <TextField label="Trouble" name="trouble" rows={2} maxLength={4000} defaultValue={text("trouble")} />
       </div>

@@ -1,8 +1,10 @@
-import type { Channel, Rig } from "~/core/exposure";
+import { needWords } from "~/components/words/calibration-words";
+import type { Rig } from "~/core/exposure";
+import type { CalibrationNeed } from "~/core/ledger";
 import { Panel } from "~/components/ui/Panel";
 
 /** What to have done, and the calibration the night will want; short enough to be read at the pier. */
-export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly channels: readonly Channel[] }) {
+export function NightChecklist({ rig, needs }: { readonly rig: Rig; readonly needs: readonly CalibrationNeed[] }) {
   const items = [
     "Daylight: ground firm, cables free, power and card enough",
     "Balance both axes, level; polar align when stars show",
@@ -12,14 +14,7 @@ export function NightChecklist({ rig, channels }: { readonly rig: Rig; readonly 
     "Focus on a bright star, one test exposure",
     "Frame and camera angle checked (within 1°)",
     rig.isGuided ? "Guiding calibrated, dither on" : `Unguided: subs up to ${rig.longestUnguidedSec} s`,
-    ...(channels.length > 0
-      ? [
-          `Flats of ${channels.join(", ")} before anything is turned or taken apart`,
-          rig.isCooled
-            ? `Darks at ${String(rig.workingTempC).replace("-", "−")} °C of the same lengths, if not on the shelf`
-            : "Darks of the same lengths right after the last sub, while the sensor is as warm",
-        ]
-      : []),
+    ...needs.filter((n) => n.state !== "serves").map((n) => needWords(n)),
     "Cap the tube before sunrise; park; cover",
   ];
   return (

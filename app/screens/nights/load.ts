@@ -7,6 +7,7 @@ import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { loadChoice } from "~/desk/choice";
+import { calibrationOf } from "~/desk/calibration";
 import { withLearntChances } from "~/desk/learnt";
 import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
@@ -89,6 +90,9 @@ function dithersOf(chosen: EveningSheet, sheets: readonly EveningSheet[], nameOf
   return match && { ...match, subSecA: pair.a.subSec, subSecB: pair.b.subSec, other: nameOf(pair.other.rigId) };
 }
 
+/** The middle one of some numbers; null of none. */
+const medianOf = (list: readonly number[]): number | null => [...list].sort((a, b) => a - b)[list.length >> 1] ?? null;
+
 /** The run sheet of a night: what the plan has for the rig asked for, or for the first that has anything to do. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
@@ -165,7 +169,7 @@ export async function loadNight(request: Request) {
         ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
         coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
-      channels: [...new Set(blocks.map((l) => l.channel))],
+      calibration: calibrationOf(library, lead.rig, sheet, night.sky, medianOf(outside.flatMap((h) => h.airC ?? []))),
       dithers: dithersOf(chosen, sheets, rigName),
     },
   };

@@ -8,6 +8,7 @@ import { Button, buttonLook } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Empty, Panel } from "~/components/ui/Panel";
 import { cautionWords } from "~/components/words/caution-words";
+import { CalibrationPanel } from "./CalibrationPanel";
 import { ClearHours } from "./ClearHours";
 import { runSheetToCalendar } from "~/core/formats";
 import { counted, percent } from "~/components/numbers";
@@ -140,7 +141,8 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           </Panel>
         ) : null}
         <ClearHours clear={view.clear} forecast={view.clearHours} zone={place.timeZone} />
-        <NightChecklist rig={view.rig} channels={view.channels} />
+        <CalibrationPanel calibration={view.calibration} zone={place.timeZone} isCooled={view.rig.isCooled} />
+        <NightChecklist rig={view.rig} needs={view.calibration.needs} />
         <div className="no-print flex gap-2">
           <Button look="main" onClick={() => window.print()} className="flex-1">
             Print

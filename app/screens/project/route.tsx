@@ -40,7 +40,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 export const clientAction = ({ request, params }: Route.ClientActionArgs) => projectAction(request, params.projectId);
 
-const LEAVES = ["frame", "budget", "plan", "log", "crew"] as const;
+const LEAVES = ["frame", "budget", "plan", "log", "crew", "record"] as const;
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 

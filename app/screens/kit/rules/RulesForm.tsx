@@ -9,10 +9,11 @@ import { CHANNELS } from "~/core/exposure";
 import { MOON_SCHOOLS, moonRuleOf } from "~/core/night";
 import { MOON_SHARE_FIELD, type Settings } from "~/core/records";
 import { MOON_RULE_NUMBERS } from "./moon-form";
+import { CalibrationFields } from "./CalibrationFields";
 import { PlanningFields } from "./PlanningFields";
 
 /** What of the settings is a rule. */
-export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices" | "planning">;
+export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices" | "planning" | "calibration">;
 
 /** How a person decides: one of three schools of the Moon, what each of them asks, when gear stands, what is asked about weather. */
 export function RulesForm({
@@ -123,6 +124,7 @@ export function RulesForm({
           </tbody>
         </table>
       </div>
+      <CalibrationFields calibration={rules.calibration} faults={faults} />
       <h2 className="text-section mt-6">The night itself</h2>
       <label className="mt-2 flex min-h-6 items-start gap-2">
         <input

@@ -1,6 +1,7 @@
 import { data } from "react-router";
 import type { FormAnswer } from "~/components/forms/form-data";
-import { textOf } from "~/components/forms/form-numbers";
+import { readNumbers, textOf } from "~/components/forms/form-numbers";
+import { CALIBRATION_NUMBERS } from "./CalibrationFields";
 import { keep } from "~/desk/acts";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
@@ -13,8 +14,9 @@ export async function rulesAction(request: Request) {
   const form = await request.formData();
   const moon = readMoonForm(form);
   const planning = readPlanningForm(form);
-  if (!moon.ok || !planning.ok) {
-    const faults = { ...(moon.ok ? {} : moon.error), ...(planning.ok ? {} : planning.error) };
+  const counts = readNumbers(form, CALIBRATION_NUMBERS);
+  if (!moon.ok || !planning.ok || Object.keys(counts.faults).length > 0) {
+    const faults = { ...(moon.ok ? {} : moon.error), ...(planning.ok ? {} : planning.error), ...counts.faults };
     return data<FormAnswer>({ faults, refusal: null }, { status: 400 });
   }
   const { settings } = await libraryHere();
@@ -24,6 +26,7 @@ export async function rulesAction(request: Request) {
     ...settings.data,
     moon: moon.value,
     planning: planning.value,
+    calibration: { ...counts.values, flatsBy: textOf(form, "flatsBy") === "bias" ? "bias" : "darkFlat" } as const,
     standsBeforeDark: form.has("standsBeforeDark"),
     simulatedServices: form.has("simulatedServices"),
   };

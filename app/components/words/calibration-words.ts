@@ -1,0 +1,50 @@
+import { shortNight } from "~/components/clock";
+import { counted } from "~/components/numbers";
+import type { CalibrationNeed } from "~/core/ledger";
+
+/** What changed in an optical train. */
+export const TRAIN_WORDS = {
+  turned: "camera turned",
+  filters: "filters moved",
+  cleaned: "optics or sensor cleaned",
+} as const;
+
+/** Kinds of calibration. */
+export const SET_WORDS = { dark: "darks", flat: "flats", darkFlat: "dark flats", bias: "bias" } as const;
+
+/** "Sat 5 Dec 2026", of an instant. */
+export const shelfDay = (ms: number): string => `${day(ms)} ${new Date(ms).getUTCFullYear()}`;
+
+const day = (ms: number): string => shortNight(new Date(ms).toISOString().slice(0, 10));
+
+const formatSeconds = (sec: number): string => `${sec >= 10 ? Math.round(sec) : Number(sec.toPrecision(2))} s`;
+
+/** What is needed: "30 darks of 300 s", "25 flats through Ha 5 nm". */
+export function needWords(n: CalibrationNeed): string {
+  switch (n.kind) {
+    case "dark":
+      return `${counted(n.want, "dark")} of ${formatSeconds(n.exposureSec ?? 0)}`;
+    case "flat":
+      return `${counted(n.want, "flat")} through ${n.filterName ?? ""}`;
+    case "darkFlat":
+      return `${counted(n.want, "dark flat")} ${n.exposureSec === null ? "as long as the flats" : `of ${formatSeconds(n.exposureSec)}`}`;
+    case "bias":
+      return counted(n.want, "bias frame");
+  }
+}
+
+/** How the shelf stands for it. */
+export function shelfWords(n: CalibrationNeed): string {
+  switch (n.state) {
+    case "serves":
+      return `${n.have} on the shelf${n.latestMs === null ? "" : `, latest ${day(n.latestMs)}`}`;
+    case "few":
+      return `only ${n.have} on the shelf`;
+    case "old":
+      return `${n.spent} on the shelf are over a year old: compare hot pixels with a fresh one`;
+    case "void":
+      return `${n.spent} are void: ${n.since?.why === "angle" ? "the camera angle is another one" : n.since ? TRAIN_WORDS[n.since.why] : "the train was changed"} since ${n.since ? day(n.since.atMs) : "then"}`;
+    case "missing":
+      return "none on the shelf";
+  }
+}

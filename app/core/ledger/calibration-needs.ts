@@ -1,0 +1,198 @@
+import type { Channel } from "~/core/exposure";
+import { DAY_MS } from "~/core/time";
+import type { CalibrationData, ContributionData } from "./contribution";
+import type { NightFacts } from "./night-facts";
+
+/** How many calibration frames somebody takes of each kind, and which of the two that take the bias off flats. */
+export interface CalibrationSchool {
+  readonly darks: number;
+  readonly flats: number;
+  readonly biases: number;
+  readonly flatsBy: "darkFlat" | "bias";
+}
+
+/** Common practice, no source. */
+export const USUAL_CALIBRATION: CalibrationSchool = { darks: 30, flats: 25, biases: 50, flatsBy: "darkFlat" };
+
+/** What lights of a night are like, as far as calibration asks. */
+export interface LightPlan {
+  readonly channel: Channel;
+  readonly filterName: string;
+  readonly subSec: number;
+  /** In the camera's own counting; null = not known, and then any will do. */
+  readonly gain: number | null;
+}
+
+/** The camera that the lights are taken with. */
+export interface CalibratedCamera {
+  readonly cameraName: string;
+  readonly isCooled: boolean;
+  /** Of the sensor in that night; null = not known. */
+  readonly sensorC: number | null;
+}
+
+/** Something that changed in the optical train: flats from before it are of another picture. */
+export interface TrainChange {
+  readonly atMs: number;
+  readonly why: "turned" | "filters" | "cleaned" | "angle";
+}
+
+/** One kind of calibration that a night's lights ask for, and what the shelf has of it. */
+export interface CalibrationNeed {
+  readonly kind: "dark" | "flat" | "darkFlat" | "bias";
+  /** Of darks; of dark flats, the flat's. */
+  readonly exposureSec: number | null;
+  /** Of flats. */
+  readonly filterName: string | null;
+  readonly want: number;
+  /** Frames on the shelf that serve. */
+  readonly have: number;
+  /** Of those, when the latest was taken; null = none, or not known. */
+  readonly latestMs: number | null;
+  /** Frames that would serve but for the change, or their age. */
+  readonly spent: number;
+  readonly state: "serves" | "few" | "missing" | "void" | "old";
+  /** What made them void. */
+  readonly since: TrainChange | null;
+}
+
+const SAME_SEC = 0.02; // of the exposure
+const COOLED_C = 0.5; // darks of a cooled camera; MATHS 9.1
+const UNCOOLED_C = 4; // of one without a cooler
+const OLD_MS = 365 * DAY_MS; // hot pixels move; MATHS 9.1: 6 to 12 months
+
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SEC * Math.max(a, b, 0.05);
+const isSameText = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** The frames of a camera; a header without a name, or a rig without one, may be anybody's. */
+const ofCamera = (f: CalibrationData, camera: CalibratedCamera): boolean =>
+  f.camera === "" || camera.cameraName === "" || isSameText(f.camera, camera.cameraName);
+
+const isGain = (f: CalibrationData, gain: number | null): boolean =>
+  gain === null || f.gain === null || f.gain === gain;
+
+/** Whether a dark was taken at the night's sensor temperature, as near as matters. */
+function isWarm(f: CalibrationData, { isCooled, sensorC }: CalibratedCamera): boolean {
+  if (sensorC === null || f.temperatureC === null) return true;
+  return Math.abs(f.temperatureC - sensorC) <= (isCooled ? COOLED_C : UNCOOLED_C);
+}
+
+/**
+ * The latest change of a rig's optical train that its log and the facts of its nights tell of: a camera angle off the one before by
+ * more than a degree, or what somebody wrote down. Null where nothing changed.
+ */
+export function lastTrainChange(
+  lights: readonly Pick<ContributionData, "startMs" | "at">[],
+  facts: readonly (Pick<NightFacts, "train"> & { readonly startMs: number })[],
+): TrainChange | null {
+  const angled = lights
+    .flatMap(({ startMs, at }) =>
+      startMs !== null && typeof at?.positionAngleDeg === "number" ? [{ startMs, angle: at.positionAngleDeg }] : [],
+    ) // prettier-ignore
+    .sort((a, b) => a.startMs - b.startMs);
+  const turn = (a: number, b: number) => Math.abs(((((a - b + 90) % 180) + 180) % 180) - 90);
+  let last: TrainChange | null = null;
+  angled.forEach(({ startMs, angle }, i) => {
+    const before = angled[i - 1];
+    // Flats of the evening before the first light at the new angle are of it.
+    if (before && turn(angle, before.angle) > 1) last = { atMs: startMs - DAY_MS / 2, why: "angle" };
+  });
+  for (const { train, startMs } of facts)
+    for (const why of train ?? []) if (!last || startMs > last.atMs) last = { atMs: startMs, why };
+  return last;
+}
+
+/**
+ * What the lights of a night need of calibration: darks of their length, gain and temperature; flats of their filters, taken since
+ * the train was last changed; dark flats of the flats' length, or bias. MATHS 9.1. Each kind once, darks by length, flats by filter.
+ */
+export function calibrationNeeds(
+  lights: readonly LightPlan[],
+  frames: readonly CalibrationData[],
+  at: {
+    readonly camera: CalibratedCamera;
+    readonly school: CalibrationSchool;
+    readonly changed: TrainChange | null;
+    readonly nowMs: number;
+  },
+): CalibrationNeed[] {
+  const { camera, school, changed, nowMs } = at;
+  const mine = frames.filter((f) => ofCamera(f, camera));
+  const need = (
+    of: Pick<CalibrationNeed, "kind" | "exposureSec" | "filterName">,
+    want: number,
+    serve: (f: CalibrationData) => boolean,
+  ): CalibrationNeed => {
+    const all = mine.filter((f) => f.type === of.kind && serve(f));
+    const isVoid = (f: CalibrationData) => of.kind === "flat" && changed !== null && (f.startMs ?? 0) < changed.atMs;
+    const isOld = (f: CalibrationData) => of.kind !== "flat" && f.startMs !== null && nowMs - f.startMs > OLD_MS;
+    const [voided, old] = [all.filter(isVoid), all.filter((f) => !isVoid(f) && isOld(f))];
+    const good = all.filter((f) => !isVoid(f) && !isOld(f));
+    const times = good.flatMap((f) => f.startMs ?? []);
+    const state =
+      good.length >= want ? "serves" : good.length > 0 ? "few" : voided.length > 0 ? "void" : old.length > 0 ? "old" : "missing"; // prettier-ignore
+    return {
+      ...of,
+      want,
+      have: good.length,
+      latestMs: times.length > 0 ? Math.max(...times) : null,
+      spent: voided.length + old.length,
+      state,
+      since: state === "void" ? changed : null,
+    };
+  };
+  const once = <T>(list: readonly T[], key: (t: T) => string): T[] => [
+    ...new Map(list.map((t) => [key(t), t])).values(),
+  ];
+  const darks = once(lights, (l) => `${l.subSec} ${l.gain}`).map(
+    (l) =>
+    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isGain(f, l.gain) && isWarm(f, camera)), // prettier-ignore
+  );
+  const flats = once(lights, (l) => l.filterName).map(
+    (l) =>
+    need({ kind: "flat", exposureSec: null, filterName: l.filterName }, school.flats, (f) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)), // prettier-ignore
+  );
+  const gain = lights[0]?.gain ?? null;
+  const flatLengths = once(
+    mine.filter((f) => f.type === "flat" && lights.some((l) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel))), // prettier-ignore
+    (f) => f.exposureSec.toPrecision(3),
+  ).map((f) => f.exposureSec);
+  const offsets =
+    lights.length === 0
+      ? []
+      : school.flatsBy === "bias"
+        ? [need({ kind: "bias", exposureSec: null, filterName: null }, school.biases, (f) => isGain(f, gain))]
+        : flatLengths.length === 0
+          ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, school.flats, () => false)]
+          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, school.flats, (f) => isSame(f.exposureSec, sec) && isGain(f, gain))); // prettier-ignore
+  return [...darks, ...flats, ...offsets];
+}
+
+/** Frames on the shelf that are alike. */
+export interface ShelfSet {
+  readonly type: CalibrationData["type"];
+  readonly camera: string;
+  readonly exposureSec: number;
+  readonly gain: number | null;
+  readonly temperatureC: number | null;
+  readonly filter: string;
+  readonly count: number;
+  readonly latestMs: number | null;
+}
+
+/** The shelf by sets of like frames: kind, camera, filter, length, gain, temperature to the degree; the latest first within a kind. */
+export function shelfSets(frames: readonly CalibrationData[]): ShelfSet[] {
+  const sets = new Map<string, ShelfSet>();
+  for (const f of frames) {
+    const temperatureC = f.temperatureC === null ? null : Math.round(f.temperatureC);
+    const key = [f.type, f.camera.toLowerCase(), f.filter.toLowerCase(), f.exposureSec.toPrecision(3), f.gain, temperatureC].join("|"); // prettier-ignore
+    const known = sets.get(key);
+    const { type, camera, exposureSec, gain, filter, startMs } = f;
+    sets.set(key, {
+      ...(known ?? { type, camera, exposureSec, gain, temperatureC, filter }),
+      count: (known?.count ?? 0) + 1,
+      latestMs: startMs === null ? (known?.latestMs ?? null) : Math.max(startMs, known?.latestMs ?? 0),
+    });
+  }
+  return [...sets.values()].sort((a, b) => a.type.localeCompare(b.type) || (b.latestMs ?? 0) - (a.latestMs ?? 0));
+}

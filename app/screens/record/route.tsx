@@ -1,0 +1,102 @@
+import { fixed } from "~/components/numbers";
+import { download, downloadBlob, fileStem } from "~/components/download";
+import { Button } from "~/components/ui/Button";
+import { Empty, Section } from "~/components/ui/Panel";
+import { useSay } from "~/components/ui/Toasts";
+import { acquisitionCard } from "~/core/ledger";
+import { moonPhase } from "~/core/sky";
+import { utcMs } from "~/core/time";
+import { libraryHere } from "~/desk/open-library";
+import { requireContext } from "~/desk/project";
+import type { Route } from "./+types/route";
+import { cardPicture } from "./card-picture";
+import { cardAsCsv, cardAsMarkdown, cardAsText, cardLines } from "./card-text";
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const library = await libraryHere();
+  const c = requireContext(library, params.projectId);
+  const named = (list: readonly { readonly id: string; readonly data: { readonly name: string } }[], id: string) =>
+    list.find((x) => x.id === id)?.data.name ?? "not known";
+  return {
+    title: c.project.data.name,
+    card: acquisitionCard(c.counted, {
+      memberOf: (id) => named(library.members, id),
+      rigOf: (id) => named(library.rigs, id),
+      placeOf: (id) => ({
+        name: named(library.places, id),
+        skyMagPerArcsec2: library.places.find((p) => p.id === id)?.data.skyMagPerArcsec2 ?? null,
+      }),
+      // Of midnight in Greenwich: a lit share changes by a few hundredths over a night.
+      moonOn: (night) => moonPhase(utcMs(Date.parse(`${night}T24:00:00Z`))).illuminatedFraction,
+    }),
+  };
+}
+clientLoader.hydrate = true as const;
+
+export const meta: Route.MetaFunction = () => [{ title: "Record · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+/** What a finished picture was made from, to be put beside it. */
+export default function RecordRoute({ loaderData: { title, card } }: Route.ComponentProps) {
+  const say = useSay();
+  const lines = cardLines(card);
+  if (lines.length === 0)
+    return (
+      <Empty>Nothing is kept for this picture yet. What it is made from will stand here, ready to go beside it.</Empty>
+    );
+  const stem = `${fileStem(title)}-record`;
+  const picture = async () => {
+    const blob = await cardPicture(title, lines);
+    if (blob) downloadBlob(`${stem}.png`, blob);
+    else say("This browser draws no pictures: take the text.");
+  };
+  return (
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div>
+        <dl>
+          {lines.map((l) => (
+            <div
+              key={`${l.head} ${l.words}`}
+              className="border-rule grid grid-cols-[8rem_minmax(0,1fr)] gap-4 border-t py-1.5"
+            >
+              <dt className="text-soft truncate">{l.head}</dt>
+              <dd>{l.words}</dd>
+            </div>
+          ))}
+        </dl>
+        {card.seasons.length > 1 ? (
+          <Section title="Season by season" aside="hours kept, July to June">
+            <ul>
+              {card.seasons.map((s) => (
+                <li key={s.from} className="border-rule border-t py-1.5">
+                  <b>
+                    {s.from}/{String(Number(s.from) + 1).slice(2)}
+                  </b>{" "}
+                  {fixed(s.hours, 1)} h in {s.nights} nights
+                  <span className="text-soft">
+                    {" "}
+                    · {s.channels.map((c) => `${c.channel} ${fixed(c.hours, 1)} h`).join(", ")}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Section>
+        ) : null}
+      </div>
+      <aside>
+        <Section title="Take it along">
+          <p className="text-soft mb-2">To go beside the picture, wherever it is shown.</p>
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => download(`${stem}.txt`, cardAsText(title, card), "text/plain")}>Text</Button>
+            <Button onClick={() => download(`${stem}.md`, cardAsMarkdown(title, card), "text/markdown")}>
+              Markdown
+            </Button>
+            <Button onClick={() => download(`${stem}.csv`, cardAsCsv(title, card), "text/csv")}>CSV</Button>
+            <Button onClick={() => void picture()}>Picture</Button>
+          </div>
+        </Section>
+      </aside>
+    </div>
+  );
+}
