@@ -1,3 +1,4 @@
+import { panelName } from "~/core/framing";
 import type { RunSheet } from "~/core/night";
 import { filterOfGoal, nightSheet, panelLabel, type Evening, type SheetProject } from "~/core/plan";
 import type { NightDate, UtcInterval } from "~/core/time";
@@ -15,6 +16,10 @@ export interface EveningSheet {
   /** Those that take part in it, in order. */
   readonly contexts: readonly ProjectContext[];
 }
+
+const TURN_DEG = 3; // less is the convergence of meridians over a mosaic
+/** Between two camera angles, degrees, 0 to 90: half a turn is the same rectangle. */
+const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 90) % 180) + 180) % 180) - 90);
 
 /** What a project's panel is called on a sheet: "P3 the arch". */
 const labelOf = (c: ProjectContext | undefined, panel: string): string =>
@@ -59,11 +64,17 @@ export function sheetOf(
   });
   const contextFor = (id: string | undefined) => mine.find((c) => c.id === id);
   const several = mine.length > 1;
+  let last: number | null = null;
   const lines = bare.lines.map((l) => {
     const c = contextFor(l.projectId);
     if (l.kind === "block") return { ...l, panel: labelOf(c, l.panel) };
     if (!c || l.detail === "") return l;
-    return { ...l, detail: `${several ? `${c.project.data.name}, ` : ""}${labelOf(c, l.detail)}` };
+    const detail = `${several ? `${c.project.data.name}, ` : ""}${labelOf(c, l.detail)}`;
+    // Two targets of an evening seldom stand at the same camera angle: then somebody, or the rotator, has to turn it.
+    const angle = c.panels.find((p) => panelName(p.number) === l.detail)?.positionAngleDeg ?? null;
+    const turns = l.kind === "centre" && angle !== null && last !== null && turnBetween(angle, last) > TURN_DEG;
+    if (angle !== null) last = angle;
+    return { ...l, detail: turns ? `${detail}, the camera turned to ${Math.round(angle)}° (its own flats)` : detail };
   });
   return { evening, rigId: first.rig.id, sheet: { ...bare, lines }, contexts: mine };
 }
