@@ -151,4 +151,27 @@ describe("the books", () => {
       else expect(bytes.toString("utf8")).toContain("102 × 300 s");
     }
   });
+
+  it("tells a crew what each gives, when each has the target, and what each hands over", async () => {
+    const { driver, app, me } = stage;
+    await driver.get(`${app.url}/projects/project-shell/crew`);
+    await me.see("What each gives to the picture");
+    const shares = [...(await main()).matchAll(/ h (\d+) %/g)].map((m) => Number(m[1]));
+    expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThan(2);
+    await me.see("Usable hours a night, clear sky assumed");
+    expect(await main()).toMatch(/tonight \d\d:\d\d to \d\d:\d\d GMT/); // another zone than one's own is named
+    await me.see("5 of 5 to come");
+    await driver.findElement(By.xpath("//label[contains(., 'sh2-216-three-gardens_Ha_tomasz')]/input")).click();
+    await me.see("4 of 5 to come");
+    await me.choose("Form", "raw subs with their calibration");
+    await me.press("Export the list");
+    const folder = join(profile.path, "downloads");
+    const file = () => (existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith("-hand-over.txt")) : undefined);
+    await waitFor(() => Promise.resolve(file() !== undefined), "the list should come");
+    const text = readFileSync(join(folder, file()!), "utf8");
+    expect(text).toContain("raw subs with their calibration, 32 bits a pixel");
+    expect(text).toMatch(/\[x\] Tomasz: Ha/);
+    await driver.navigate().refresh();
+    await me.see("4 of 5 to come");
+  });
 });

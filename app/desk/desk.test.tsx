@@ -170,8 +170,8 @@ describe("dropped files", () => {
       .slice(0, 1)
       .map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, temperatureC: 3, focalLengthMm: 384 }) } : s));
     expect(intake(library, warm).report.booked[0]!.notes).toEqual([
-      { code: "focalLength", wanted: 480, found: 384 },
-      { code: "temperature", wanted: -10, found: 3 },
+      { mismatch: { code: "focalLength", wanted: 480, found: 384 }, count: 1 },
+      { mismatch: { code: "temperature", wanted: -10, found: 3 }, count: 1 },
     ]);
   });
 });

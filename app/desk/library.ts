@@ -1,5 +1,5 @@
 import type { OwnTarget } from "~/core/catalog";
-import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
+import type { HandOverData, Heads, RecordKind, StoredRecord } from "~/core/crew";
 import type { Filter, Rig } from "~/core/exposure";
 import type { CalibrationData, ContributionData, IntakeData, LookData, NightFacts } from "~/core/ledger";
 import type { Place } from "~/core/night";
@@ -53,6 +53,7 @@ export interface Library {
   readonly wishes: readonly Entity<WishData>[];
   readonly nightFacts: readonly Entity<NightFacts>[];
   readonly intakes: readonly Entity<IntakeData>[];
+  readonly handOvers: readonly Entity<HandOverData>[];
   readonly settings: Entity<Settings> | null;
   /** The same log entries, sorted for those who ask for some. */
   readonly log: ContributionIndex;
@@ -109,6 +110,7 @@ type List = keyof Pick<
   | "wishes"
   | "nightFacts"
   | "intakes"
+  | "handOvers"
 >;
 
 /** Which list a kind is in, and whether it goes by name. */
@@ -130,6 +132,7 @@ const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly
   wish: { list: "wishes", isNamed: false },
   night: { list: "nightFacts", isNamed: false },
   intake: { list: "intakes", isNamed: false },
+  handOver: { list: "handOvers", isNamed: false },
 };
 
 function groupBy(
@@ -204,6 +207,7 @@ export function libraryOf(
     wishes: of("wishes"),
     nightFacts: of("nightFacts"),
     intakes: of("intakes"),
+    handOvers: of("handOvers"),
     settings: isWanted("settings")
       ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
       : (change?.before.settings ?? null),

@@ -41,7 +41,8 @@ const allRecords = async (): Promise<StoredRecord[]> => [...(await openStore()).
 export function belonging(records: readonly StoredRecord[], projectId: string): StoredRecord[] {
   const field = (r: StoredRecord, name: string) => (r.data as Record<string, unknown>)[name];
   const own = records.filter(
-    (r) => (r.kind === "project" && r.id === projectId) || field(r, "projectId") === projectId,
+    // Which nights somebody keeps for it is nobody else's business.
+    (r) => (r.kind === "project" && r.id === projectId) || (r.kind !== "lock" && field(r, "projectId") === projectId),
   );
   const wanted = new Set(own.map((r) => `member/${r.author}`));
   for (const r of own)

@@ -18,7 +18,7 @@ vi.mock("~/services/ask", () => ({
   askSource: () => Promise.resolve({ ok: false, error: { code: "unreachable", found: "" } }),
 }));
 vi.mock("~/workers/sky", () => {
-  const nothing = new Proxy({}, { get: () => () => Promise.resolve(null) });
+  const nothing = new Proxy({}, { get: (_, name) => () => Promise.resolve(name === "year" ? [] : null) });
   return { skyWorker: () => nothing, ribbonOf: () => Promise.resolve([]), orAborted: (p: Promise<unknown>) => p };
 });
 vi.mock("~/workers/plan", () => ({ planInWorker: () => Promise.resolve(null) }));
@@ -95,6 +95,8 @@ const SCREENS: Readonly<Record<string, (id: string) => Promise<unknown>>> = {
   log: async (projectId) => (await import("./log/load")).loadLog(request("/"), projectId),
   allLog: async () => (await import("./log/load")).loadLog(request("/"), null),
   crew: async (projectId) => (await import("./crew/route")).clientLoader(args("/", { projectId })),
+  record: async (projectId) => (await import("./record/route")).clientLoader(args("/", { projectId })),
+  nightFacts: async () => (await import("./night-facts/load")).loadFacts(request("/log/nights")),
   nights: async () => (await import("./nights/load")).loadNight(request("/nights")),
   places: async () => (await import("./kit/places/route")).clientLoader(args("/")),
   rigs: async () => (await import("./kit/rigs/route")).clientLoader(args("/")),

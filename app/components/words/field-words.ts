@@ -24,6 +24,7 @@ export const RECORD_WORDS: Readonly<Record<RecordKind, string>> = {
   lock: "Night kept by hand",
   wish: "Wish",
   intake: "Intake of files",
+  handOver: "What is handed over",
 };
 
 /** Fields whose own schema gives them no name, or one too short to stand alone. */

@@ -12,3 +12,4 @@ export {
   type ClockFault,
 } from "./merge";
 export { memberTotals, type MemberTotal } from "./totals";
+export { handOverItems, USUAL_HAND_OVER, type HandOverData, type HandOverItem } from "./hand-over";

@@ -18,6 +18,7 @@ export const RECORD_KINDS = [
   "lock",
   "wish",
   "intake",
+  "handOver",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

@@ -5,6 +5,7 @@ import { filter } from "./filter";
 import { forecast } from "./forecast";
 import { frame } from "./frame";
 import { goal } from "./goal";
+import { handOver } from "./hand-over";
 import { intake } from "./intake";
 import type { RecordSchema } from "./kind";
 import { lock } from "./lock";
@@ -39,6 +40,7 @@ export const SCHEMAS = {
   lock,
   wish,
   intake,
+  handOver,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */

@@ -1,5 +1,7 @@
 import { useState } from "react";
 import { CrewTable } from "./CrewTable";
+import { HandOver } from "./HandOver";
+import { JointCalendar } from "./JointCalendar";
 import { WeightTable } from "./WeightTable";
 import { FilePreview } from "~/components/FilePreview";
 import { download, fileStem } from "~/components/download";
@@ -11,6 +13,9 @@ import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
 import { panelName } from "~/core/framing";
 import { hoursOfAll } from "~/core/plan";
+import { choiceOf } from "~/desk/choice";
+import { handOverOf } from "~/desk/hand-over";
+import { jointRows } from "~/desk/joint";
 import { weightsOf } from "~/desk/equivalence";
 import { libraryHere } from "~/desk/open-library";
 import { meOf, participantsOf } from "~/desk/parts";
@@ -21,9 +26,12 @@ import type { Route } from "./+types/route";
 import { crewAction } from "./action";
 import type { CrewIntent } from "./intents";
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
   const library = await libraryHere();
   const c = requireContext(library, params.projectId);
+  const { today, place } = choiceOf(library, new URL(request.url).searchParams);
+  const joint = jointRows(library, c, today, request.signal);
+  joint.catch(() => undefined); // an aborted one is nobody's fault; the screen that asked is gone
   return {
     projectId: c.id,
     name: c.project.data.name,
@@ -40,6 +48,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
           c.panels.map((p) => panelName(p.number)),
         ) * 60,
     })),
+    joint,
+    handOver: handOverOf(library, c),
+    zone: place?.data.timeZone ?? "Etc/UTC",
     weights: weightsOf(library, c),
     here: `${c.rig.data.name}, ${c.place.data.name}`,
     participants: participantsOf(library, c.id),
@@ -62,7 +73,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
     const file = await writeProject(projectId, fileStem(name));
     download(file.name, file.text, "application/json");
   };
-  const join = async (how: Omit<CrewIntent, "act">) => {
+  const join = async (how: Omit<Extract<CrewIntent, { readonly act: "join" }>, "act">) => {
     await act({ act: "join", ...how });
     setView(null);
   };
@@ -91,6 +102,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             ))}
           </ul>
         </Section>
+        <JointCalendar rows={loaderData.joint} members={members} zone={loaderData.zone} />
         {view ? (
           <FilePreview
             view={view}
@@ -132,6 +144,12 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             </p>
           ) : null}
         </Panel>
+        <HandOver
+          name={name}
+          terms={loaderData.handOver.terms}
+          items={loaderData.handOver.items}
+          onChange={(terms) => void act({ act: "handOver", projectId, rev: loaderData.handOver.rev, terms })}
+        />
       </aside>
     </div>
   );

@@ -1,0 +1,66 @@
+import { bestRate, clearChanceOn, targetNight } from "~/core/night";
+import type { Channel } from "~/core/exposure";
+import { addNights, type NightDate, type UtcInterval } from "~/core/time";
+import { orAborted, skyWorker } from "~/workers/sky";
+import { withLearntChances } from "./learnt";
+import type { Library } from "./library";
+import { nightOver } from "./nights";
+import type { ProjectContext } from "./project";
+
+/** What the sky over one member's place gives a project, in the channel that they would shoot. */
+export interface JointRow {
+  readonly memberId: string;
+  readonly placeName: string;
+  readonly zone: string;
+  readonly channel: Channel;
+  /** Of tonight: from when to when it is usable; null = not at all. */
+  readonly tonight: UtcInterval | null;
+  /** Usable hours of the nights to come, clear sky assumed. */
+  readonly nights: readonly { readonly night: NightDate; readonly hours: number }[];
+  /** Hours that count, of nights that will be clear, by month: "2026-12". */
+  readonly months: readonly { readonly month: string; readonly hours: number }[];
+}
+
+/** Nights told one by one. */
+const NIGHTS = 10;
+const MONTHS = 6;
+
+/** When each member of a project has its target, by the sky over their own place: what they said they shoot, else what it wants. */
+export async function jointRows(
+  library: Library,
+  c: ProjectContext,
+  today: NightDate,
+  signal: AbortSignal,
+): Promise<JointRow[]> {
+  const rows: JointRow[] = [];
+  const wanted = c.goal.data.channels.map((g) => g.channel);
+  for (const { data: part } of library.parts.filter((p) => p.data.projectId === c.id)) {
+    const home = library.places.find((p) => p.id === part.placeId);
+    const channel = (part.channels ?? wanted).find((ch) => wanted.includes(ch)) ?? wanted[0];
+    if (!home || !channel) continue;
+    const place = withLearntChances(library, home).data;
+    const target = c.layout.centre;
+    const best = bestRate(place, target, channel);
+    const year = await orAborted(skyWorker().year({ place, from: today, moon: c.moon, target, channel }), signal);
+    const months = new Map<string, number>();
+    for (const n of year) {
+      const hours = ((n.worthMin / best) * clearChanceOn(place, n.date)) / 60;
+      months.set(n.date.slice(0, 7), (months.get(n.date.slice(0, 7)) ?? 0) + hours);
+    }
+    const { windows } = targetNight(nightOver(place, today, c.moon), target, channel);
+    const [first, last] = [windows[0], windows.at(-1)];
+    rows.push({
+      memberId: part.memberId,
+      placeName: place.name,
+      zone: place.timeZone,
+      channel,
+      tonight: first && last ? { startMs: first.startMs, endMs: last.endMs } : null,
+      nights: Array.from({ length: NIGHTS }, (_, i) => {
+        const night = addNights(today, i);
+        return { night, hours: (year.find((n) => n.date === night)?.usableMin ?? 0) / 60 };
+      }),
+      months: [...months].slice(0, MONTHS).map(([month, hours]) => ({ month, hours })),
+    });
+  }
+  return rows;
+}

@@ -1,0 +1,95 @@
+import { fixed } from "~/components/numbers";
+import { download, fileStem } from "~/components/download";
+import { Button } from "~/components/ui/Button";
+import { SelectField } from "~/components/ui/Field";
+import { Panel } from "~/components/ui/Panel";
+import type { HandOverData, HandOverItem } from "~/core/crew";
+
+const FORMS = {
+  stacks: "calibrated stacks, unstretched",
+  calibratedSubs: "calibrated subs",
+  rawSubs: "raw subs with their calibration",
+} as const satisfies Readonly<Record<HandOverData["form"], string>>;
+
+const itemWords = (i: HandOverItem): string =>
+  `${i.channel}${i.panels > 1 ? `, ${i.panels} panels` : ""}, ${fixed(i.scaleArcsec, 2)} ″/px${i.binning > 1 ? `, binned ${i.binning}` : ""}`;
+
+/** What each one hands over, in which form and under which name; ticked off as it comes. */
+export function HandOver({
+  name,
+  terms,
+  items,
+  onChange,
+}: {
+  readonly name: string;
+  readonly terms: Pick<HandOverData, "form" | "bits" | "done">;
+  readonly items: readonly HandOverItem[];
+  readonly onChange: (terms: Pick<HandOverData, "form" | "bits" | "done">) => void;
+}) {
+  if (items.length === 0) return null;
+  const open = items.filter((i) => !i.isDone).length;
+  const text = () =>
+    [
+      `${name}: what to hand over`,
+      `${FORMS[terms.form]}, ${terms.bits} bits a pixel, at the scale of the camera`,
+      "",
+      ...items.map((i) => `[${i.isDone ? "x" : " "}] ${i.memberName}: ${itemWords(i)}, as ${i.fileName}.fits`),
+      "",
+    ].join("\n");
+  return (
+    <Panel title="Hand over" aside={open === 0 ? "all here" : `${open} of ${items.length} to come`}>
+      <div className="grid gap-2">
+        <SelectField
+          label="Form"
+          value={terms.form}
+          onChange={(e) =>
+            onChange({
+              ...terms,
+              form: (Object.keys(FORMS) as HandOverData["form"][]).find((f) => f === e.target.value) ?? terms.form,
+            })
+          }
+        >
+          {Object.entries(FORMS).map(([form, words]) => (
+            <option key={form} value={form}>
+              {words}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="Bits a pixel"
+          value={String(terms.bits)}
+          onChange={(e) => onChange({ ...terms, bits: e.target.value === "16" ? 16 : 32 })}
+        >
+          <option value="32">32, real numbers</option>
+          <option value="16">16</option>
+        </SelectField>
+      </div>
+      <ul className="mt-2">
+        {items.map((i) => (
+          <li key={i.key} className="border-rule border-t py-1">
+            <label className="flex min-h-6 items-start gap-2">
+              <input
+                type="checkbox"
+                className="mt-1"
+                checked={i.isDone}
+                onChange={(e) =>
+                  onChange({
+                    ...terms,
+                    done: e.target.checked ? [...terms.done, i.key] : terms.done.filter((k) => k !== i.key),
+                  })
+                }
+              />
+              <span className="min-w-0">
+                <b>{i.memberName}</b>, {itemWords(i)}
+                <span className="text-note text-soft block break-words">{i.fileName}.fits</span>
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-2" onClick={() => download(`${fileStem(name)}-hand-over.txt`, text(), "text/plain")}>
+        Export the list
+      </Button>
+    </Panel>
+  );
+}
