@@ -19,11 +19,14 @@ export function HandOver({
   name,
   terms,
   items,
+  isBusy,
   onChange,
 }: {
   readonly name: string;
   readonly terms: Pick<HandOverData, "form" | "bits" | "done">;
   readonly items: readonly HandOverItem[];
+  /** While a change is being kept: the next one builds upon it. */
+  readonly isBusy: boolean;
   readonly onChange: (terms: Pick<HandOverData, "form" | "bits" | "done">) => void;
 }) {
   if (items.length === 0) return null;
@@ -40,6 +43,7 @@ export function HandOver({
     <Panel title="Hand over" aside={open === 0 ? "all here" : `${open} of ${items.length} to come`}>
       <div className="grid gap-2">
         <SelectField
+          disabled={isBusy}
           label="Form"
           value={terms.form}
           onChange={(e) =>
@@ -56,6 +60,7 @@ export function HandOver({
           ))}
         </SelectField>
         <SelectField
+          disabled={isBusy}
           label="Bits a pixel"
           value={String(terms.bits)}
           onChange={(e) => onChange({ ...terms, bits: e.target.value === "16" ? 16 : 32 })}
@@ -71,6 +76,7 @@ export function HandOver({
               <input
                 type="checkbox"
                 className="mt-1"
+                disabled={isBusy}
                 checked={i.isDone}
                 onChange={(e) =>
                   onChange({
@@ -87,7 +93,11 @@ export function HandOver({
           </li>
         ))}
       </ul>
-      <Button className="mt-2" onClick={() => download(`${fileStem(name)}-hand-over.txt`, text(), "text/plain")}>
+      <Button
+        className="mt-2"
+        disabled={isBusy}
+        onClick={() => download(`${fileStem(name)}-hand-over.txt`, text(), "text/plain")}
+      >
         Export the list
       </Button>
     </Panel>

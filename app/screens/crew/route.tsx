@@ -67,7 +67,7 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   const { projectId, name, totals, members, goals, participants, me } = loaderData;
-  const { act, refusal } = useAct<CrewIntent>();
+  const { act, refusal, isBusy } = useAct<CrewIntent>();
   const [view, setView] = useState<FileView | null>(null);
   const share = async () => {
     const file = await writeProject(projectId, fileStem(name));
@@ -148,6 +148,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           name={name}
           terms={loaderData.handOver.terms}
           items={loaderData.handOver.items}
+          isBusy={isBusy}
           onChange={(terms) => void act({ act: "handOver", projectId, rev: loaderData.handOver.rev, terms })}
         />
       </aside>
