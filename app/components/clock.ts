@@ -43,3 +43,6 @@ export const dayOf = (date: string): string => String(Number(date.slice(8)));
 
 /** Months of the year, short. */
 export const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
+
+/** A month such as "2026-12" by its name. */
+export const monthWord = (month: string): string => MONTHS[Number(month.slice(5, 7)) - 1] ?? month;

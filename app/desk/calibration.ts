@@ -1,8 +1,8 @@
 import { USUAL_ABOVE_AIR_C, type Rig } from "~/core/exposure";
 import { calibrationNeeds, lastTrainChange, USUAL_CALIBRATION, type CalibrationNeed } from "~/core/ledger";
 import type { RunSheet } from "~/core/night";
-import { sunPassesMs, type NightSky } from "~/core/sky";
-import type { UtcInterval } from "~/core/time";
+import { nightWindow, sunPassesMs, type NightSky } from "~/core/sky";
+import { nightDate, type UtcInterval } from "~/core/time";
 import { now } from "~/storage/session";
 import type { Entity, Library } from "./library";
 import { meOf } from "./parts";
@@ -34,9 +34,11 @@ export function calibrationOf(
       : [],
   );
   const { isCooled, workingTempC, cameraName, aboveAirC = USUAL_ABOVE_AIR_C } = rig.data;
-  const facts = library.nightFacts.flatMap(({ data }) =>
-    data.rigId === rig.id ? [{ train: data.train ?? [], startMs: Date.parse(`${data.night}T12:00:00Z`) }] : [],
-  );
+  const facts = library.nightFacts.flatMap(({ data }) => {
+    const place = library.places.find((p) => p.id === data.placeId)?.data;
+    if (data.rigId !== rig.id || !place) return [];
+    return [{ train: data.train ?? [], startMs: nightWindow(place, nightDate(data.night)).startMs }];
+  });
   const needs = calibrationNeeds(
     lights,
     library.calibrations.flatMap((c) => (c.data.memberId === me ? [c.data] : [])),

@@ -4,9 +4,15 @@ import { opticsOf } from "~/core/framing";
 import { layoutOf, panelsOf } from "~/core/plan";
 import type { Library } from "./library";
 import type { ProjectContext } from "./project";
+import { recaller } from "./recall";
+
+const weights = recaller<MemberWeight[]>(20);
 
 /** The hours of each member of a project as hours at the place and with the rig it is shown by, over its reference frame. */
-export function weightsOf(library: Library, c: ProjectContext): MemberWeight[] {
+export const weightsOf = (library: Library, c: ProjectContext): MemberWeight[] =>
+  weights(c.id, [c, library.rigs, library.places, library.filters], () => weighed(library, c));
+
+function weighed(library: Library, c: ProjectContext): MemberWeight[] {
   const kit = (rigId: string, placeId: string): KitUnderSky | null => {
     const rig = library.rigs.find((r) => r.id === rigId)?.data;
     const place = library.places.find((p) => p.id === placeId)?.data;

@@ -1,4 +1,4 @@
-import { bestRate, clearChanceOn, targetNight } from "~/core/night";
+import { bestRate, clearHoursByMonth, targetNight } from "~/core/night";
 import type { Channel } from "~/core/exposure";
 import { addNights, type NightDate, type UtcInterval } from "~/core/time";
 import { orAborted, skyWorker } from "~/workers/sky";
@@ -42,11 +42,6 @@ export async function jointRows(
     const target = c.layout.centre;
     const best = bestRate(place, target, channel);
     const year = await orAborted(skyWorker().year({ place, from: today, moon: c.moon, target, channel }), signal);
-    const months = new Map<string, number>();
-    for (const n of year) {
-      const hours = ((n.worthMin / best) * clearChanceOn(place, n.date)) / 60;
-      months.set(n.date.slice(0, 7), (months.get(n.date.slice(0, 7)) ?? 0) + hours);
-    }
     const { windows } = targetNight(nightOver(place, today, c.moon), target, channel);
     const [first, last] = [windows[0], windows.at(-1)];
     rows.push({
@@ -59,7 +54,7 @@ export async function jointRows(
         const night = addNights(today, i);
         return { night, hours: (year.find((n) => n.date === night)?.usableMin ?? 0) / 60 };
       }),
-      months: [...months].slice(0, MONTHS).map(([month, hours]) => ({ month, hours })),
+      months: clearHoursByMonth(year, place, best).slice(0, MONTHS),
     });
   }
   return rows;

@@ -2,6 +2,7 @@ import { panelName } from "~/core/framing";
 import type { RunSheet } from "~/core/night";
 import { filterOfGoal, nightSheet, panelLabel, type Evening, type SheetProject } from "~/core/plan";
 import type { NightDate, UtcInterval } from "~/core/time";
+import { turnTo } from "~/core/units";
 import type { Entity, Library } from "./library";
 import type { Place } from "~/core/night";
 import { moonOf } from "./choice";
@@ -18,8 +19,6 @@ export interface EveningSheet {
 }
 
 const TURN_DEG = 3; // less is the convergence of meridians over a mosaic
-/** Between two camera angles, degrees, 0 to 90: half a turn is the same rectangle. */
-const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 90) % 180) + 180) % 180) - 90);
 
 /** What a project's panel is called on a sheet: "P3 the arch". */
 const labelOf = (c: ProjectContext | undefined, panel: string): string =>
@@ -72,7 +71,7 @@ export function sheetOf(
     const detail = `${several ? `${c.project.data.name}, ` : ""}${labelOf(c, l.detail)}`;
     // Two targets of an evening seldom stand at the same camera angle: then somebody, or the rotator, has to turn it.
     const angle = c.panels.find((p) => panelName(p.number) === l.detail)?.positionAngleDeg ?? null;
-    const turns = l.kind === "centre" && angle !== null && last !== null && turnBetween(angle, last) > TURN_DEG;
+    const turns = l.kind === "centre" && angle !== null && last !== null && Math.abs(turnTo(angle, last)) > TURN_DEG;
     if (angle !== null) last = angle;
     return { ...l, detail: turns ? `${detail}, the camera turned to ${Math.round(angle)}° (its own flats)` : detail };
   });

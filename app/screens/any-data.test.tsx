@@ -21,7 +21,6 @@ vi.mock("~/workers/sky", () => {
   const nothing = new Proxy({}, { get: (_, name) => () => Promise.resolve(name === "year" ? [] : null) });
   return { skyWorker: () => nothing, ribbonOf: () => Promise.resolve([]), orAborted: (p: Promise<unknown>) => p };
 });
-vi.mock("~/workers/plan", () => ({ planInWorker: () => Promise.resolve(null) }));
 
 document.documentElement.dataset["now"] = String(Date.parse("2026-12-05T16:40:00Z"));
 

@@ -1,4 +1,4 @@
-import { radToDeg, wrap360 } from "~/core/units";
+import { radToDeg, turnTo } from "~/core/units";
 
 /** How to turn a camera. A rectangle is the same at PA and PA + 180, so the turn is never over 90°. */
 export interface RotationAdvice {
@@ -37,7 +37,7 @@ export function rotationAdvice(at: {
   readonly reflections: number;
   readonly toleranceDeg: number;
 }): RotationAdvice {
-  const changeDeg = (wrap360(at.wantedDeg - at.presentDeg + 90) % 180) - 90;
+  const changeDeg = turnTo(at.wantedDeg, at.presentDeg);
   if (Math.abs(changeDeg) <= at.toleranceDeg) return { changeDeg, turn: "none" };
   const raises = at.reflections % 2 === 0 ? "counterClockwise" : "clockwise";
   const lowers = raises === "clockwise" ? "counterClockwise" : "clockwise";

@@ -5,7 +5,7 @@ import type { Place } from "~/core/night";
 import { layoutOf, panelsOf, type FrameData, type GoalData, type ProjectData } from "~/core/plan";
 import { err, ok, type Result } from "~/core/result";
 import { nightOf, separationDeg } from "~/core/sky";
-import { ARCSEC_PER_RAD, degToRad } from "~/core/units";
+import { ARCSEC_PER_RAD, degToRad, turnTo } from "~/core/units";
 import type { CalibrationData, ContributionData } from "./contribution";
 import type { ExposureFacts } from "./exposure-facts";
 import { channelOfFilter } from "./filter-name";
@@ -210,9 +210,6 @@ const isBestOfProject =
       (m, i) => m.candidate.id !== match.candidate.id || off(m) > off(match) || (off(m) === off(match) && i >= at),
     );
   };
-
-/** From one camera angle to another, −90° to under 90°: a rectangle is the same at 180°. */
-const turnTo = (to: number, from: number): number => ((((to - from + 90) % 180) + 180) % 180) - 90;
 
 /** Projects whose target is named as the header's object, if they have one panel only. */
 function matchesByName(facts: ExposureFacts, projects: readonly BookableProject[]): Match[] {

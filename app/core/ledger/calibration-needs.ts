@@ -1,5 +1,6 @@
 import type { Channel } from "~/core/exposure";
 import { DAY_MS } from "~/core/time";
+import { turnTo } from "~/core/units";
 import type { CalibrationData, ContributionData } from "./contribution";
 import type { NightFacts } from "./night-facts";
 
@@ -90,12 +91,11 @@ export function lastTrainChange(
       startMs !== null && typeof at?.positionAngleDeg === "number" ? [{ startMs, angle: at.positionAngleDeg }] : [],
     ) // prettier-ignore
     .sort((a, b) => a.startMs - b.startMs);
-  const turn = (a: number, b: number) => Math.abs(((((a - b + 90) % 180) + 180) % 180) - 90);
   let last: TrainChange | null = null;
   angled.forEach(({ startMs, angle }, i) => {
     const before = angled[i - 1];
     // Flats of the evening before the first light at the new angle are of it.
-    if (before && turn(angle, before.angle) > 1) last = { atMs: startMs - DAY_MS / 2, why: "angle" };
+    if (before && Math.abs(turnTo(angle, before.angle)) > 1) last = { atMs: startMs - DAY_MS / 2, why: "angle" };
   });
   for (const { train, startMs } of facts)
     for (const why of train ?? []) if (!last || startMs > last.atMs) last = { atMs: startMs, why };

@@ -1,3 +1,5 @@
+import { degToRad } from "~/core/units";
+
 /** What can change in an optical train. */
 export const TRAIN_PARTS = ["turned", "filters", "cleaned"] as const;
 export type TrainPart = (typeof TRAIN_PARTS)[number];
@@ -54,7 +56,7 @@ export const polarTotal = (
 ): number | null =>
   f.polarAzimuthArcmin === undefined || f.polarAltitudeArcmin === undefined
     ? null
-    : Math.hypot(f.polarAzimuthArcmin * Math.cos((latitudeDeg * Math.PI) / 180), f.polarAltitudeArcmin);
+    : Math.hypot(f.polarAzimuthArcmin * Math.cos(degToRad(latitudeDeg)), f.polarAltitudeArcmin);
 
 /** A measure of a night as a number; null where it was not written down. */
 export function measureOf(f: NightFacts, measure: NightMeasure, latitudeDeg: number): number | null {

@@ -23,4 +23,13 @@ export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";
 export { hourlySteps } from "./hourly";
 export { nightWay, type AltitudePassage, type NightWay, type Obstruction } from "./way";
-export { monthsOf, seasonOf, yearOf, yearNights, type MonthInNumbers, type Season, type YearNight } from "./year";
+export {
+  clearHoursByMonth,
+  monthsOf,
+  seasonOf,
+  yearOf,
+  yearNights,
+  type MonthInNumbers,
+  type Season,
+  type YearNight,
+} from "./year";

@@ -2,7 +2,7 @@ import type { Channel } from "~/core/exposure";
 import type { Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import type { MoonWishes } from "./moon-school";
-import type { Place } from "./place";
+import { clearChanceOn, type Place } from "./place";
 import { placeNight, type PlaceNight } from "./place-night";
 import { targetNight } from "./target-night";
 
@@ -99,4 +99,18 @@ export function monthsOf(nights: readonly YearNight[], clearChance: readonly num
       longestMin: Math.max(...of.map((n) => n.usableMin)),
     };
   });
+}
+
+/** Hours that count of some nights, by month ("2026-12"): their worth over the target's best, times the chance that each is clear. */
+export function clearHoursByMonth(
+  nights: readonly YearNight[],
+  place: Place,
+  best: number,
+): { readonly month: string; readonly hours: number }[] {
+  const months = new Map<string, number>();
+  for (const n of nights) {
+    const month = n.date.slice(0, 7);
+    months.set(month, (months.get(month) ?? 0) + ((n.worthMin / best) * clearChanceOn(place, n.date)) / 60);
+  }
+  return [...months].map(([month, hours]) => ({ month, hours }));
 }

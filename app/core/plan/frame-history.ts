@@ -1,6 +1,6 @@
 import { panelName, skyToFrame, USUAL_OVERLAP, type Optics, type Panel } from "~/core/framing";
 import { separationDeg } from "~/core/sky";
-import { degToRad } from "~/core/units";
+import { degToRad, turnTo } from "~/core/units";
 import { layoutOf, panelsOf, type FrameData } from "./project";
 
 /** What a change of a frame makes of a panel with hours, held against where those were taken. */
@@ -40,7 +40,7 @@ function fills(
 }
 
 /** The angle between two cameras' sides, degrees, 0 to 90. */
-const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 90) % 180) + 180) % 180) - 90);
+const turnBetween = (a: number, b: number): number => Math.abs(turnTo(a, b));
 
 /**
  * What a change of a frame does to panels that have hours: for each the panel that its exposures still fill, found by where it

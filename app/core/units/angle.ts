@@ -21,3 +21,6 @@ export const wrap180 = (deg: number): number => wrap360(deg + 180) - 180;
 
 /** `value` held within [low, high]; the bounds must be in order. */
 export const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+
+/** From one camera angle to another, degrees, −90 to under 90: a rectangle is the same at half a turn. */
+export const turnTo = (to: number, from: number): number => ((((to - from + 90) % 180) + 180) % 180) - 90;

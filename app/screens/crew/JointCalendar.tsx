@@ -1,11 +1,10 @@
 import { Suspense } from "react";
 import { Await } from "react-router";
-import { clockTime, clockTimeBeside, MONTHS, shortNight } from "~/components/clock";
+import { clockTime, clockTimeBeside, monthWord, shortNight } from "~/components/clock";
 import { fixed } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
 import type { JointRow } from "~/desk/joint";
 
-const monthWord = (month: string) => MONTHS[Number(month.slice(5, 7)) - 1] ?? month;
 const hoursWord = (h: number) => (h < 0.05 ? "–" : fixed(h, h < 10 ? 1 : 0));
 
 /** Who has the target when: tonight by everyone's own clock, the nights to come, and the months with what clear nights will give. */

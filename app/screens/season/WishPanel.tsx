@@ -3,9 +3,8 @@ import { Await, Link } from "react-router";
 import { FilePick } from "~/components/forms/FilePick";
 import { Panel } from "~/components/ui/Panel";
 import { counted, fixed } from "~/components/numbers";
-import { shortNight } from "~/components/clock";
+import { monthWord, shortNight } from "~/components/clock";
 import { idleFit, idleNights, type SeasonPlan } from "~/core/plan";
-import { monthWord } from "./YearTable";
 import type { SeasonIntent, SeasonAnswer } from "./intents";
 import type { SeasonView } from "./load";
 

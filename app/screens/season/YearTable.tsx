@@ -1,12 +1,9 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import { MONTHS } from "~/components/clock";
+import { monthWord } from "~/components/clock";
 import { fixed } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
 import type { YearRow } from "./load";
-
-/** A month by its name. */
-export const monthWord = (month: string) => MONTHS[Number(month.slice(5, 7)) - 1] ?? month;
 
 /** Months by projects and wishes: what clear nights would bring each, were they all its own; its best months stand out. */
 export function YearTable({ year, search }: { readonly year: Promise<readonly YearRow[]>; readonly search: string }) {

@@ -1,5 +1,5 @@
 import { channelAdvice, type Channel, type Rig } from "~/core/exposure";
-import { bestRate, clearChanceOn, type MoonWishes, type Place } from "~/core/night";
+import { bestRate, clearHoursByMonth, type MoonWishes, type Place } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { addNights, weekdayOf, type NightDate } from "~/core/time";
 import { entryTitle } from "~/components/words/target-words";
@@ -65,15 +65,10 @@ async function yearRows(
   ): Promise<YearRow> => {
     const best = bestRate(at.place, at.target, at.channel);
     const nights = await orAborted(skyWorker().year({ ...at, from: choice.today }), signal);
-    const months = new Map<string, number>();
-    for (const n of nights) {
-      const hours = ((n.worthMin / best) * clearChanceOn(at.place, n.date)) / 60;
-      months.set(n.date.slice(0, 7), (months.get(n.date.slice(0, 7)) ?? 0) + hours);
-    }
     return {
       ...of,
       channel: at.channel,
-      months: [...months].slice(0, 12).map(([month, hours]) => ({ month, hours })),
+      months: clearHoursByMonth(nights, at.place, best).slice(0, 12),
       usableMin: Object.fromEntries(nights.slice(0, SEASON_NIGHTS).map((n) => [n.date, n.usableMin])),
     };
   };
