@@ -29,8 +29,35 @@ export interface ContributionData {
   readonly at?: { readonly raDeg: number; readonly decDeg: number; readonly positionAngleDeg: number | null };
   /** The frame it was taken with; absent = the first one of the project's reference frame. */
   readonly frameId?: string;
-  /** Gain in the camera's own counting; absent = not known. */
+  /** Gain, offset and binning in the camera's own counting, and the sensor's temperature; absent = not known. */
   readonly gain?: number;
+  readonly offset?: number;
+  readonly binning?: number;
+  readonly temperatureC?: number;
+  /** What its stars and its sky were like; absent = nobody measured. */
+  readonly measure?: SubMeasure;
+  /** What was kept before, and until when; the latest last. Absent = it was never changed. */
+  readonly history?: readonly KeptBefore[];
+}
+
+/** Stars and sky of one sub. */
+export interface SubMeasure {
+  /** Of stars, median, image pixels as binned. */
+  readonly fwhmPx: number;
+  /** √(1 − (b/a)²) of the stars' outline, median; null = not told. */
+  readonly eccentricity: number | null;
+  readonly stars: number | null;
+  /** Of the sky, median, in the file's own counts. */
+  readonly background: number | null;
+  /** Who says so: the app from the picture itself, the file's header, or a table. */
+  readonly from: "picture" | "header" | "table";
+}
+
+/** A state of an entry that was left. */
+export interface KeptBefore {
+  readonly untilMs: number;
+  readonly kept: number;
+  readonly reason: CullReason | "";
 }
 
 /** A calibration exposure found among the files: counted, matched later. */
@@ -44,4 +71,9 @@ export interface CalibrationData {
   readonly filter: string;
   readonly startMs: number | null;
   readonly fileName: string;
+  /** Absent = not known. */
+  readonly offset?: number;
+  readonly binning?: number;
+  /** Angle of the camera, from its rotator or a solution, degrees. */
+  readonly positionAngleDeg?: number;
 }

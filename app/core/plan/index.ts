@@ -1,5 +1,8 @@
 export {
   PANEL_SCHOOLS,
+  SHARING_WAYS,
+  type SharingRules,
+  type SharingWay,
   URGENCIES,
   type DrawnOutline,
   type FrameData,

@@ -21,6 +21,23 @@ export type Urgency = keyof typeof URGENCIES;
 export const PANEL_SCHOOLS = ["allPanelsEveryNight", "panelAfterPanel", "sinkingFirst"] as const;
 export type PanelSchool = (typeof PANEL_SCHOOLS)[number];
 
+/** How its members share a picture's work. */
+export const SHARING_WAYS = ["advantage", "all", "hand"] as const;
+export type SharingWay = (typeof SHARING_WAYS)[number];
+
+/** Who shoots what, as its members agreed. */
+export interface SharingRules {
+  readonly way: SharingWay;
+  /** The least part of all hours at the reference that everyone gives, 0 to 0.5; absent = none. */
+  readonly floor?: number;
+  /** Hours of their own that members promised, by member; absent = what the sky gives them. */
+  readonly hours?: Readonly<Record<string, number>>;
+  /** Hours by member and channel, as set by hand. */
+  readonly hand?: Readonly<Record<string, Readonly<Partial<Record<Channel, number>>>>>;
+  /** The open hours in a ratio of channels, in the order of the budget; absent = as the budget says. */
+  readonly ratio?: readonly number[];
+}
+
 /** A picture to be made. */
 export interface ProjectData {
   readonly name: string;
@@ -39,6 +56,14 @@ export interface ProjectData {
   readonly moon?: MoonWishes;
   /** How it is shot, where not as usual. */
   readonly rules?: ShootingRules;
+  /** The evening on which it was called finished: nothing is planned for it any more. */
+  readonly finishedOn?: string;
+  /** Nothing is planned for it before that evening: it waits for its next season. */
+  readonly restsUntil?: string;
+  /** Who shoots what; absent = as everyone promised. */
+  readonly sharing?: SharingRules;
+  /** Whose place and rig its hours are measured by; absent = what it was begun with, else whoever wrote it. */
+  readonly measuredBy?: string;
   /** Where and with what it was shot before members had parts of their own; nothing is calculated from it. */
   readonly begun?: { readonly placeId: string; readonly rigId: string };
 }

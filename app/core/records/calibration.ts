@@ -1,11 +1,12 @@
 import Joi from "joi";
 import type { CalibrationData } from "~/core/ledger";
+import { CAMERA_FIELDS } from "./contribution";
 import { id, instantMs, numberOf, textOf } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const calibration: RecordSchema<CalibrationData> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [(data) => data], // 1 → 2: offset, binning and camera angle can be said
   schema: objectOf<CalibrationData>({
     type: Joi.string().valid("dark", "flat", "bias", "darkFlat").label("Type"),
     memberId: id,
@@ -16,5 +17,8 @@ export const calibration: RecordSchema<CalibrationData> = {
     filter: textOf({ label: "Filter", max: 4000 }),
     startMs: instantMs.allow(null),
     fileName: textOf({ label: "File", max: 4000 }),
+    offset: numberOf(CAMERA_FIELDS.offset).optional(),
+    binning: numberOf(CAMERA_FIELDS.binning).optional(),
+    positionAngleDeg: numberOf({ label: "Camera angle", unit: "°", min: -360, max: 360 }).optional(),
   }),
 };

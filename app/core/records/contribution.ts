@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { CULL_REASONS, type ContributionData } from "~/core/ledger";
+import { CULL_REASONS, MOST_STATES, type ContributionData, type KeptBefore, type SubMeasure } from "~/core/ledger";
 import { decDeg, exposureSec, id, instantMs, night, note, numberOf, raDeg, textOf, type NumberField } from "./fields";
 import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";
@@ -11,9 +11,28 @@ export const CONTRIBUTION_FIELDS = {
   kept: { label: "Kept", unit: "subs", min: 0, max: 100_000, isWhole: true },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Numbers of a camera, as headers tell them. */
+export const CAMERA_FIELDS = {
+  gain: { label: "Gain", min: -100, max: 100_000 },
+  offset: { label: "Offset", min: -100_000, max: 100_000 },
+  binning: { label: "Binning", min: 1, max: 16, isWhole: true },
+  temperatureC: { label: "Sensor temperature", unit: "°C", min: -100, max: 80 },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
+/** Numbers of a sub's stars and sky. */
+export const MEASURE_FIELDS = {
+  fwhmPx: { label: "FWHM", unit: "px", min: 0, max: 200, isAboveMin: true },
+  eccentricity: { label: "Eccentricity", min: 0, max: 1 },
+  stars: { label: "Stars", min: 0, max: 10_000_000, isWhole: true },
+  background: { label: "Background", min: -1e9, max: 1e9 },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 export const contribution: RecordSchema<ContributionData> = {
-  version: 2,
-  migrations: [(data) => data], // 1 → 2: where it pointed, and at which gain, can be said
+  version: 3,
+  migrations: [
+    (data) => data, // 1 → 2: where it pointed, and at which gain, can be said
+    (data) => data, // 2 → 3: offset, binning, temperature, what its stars were like, and what was kept before
+  ],
   schema: objectOf<ContributionData>({
     projectId: id,
     panel: textOf({ label: "Panel", max: 20 }),
@@ -38,6 +57,27 @@ export const contribution: RecordSchema<ContributionData> = {
       positionAngleDeg: numberOf({ label: "Camera angle", unit: "°", min: -360, max: 360 }).allow(null),
     }).optional(),
     frameId: id.optional(),
-    gain: numberOf({ label: "Gain", min: -100, max: 100_000 }).optional(),
+    gain: numberOf(CAMERA_FIELDS.gain).optional(),
+    offset: numberOf(CAMERA_FIELDS.offset).optional(),
+    binning: numberOf(CAMERA_FIELDS.binning).optional(),
+    temperatureC: numberOf(CAMERA_FIELDS.temperatureC).optional(),
+    measure: objectOf<SubMeasure>({
+      fwhmPx: numberOf(MEASURE_FIELDS.fwhmPx),
+      eccentricity: numberOf(MEASURE_FIELDS.eccentricity).allow(null),
+      stars: numberOf(MEASURE_FIELDS.stars).allow(null),
+      background: numberOf(MEASURE_FIELDS.background).allow(null),
+      from: Joi.string().valid("picture", "header", "table").label("Measured by"),
+    }).optional(),
+    history: Joi.array()
+      .max(MOST_STATES)
+      .items(
+        objectOf<KeptBefore>({
+          untilMs: instantMs,
+          kept: numberOf(CONTRIBUTION_FIELDS.kept),
+          reason: Joi.string().valid("", ...CULL_REASONS).label("Why not kept"), // prettier-ignore
+        }),
+      )
+      .optional()
+      .label("Kept before"),
   }),
 };

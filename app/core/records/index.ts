@@ -16,9 +16,9 @@ export {
 } from "./rig";
 export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
 export { GOAL_FIELDS } from "./goal";
-export { RULE_FIELDS } from "./project";
+export { RULE_FIELDS, SHARING_FIELDS } from "./project";
 export { CALIBRATION_FIELDS } from "./settings";
-export { NIGHT_FIELDS } from "./night-facts";
+export { NIGHT_FIELDS, TIME_FIELDS } from "./night-facts";
 export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";
 export { CONTRIBUTION_FIELDS } from "./contribution";
 export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { TRAIN_PARTS, type NightFacts } from "~/core/ledger";
+import { LOST_CAUSES, TRAIN_PARTS, type NightFacts } from "~/core/ledger";
 import { id, night, note, numberOf, type NumberField } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 
@@ -17,12 +17,19 @@ export const NIGHT_FIELDS = {
   focusMoves: { label: "Focus moved", unit: "steps", min: 0, max: 1_000_000, isWhole: true },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Exposure of a night as it was programmed, and what was lost of it, by cause. */
+export const TIME_FIELDS = {
+  programmedMin: { label: "Exposure programmed", unit: "min", min: 0, max: 2000 },
+  lostMin: { label: "Lost", unit: "min", min: 0, max: 2000 },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 const N = NIGHT_FIELDS;
 
 export const nightFacts: RecordSchema<NightFacts> = {
-  version: 2,
+  version: 3,
   // 1 → 2: what was measured, and trouble and cure apart from the note.
-  migrations: [(data) => ({ trouble: "", cure: "", ...data })],
+  // 2 → 3: what was programmed, and what of it was lost to what.
+  migrations: [(data) => ({ trouble: "", cure: "", ...data }), (data) => data],
   schema: objectOf<NightFacts>({
     night,
     placeId: id,
@@ -39,6 +46,10 @@ export const nightFacts: RecordSchema<NightFacts> = {
     windKmh: numberOf(N.windKmh).optional(),
     dew: Joi.string().valid("none", "wet", "ice").optional().label("Dew"),
     focusMoves: numberOf(N.focusMoves).optional(),
+    programmedMin: numberOf(TIME_FIELDS.programmedMin).optional(),
+    lost: Joi.object(Object.fromEntries(LOST_CAUSES.map((c) => [c, numberOf(TIME_FIELDS.lostMin).optional()])))
+      .optional()
+      .label("Time lost"),
     train: Joi.array()
       .items(Joi.string().valid(...TRAIN_PARTS))
       .max(TRAIN_PARTS.length)

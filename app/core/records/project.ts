@@ -1,9 +1,17 @@
 import Joi from "joi";
 import { CHANNELS } from "~/core/exposure";
-import { PANEL_SCHOOLS, URGENCIES, type CycleStep, type ProjectData, type ShootingRules } from "~/core/plan";
+import {
+  PANEL_SCHOOLS,
+  SHARING_WAYS,
+  URGENCIES,
+  type CycleStep,
+  type ProjectData,
+  type SharingRules,
+  type ShootingRules,
+} from "~/core/plan";
 import { id, maybeId, name, night, note, numberOf, type NumberField } from "./fields";
 import { channel } from "./filter";
-import { moonWishes } from "./moon";
+import { moonWishes, perChannel } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 
 /** Numbers of the rules of a project. */
@@ -12,6 +20,13 @@ export const RULE_FIELDS = {
   cycleSubs: { label: "Subs in a row", min: 1, max: 50, isWhole: true },
   leastMin: { label: "Shortest stretch", unit: "min", min: 15, max: 360 },
   clearRun: { label: "Clear nights in a row", min: 2, max: 4, isWhole: true },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
+/** Numbers of who shoots what. */
+export const SHARING_FIELDS = {
+  floor: { label: "Least share of each", min: 0, max: 0.5 },
+  hours: { label: "Hours", unit: "h", min: 0, max: 5000 },
+  ratio: { label: "Part", min: 0, max: 1000 },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 export const project: RecordSchema<ProjectData> = {
@@ -50,6 +65,18 @@ export const project: RecordSchema<ProjectData> = {
       isToFinish: Joi.boolean().optional(),
       clearRun: numberOf(RULE_FIELDS.clearRun).optional(),
     }).optional(),
+    finishedOn: night.optional().label("Finished"),
+    restsUntil: night.optional().label("Rests until"),
+    sharing: objectOf<SharingRules>({
+      way: Joi.string()
+        .valid(...SHARING_WAYS)
+        .label("Who shoots what"),
+      floor: numberOf(SHARING_FIELDS.floor).optional(),
+      hours: Joi.object().pattern(id, numberOf(SHARING_FIELDS.hours)).max(50).optional().label("Hours promised"),
+      hand: Joi.object().pattern(id, perChannel<number>(numberOf(SHARING_FIELDS.hours))).max(50).optional().label("Hours by hand"), // prettier-ignore
+      ratio: Joi.array().items(numberOf(SHARING_FIELDS.ratio)).max(20).optional().label("Ratio of channels"),
+    }).optional(),
+    measuredBy: id.optional(),
     begun: objectOf<NonNullable<ProjectData["begun"]>>({ placeId: id, rigId: id }).optional(),
   }),
 };
