@@ -11,6 +11,7 @@ import demo from "~/data/demo.json";
 import { libraryOfRecords } from "./demo-library.test-data";
 import before from "./fixtures/demo-projects-1.json";
 import { partsToAdopt } from "./parts";
+import { weightsOf } from "./equivalence";
 import { contextOf, ownContextsOf } from "./project";
 
 vi.mock("~/workers/sky", () => ({ skyWorker: () => ({ entry: () => Promise.resolve(null) }) }));
@@ -288,5 +289,42 @@ describe("what is left of a project", () => {
       "OIII has hours left, but no filter in this rig; SII has hours left that others have promised",
     );
     expect(leftForOthersWords({ withoutFilter: [], ofOthers: [] })).toBe("");
+  });
+});
+
+describe("what a project has, whoever looks", () => {
+  const seenBy = (memberId: string) => {
+    const bundle = decodeBundle(JSON.stringify(demo));
+    if (!bundle.ok) throw new Error(bundle.error.code);
+    const mine = bundle.value.records.map((r) =>
+      r.kind === "settings" ? { ...r, data: { ...(r.data as Settings), memberId } } : r,
+    );
+    return libraryOfRecords(mine);
+  };
+  it("is the same for each of three members with their own rigs and skies: hours are measured by the project's reference", () => {
+    const looms = ["member-ines", "member-tomasz", "member-wren"].map((id) => {
+      const library = seenBy(id);
+      const c = contextOf(library, "project-shell")!;
+      expect(c.part.data.memberId).toBe(id);
+      expect(c.reference.memberId).toBe("member-ines");
+      return { cells: c.cells, weights: weightsOf(library, c) };
+    });
+    expect(looms[1]).toEqual(looms[0]);
+    expect(looms[2]).toEqual(looms[0]);
+    const byHours = looms[0]!.weights.map((w) => [w.memberId, w.keptHours] as const);
+    expect(byHours).toHaveLength(3);
+  });
+  it("leaves to each as many hours of their own as the rest at the reference is worth there", () => {
+    const rest = (id: string) => contextOf(seenBy(id), "project-shell")!;
+    const [ines, wren] = [rest("member-ines"), rest("member-wren")];
+    for (const n of wren.needs) {
+      const same = ines.needs.find((x) => x.channel === n.channel && x.panel === n.panel)!;
+      expect(n.remainingMin * wren.hourIs(n.channel)).toBeCloseTo(same.remainingMin, 6);
+    }
+    // By hand, MATHS 4.4: aperture, transmission, band and sky, with the target as high at both places.
+    const sky = 10 ** (0.4 * (wren.place.data.skyMagPerArcsec2 - ines.place.data.skyMagPerArcsec2));
+    const height = wren.bestRates.OIII! / ines.bestRates.OIII!;
+    expect(wren.hourIs("OIII")).toBeCloseTo((71 / 80) ** 2 * sky * height, 9); // the same filter and camera behind both
+    expect(ines.hourIs("OIII")).toBe(1);
   });
 });

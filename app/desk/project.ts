@@ -1,13 +1,14 @@
 import { data } from "react-router";
-import type { Channel, Filter, Rig } from "~/core/exposure";
+import { depthRate, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import {
   cellKey,
   countAgainst,
   countedByCell,
+  countedEntries,
   loomOf,
   type ContributionData,
-  type CountOf,
+  type CountedEntry,
   type LoomCell,
 } from "~/core/ledger";
 import { bestRate, type MoonWishes, type Place } from "~/core/night";
@@ -16,7 +17,6 @@ import {
   isFollowed,
   layoutOf,
   moonOfProject,
-  panelCountedFor,
   panelsOf,
   promises,
   remainingWork,
@@ -27,11 +27,13 @@ import {
   type PanelGoal,
   type ProjectData,
 } from "~/core/plan";
+import { now } from "~/storage/session";
 import { moonOf } from "./choice";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
 import { shownPart, type ShownPart } from "./parts";
 import { recaller } from "./recall";
+import { filtersOf, hourIsOf, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
 
 /** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
 export interface ProjectContext {
@@ -51,15 +53,22 @@ export interface ProjectContext {
   readonly moon: MoonWishes;
   readonly filters: readonly Entity<Filter>[];
   readonly contributions: readonly Entity<ContributionData>[];
+  /** Whose kit and sky its hours are measured by. */
+  readonly reference: Reference;
   /** Of the log, what counts for the panels of this frame, under their names. */
-  readonly counted: readonly ContributionData[];
+  readonly counted: readonly CountedEntry[];
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
-  /** Worth of a minute at the target's best here, by channel: what hours are counted by. */
+  /** Worth of a minute at the target's best here, by channel. */
   readonly bestRates: Readonly<Partial<Record<Channel, number>>>;
-  readonly countOf: CountOf;
-  /** What is left to do in the channels promised, as far as this rig has filters for them. */
+  /** Hours at the reference that a kept hour of an entry is, wherever it points. */
+  readonly countOf: (entry: ContributionData) => number;
+  /** Worth of a minute at the target's best at the reference, by channel. */
+  readonly bestThere: Readonly<Partial<Record<Channel, number>>>;
+  /** Hours at the reference that an hour of this part is, with the target at its best in both places: what goals are divided by. */
+  readonly hourIs: (channel: Channel) => number;
+  /** What is left to do in the channels promised, as far as this rig has filters for them: in minutes with this part's own kit and sky. */
   readonly needs: readonly Need[];
   /** Promised channels with work left that this rig has no filter for. */
   readonly withoutFilter: readonly Channel[];
@@ -117,7 +126,9 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
   if (!project || !part || !reference || !frame || !goal || !rig || !home) return null;
   const place = withLearntChances(library, home);
   const everywhere = moonOf(library);
-  const filters = rig.data.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
+  const filters = filtersOf(library, rig.data);
+  const measured = referenceOf(library, project, part);
+  if (!measured) return null;
   const contributions = library.log.byProject.get(projectId) ?? NONE;
   const said = part.stored ?? project;
   const parts = [
@@ -129,26 +140,53 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     contributions,
     everywhere,
     part.isMine,
+    measured.place,
+    measured.rig,
+    // What its entries were taken with, whoever's it is.
+    library.rigs,
+    library.places,
+    library.filters,
     ...drawn,
-    "filters",
-    ...filters,
   ];
   const work = (): ProjectContext => {
     const optics = opticsOf(rig.data);
     const panels = panelsOf(frame.data, optics);
     const goals = goal.data.channels;
-    const panelFor = panelCountedFor(frame.id, { frames: drawn, referenceId: reference.id });
-    const counted = contributions.flatMap(({ data }) => {
-      const panel = panelFor(data);
-      return panel === null ? [] : [panel === data.panel ? data : { ...data, panel }];
-    });
+    const stock: FrameStock = { frames: drawn, referenceId: reference.id };
     const layout = layoutOf(frame.data, optics);
-    const channels = [...new Set([...goals, ...counted].map((x) => x.channel))];
-    const bestRates = Object.fromEntries(channels.map((ch) => [ch, bestRate(place.data, layout.centre, ch)]));
-    const countOf = countAgainst(bestRates);
-    const counts = countedByCell(counted, goals, countOf);
-    const leftOf = (some: readonly PanelGoal[]) =>
-      remainingWork(some, panels, (panel, g) => counts.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0);
+    const channels = [...new Set([...goals, ...contributions.map((x) => x.data)].map((x) => x.channel))];
+    const bestAt = (where: Place) =>
+      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch)])) as Record<Channel, number>;
+    const bestRates = bestAt(place.data);
+    const bestThere = measured.place.id === place.id ? bestRates : bestAt(measured.place.data);
+    // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.
+    const counter = frame === reference ? measured.rig : rig;
+    const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured) };
+    const counted = countedEntries(
+      contributions.map((x) => x.data),
+      {
+        ...counting,
+        panelsOf: panelsFilled(library, {
+          frameId: frame.id,
+          stock,
+          shot: shotWith(frame.data, opticsOf(counter.data)),
+          rigId: counter.id,
+          ownerId: part.data.memberId,
+        }),
+      },
+    );
+    const hourIs = (channel: Channel): number => {
+      if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
+      const [mine, theirs] = [{ place, rig, filters }, measured].map((at) => depthRate(channel, kitOf(at))?.rate);
+      const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
+      const is = ((mine ?? 1) / (theirs ?? 1)) * (Number.isFinite(best) && best > 0 ? best : 1);
+      return mine === undefined || theirs === undefined ? 1 : is;
+    };
+    const counts = countedByCell(counted, goals);
+    const leftOf = (some: readonly PanelGoal[]): Need[] =>
+      remainingWork(some, panels, (panel, g) => counts.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0).map(
+        (n) => ({ ...n, goalMin: n.goalMin / hourIs(n.channel), remainingMin: n.remainingMin / hourIs(n.channel) }),
+      );
     const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
     const isMine = (g: PanelGoal) => promises(part.data, g.channel);
     const channelsLeft = (some: readonly PanelGoal[]) => [
@@ -159,7 +197,7 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       project,
       part,
       frame,
-      stock: { frames: drawn, referenceId: reference.id },
+      stock,
       // The reference frame is the first, whatever order they are stored in.
       frames: [reference, ...drawn.filter((f) => f !== reference)].filter(
         (f) => f === frame || !isFollowed(f.id, drawn),
@@ -171,15 +209,18 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       filters,
       contributions,
       counted,
+      reference: measured,
+      hourIs,
+      countOf: countAgainst(counting),
+      bestThere,
       optics,
       layout,
       bestRates,
-      countOf,
       panels,
       needs: leftOf(goals.filter((g) => isMine(g) && isHere(g))),
       withoutFilter: channelsLeft(goals.filter((g) => isMine(g) && !isHere(g))),
       ofOthers: channelsLeft(goals.filter((g) => !isMine(g))),
-      cells: loomOf(goals, panels, counted, countOf),
+      cells: loomOf(goals, panels, counted),
     };
   };
   try {
@@ -199,8 +240,16 @@ const WORTH_NAMING_MIN = 0.5;
 export const contextsOf = (library: Library): ProjectContext[] =>
   library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
 
-/** Those of them that the owner of the library takes part in: what is planned for them. */
-export const ownContextsOf = (library: Library): ProjectContext[] => contextsOf(library).filter((c) => c.part.isMine);
+/** Whether nothing is planned for a project now: it is finished, or waits for its next season. */
+export function isAtRest({ finishedOn, restsUntil }: Pick<ProjectData, "finishedOn" | "restsUntil">): boolean {
+  return (
+    finishedOn !== undefined || (restsUntil !== undefined && new Date(now()).toISOString().slice(0, 10) < restsUntil)
+  );
+}
+
+/** Those of them that the owner of the library takes part in, and that are not at rest: what is planned for them. */
+export const ownContextsOf = (library: Library): ProjectContext[] =>
+  contextsOf(library).filter((c) => c.part.isMine && !isAtRest(c.project.data));
 
 /** As `contextOf`, for a page that cannot be without it. */
 export function requireContext(library: Library, projectId: string): ProjectContext {

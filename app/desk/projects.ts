@@ -73,7 +73,7 @@ export async function startProject(
   const part: PartData = { projectId, memberId, placeId: at.place.id, rigId: at.rig.id };
   const done = await keep([
     ...edits,
-    { kind: "project", id: projectId, data: { ...made.project, name, frameId }, baseRev: null },
+    { kind: "project", id: projectId, data: { ...made.project, name, frameId, measuredBy: memberId }, baseRev: null },
     { kind: "part", id: partId(projectId, memberId), data: part, baseRev: null },
     { kind: "frame", id: frameId, data: { projectId, ...made.frame }, baseRev: null },
     { kind: "goal", id: newId("goal"), data: { projectId, ...made.goal }, baseRev: null },

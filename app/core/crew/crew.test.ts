@@ -169,7 +169,9 @@ it("adds hours by member and channel without doubling: 15 × 120 s is 30 min (co
     { ...c, memberId: "ines", channel: "Ha", exposureSec: 30, taken: 60, kept: 60, worthRate: null },
     { ...c, memberId: "wren", channel: "Ha", exposureSec: 300, taken: 12, kept: 12, worthRate: 1 },
   ];
-  expect(memberTotals(log, (e) => e.worthRate ?? 1)).toEqual([
+  expect(
+    memberTotals(log.map((e) => ({ ...e, countedMin: ((e.kept * e.exposureSec) / 60) * (e.worthRate ?? 1) }))),
+  ).toEqual([
     { memberId: "ines", channel: "Ha", subs: 75, keptMin: 60, countedMin: 45 },
     { memberId: "wren", channel: "Ha", subs: 12, keptMin: 60, countedMin: 60 },
   ]);

@@ -1,5 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import type { ContributionData, CountOf } from "~/core/ledger";
+import type { ContributionData } from "~/core/ledger";
 
 /** What one member has given to a project in one channel. */
 export interface MemberTotal {
@@ -7,12 +7,14 @@ export interface MemberTotal {
   readonly channel: Channel;
   readonly subs: number;
   readonly keptMin: number;
-  /** What of it counts towards the goals: `CountOf`. */
+  /** What of it counts towards the goals, where that was worked out (`countedEntries`); else what was kept. */
   readonly countedMin: number;
 }
 
 /** Kept minutes and what they count, by member and channel. */
-export function memberTotals(contributions: readonly ContributionData[], countOf: CountOf = () => 1): MemberTotal[] {
+export function memberTotals(
+  contributions: readonly (ContributionData & { readonly countedMin?: number })[],
+): MemberTotal[] {
   const totals = new Map<string, MemberTotal>();
   for (const c of contributions) {
     const key = `${c.memberId}|${c.channel}`;
@@ -22,7 +24,7 @@ export function memberTotals(contributions: readonly ContributionData[], countOf
       ...before,
       subs: before.subs + c.kept,
       keptMin: before.keptMin + keptMin,
-      countedMin: before.countedMin + keptMin * countOf(c),
+      countedMin: before.countedMin + (c.countedMin ?? keptMin),
     });
   }
   return [...totals.values()].sort(

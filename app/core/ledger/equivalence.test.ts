@@ -1,9 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { mosaicPanels, type MosaicLayout } from "~/core/framing";
-import { testFilter, testRig } from "~/core/test-data";
-import type { ContributionData } from "./contribution";
-import { coveredShare, memberWeights, type ShotFrame, type WeightContext } from "./equivalence";
+import { coveredShare, filledPanels, type CountedEntry, type ShotFrame } from "./counted";
+import { memberWeights, type WeightContext } from "./equivalence";
 
 const layout: MosaicLayout = { centre: { frame: "icrs", raDeg: 70, decDeg: 46 }, positionAngleDeg: 20, planeWidthArcmin: 60, planeHeightArcmin: 40, columns: 1, rows: 1, overlap: 0.15 }; // prettier-ignore
 const frame = (more: Partial<MosaicLayout> = {}): ShotFrame => {
@@ -33,25 +32,27 @@ describe("the share of a field that a frame covers", () => {
 });
 
 describe("hours at the reference", () => {
-  const entry = (memberId: string, hours: number, more: Partial<ContributionData> = {}): ContributionData => ({ projectId: "p", panel: "P1", channel: testFilter.channel, night: "2026-12-05", memberId, rigId: "r", placeId: "home", exposureSec: 3600, taken: hours, kept: hours, reason: "", worthRate: 1, startMs: null, fileName: "", note: "", ...more }); // prettier-ignore
-  const kit = (skyMagPerArcsec2: number) => ({ rig: testRig, filters: [testFilter], skyMagPerArcsec2 });
-  const at: WeightContext = {
-    reference: kit(20),
-    kitOf: (e) => (e.placeId === "gone" ? null : kit(e.placeId === "dark" ? 21 : 20)),
-    coverOf: (e) => (e.panel === "P2" ? 0.16 : 1),
-  };
-  it("a magnitude darker is 2.512 times as much (10^0.4), the Moon and the direction count, and so does the field", () => {
-    const of = (e: ContributionData) => memberWeights([e], at)[0]!;
-    expect(of(entry("a", 10)).equivalentHours).toBeCloseTo(10, 9);
-    expect(of(entry("a", 10, { placeId: "dark" })).equivalentHours).toBeCloseTo(25.12, 2);
-    expect(of(entry("a", 10, { worthRate: 0.4 })).equivalentHours).toBeCloseTo(4, 9);
-    expect(of(entry("a", 94, { panel: "P2" }))).toMatchObject({ keptHours: 94, covers: 0.16 });
-    expect(of(entry("a", 94, { panel: "P2" })).equivalentHours).toBeCloseTo(15.04, 9);
-    expect(of(entry("a", 10, { placeId: "gone", worthRate: null }))).toMatchObject({ hourIs: null, equivalentHours: 10 }); // prettier-ignore
-  });
+  const entry = (memberId: string, hours: number, more: Partial<CountedEntry> = {}): CountedEntry => ({ projectId: "p", panel: "P1", channel: "L", night: "2026-12-05", memberId, rigId: "r", placeId: "home", exposureSec: 3600, taken: hours, kept: hours, reason: "", worthRate: 1, startMs: null, fileName: "", note: "", countedMin: hours * 60, ...more }); // prettier-ignore
+  const at: WeightContext = { hourIs: () => 1, coverOf: (e) => (e.panel === "P2" ? 0.16 : 1) };
   it("weigh as the square of the signal to noise: the published shares (MATHS C4.9)", () => {
     const weights = memberWeights([entry("a", 100), entry("b", 225), entry("c", 49)], at);
     expect(weights.map((w) => [w.memberId, w.share.toFixed(4)])).toEqual([["b", "0.6016"], ["a", "0.2674"], ["c", "0.1310"]]); // prettier-ignore
     expect(memberWeights([entry("a", 0)], at)).toEqual([]);
+  });
+  it("are summed over every panel that was filled; hours kept are told once", () => {
+    const [w] = memberWeights([entry("a", 10, { panel: "P2", countedMin: 96 }), entry("a", 0, { countedMin: 60 })], at);
+    expect(w).toMatchObject({ keptHours: 10, covers: 0.16, share: 1 });
+    expect(w!.equivalentHours).toBeCloseTo(2.6, 9);
+  });
+});
+
+describe("the panels of a frame that another one fills", () => {
+  it("are those it lies over, the fullest first, by area: a panel of half the sides at the seam of two (planar geometry)", () => {
+    const pair = frame({ columns: 2, rows: 1, overlap: 0 });
+    const small = frame({ planeWidthArcmin: 30, planeHeightArcmin: 20 });
+    const filled = filledPanels(pair, small);
+    expect(filled.map((f) => f.panel)).toEqual(["P1", "P2"]);
+    expect(filled.map((f) => f.share.toFixed(2))).toEqual(["0.13", "0.13"]); // 15′ × 20′ of 60′ × 40′
+    expect(filledPanels(frame(), frame({ centre: { ...layout.centre, decDeg: 50 } }))).toEqual([]);
   });
 });

@@ -10,7 +10,7 @@ import {
   channelOfFilter,
   fileIdentity,
   collectedByNight,
-  countAgainst,
+  countedEntries,
   countedByCell,
   learntTime,
   loomOf,
@@ -19,6 +19,8 @@ import {
   skyOutcomes,
   type BookingContext,
   type ContributionData,
+  type CountedEntry,
+  type CountRules,
   type ExposureFacts,
 } from ".";
 import { utcMs } from "~/core/time";
@@ -81,7 +83,7 @@ const context: BookingContext = {
 const panels = panelsOf(frame, opticsOf(rig));
 const facts: ExposureFacts = {
   fileName: "a.fits", sizeBytes: 1000, frameType: "light", object: "Loop", startMs: utcMs(Date.UTC(2026, 11, 5, 23, 30)), exposureSec: 300, filter: "Ha 5 nm", camera: "C", gain: 100, temperatureC: -10, focalLengthMm: 480,
-  pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, solutionFault: null, widthPx: 6248, site: null, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157,
+  pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, solutionFault: null, widthPx: 6248, site: null, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157, hints: [], wallMs: null, offset: null, rotatorDeg: null, measure: null,
 }; // prettier-ignore
 const booked = (change: Partial<ExposureFacts> = {}) => bookExposure({ ...facts, ...change }, context);
 
@@ -114,6 +116,23 @@ describe("booking", () => {
     const aside = panelsOf(turned.frame, opticsOf(rig))[2]!;
     expect(of(aside.centre, aside.positionAngleDeg)).toBe("turned");
     expect(of(panels[2]!.centre, null, [shot, { ...shot, frameId: "twin" }])).toBe("f");
+  });
+  it("takes a camera's own clock for the place's: 22:10 in Rome on a winter evening is 21:10 in Greenwich", () => {
+    const wallMs = Date.parse("2026-12-05T22:10:31Z");
+    const r = bookExposure({ ...facts, startMs: null, wallMs }, context);
+    expect(r.ok && r.value.kind === "light" && new Date(r.value.data.startMs!).toISOString()).toBe("2026-12-05T21:10:31.000Z"); // prettier-ignore
+    const summer = bookExposure({ ...facts, startMs: null, wallMs: Date.parse("2026-07-05T22:10:31Z") }, context);
+    expect(summer.ok && summer.value.kind === "light" && summer.value.data.startMs).toBe(Date.parse("2026-07-05T20:10:31Z")); // prettier-ignore
+  });
+  it("finds a file that does not say where it points by its folders: the target's name, and the panel; and says so", () => {
+    const silent = { ...facts, centre: null, object: null, positionAngleDeg: null, isSolved: false };
+    const of = (hints: readonly string[]) => bookExposure({ ...silent, hints }, context);
+    expect(of(["night 5", "x_001.tif"])).toMatchObject({ ok: false, error: { code: "noPointing" } }); // several panels: which?
+    expect(of(["night 5", "P2", "x_001.tif"])).toMatchObject({ ok: true, value: { kind: "light", data: { panel: "P2" }, mismatches: [{ code: "noPointing" }] } }); // prettier-ignore
+    const one = { ...context.projects[0]!, frame: { ...frame, columns: 1, rows: 1 } };
+    const [name] = one.targetNames;
+    const named = bookExposure({ ...silent, hints: [name!, "x_001.tif"] }, { ...context, projects: [one] });
+    expect(named).toMatchObject({ ok: true, value: { data: { panel: "P1" }, mismatches: [] } });
   });
   it("names what does not agree with the plan and books all the same", () => {
     const r = booked({
@@ -265,12 +284,14 @@ describe("the loom", () => {
     fileName: "",
     note: "",
   });
-  const inFull = () => 1;
+  const counts = (bestRates: Partial<Record<"Ha" | "L", number>>) => (log: readonly ContributionData[]) =>
+    countedEntries(log, { bestRates, hourIs: () => 1, panelsOf: (e) => [{ panel: e.panel, share: 1 }] });
+  const inFull = (log: readonly ContributionData[]) => counts({})(log.map((e) => ({ ...e, worthRate: null })));
   const numbered = (count: number) => Array.from({ length: count }, (_, i) => ({ number: i + 1 }));
   it("adds up 5 panels × 60 subs × 120 s to 10 h and 28 × 300 s to 2 h 20 (common practice, no source)", () => {
     const five = ["P1", "P2", "P3", "P4", "P5"].map((p) => c(p, 60, 60, 120));
-    expect(loomOf(goals.channels, numbered(5), five, inFull).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
-    expect(countedByCell([c("P1", 28, 28, 300)], goals.channels, inFull).get("P1 Ha")).toBe(140);
+    expect(loomOf(goals.channels, numbered(5), inFull(five)).reduce((s, x) => s + x.keptMin, 0)).toBe(600);
+    expect(countedByCell(inFull([c("P1", 28, 28, 300)]), goals.channels).get("P1 Ha")).toBe(140);
   });
   it("tells a short set from the long subs of one channel by the nearer length, and loses no minute (law)", () => {
     const two = [
@@ -278,7 +299,7 @@ describe("the loom", () => {
       { channel: "Ha" as const, filterId: "f", hoursPerPanel: 0.5, subSec: 10, isShort: true },
     ];
     const log = [c("P1", 12, 12, 300), c("P1", 30, 30, 10), c("P1", 4, 4, 240), c("P1", 6, 6, 20)];
-    const loom = loomOf(two, numbered(1), log, inFull);
+    const loom = loomOf(two, numbered(1), inFull(log));
     expect(loom.map((x) => [x.isShort, x.goalMin, x.keptMin])).toEqual([
       [false, 240, 76],
       [true, 30, 7],
@@ -286,7 +307,7 @@ describe("the loom", () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 900 }), { maxLength: 30 }), (lengths) => {
         const list = lengths.map((sec) => c("P1", 3, 3, sec));
-        const kept = [...countedByCell(list, two, inFull).values()].reduce((sum, m) => sum + m, 0);
+        const kept = [...countedByCell(inFull(list), two).values()].reduce((sum, m) => sum + m, 0);
         expect(kept).toBeCloseTo(
           lengths.reduce((sum, sec) => sum + (3 * sec) / 60, 0),
           6,
@@ -309,7 +330,7 @@ describe("the loom", () => {
   it("keeps taken, kept and what counts apart, and shows work outside the goals", () => {
     const log = [c("P1", 21, 19, 300), { ...c("P7", 4, 4, 60), channel: "L" as const }];
     // Entries of worth 0.5 at a target whose best here is 0.8: 5/8 of a minute each.
-    const loom = loomOf(goals.channels, numbered(1), log, countAgainst({ Ha: 0.8 }));
+    const loom = loomOf(goals.channels, numbered(1), counts({ Ha: 0.8 })(log));
     expect(loom[0]).toMatchObject({ panel: "P1", goalMin: 240, takenMin: 105, keptMin: 95 });
     expect(loom[0]!.countedMin).toBeCloseTo(95 * 0.625, 9);
     expect(loom[0]!.share).toBeCloseTo((95 * 0.625) / 240, 9);
@@ -337,11 +358,37 @@ describe("the loom", () => {
 });
 
 describe("what a kept minute counts", () => {
-  const entry = (worthRate: number | null) => ({ channel: "Ha", worthRate }) as ContributionData;
+  const entry = (worthRate: number | null, more: object = {}) =>
+    ({ channel: "Ha", worthRate, panel: "P1", kept: 1, exposureSec: 60, ...more }) as unknown as ContributionData;
+  const all = [{ panel: "P1", share: 1 }];
+  const of = (log: readonly ContributionData[], rules: Partial<CountRules> = {}) =>
+    countedEntries(log, { bestRates: { Ha: 0.25 }, hourIs: () => 1, panelsOf: () => all, ...rules });
   it("is its worth over the best there is, never more than itself, and itself where nobody knows", () => {
-    const countOf = countAgainst({ Ha: 0.25 });
-    expect([0.25, 0.125, 0.5, null].map((w) => countOf(entry(w)))).toEqual([1, 0.5, 1, 1]);
-    expect(countAgainst({})(entry(0.3))).toBe(1);
+    expect(of([0.25, 0.125, 0.5, null].map((w) => entry(w))).map((e) => e.countedMin)).toEqual([1, 0.5, 1, 1]);
+    expect(of([entry(0.3)], { bestRates: {} })[0]!.countedMin).toBe(1);
+  });
+  it("is as much more under a darker sky, and as little as it covers of a panel; what is of no panel is not of this picture", () => {
+    const darker = { hourIs: () => 2.512 };
+    expect(of([entry(0.25), entry(0.125), entry(null)], darker).map((e) => e.countedMin)).toEqual([
+      2.512, 1.256, 2.512,
+    ]);
+    const tight = of([entry(0.25, { kept: 94, exposureSec: 3600 })], {
+      panelsOf: () => [{ panel: "P1", share: 0.16 }],
+    });
+    expect(tight[0]!.countedMin / 60).toBeCloseTo(15.04, 9);
+    expect(of([entry(0.25)], { panelsOf: () => [] })).toEqual([]);
+  });
+  it("is told once for each panel it lies over, its subs with the first only: nothing taken is doubled (law)", () => {
+    const share = fc.double({ min: 0.02, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(share, { minLength: 1, maxLength: 6 }), fc.integer({ min: 1, max: 99 }), (shares, kept) => {
+        const over = shares.map((s, i) => ({ panel: `P${i + 1}`, share: s }));
+        const counted = of([entry(null, { kept, taken: kept })], { panelsOf: () => over });
+        expect(counted.reduce((s, e) => s + e.kept, 0)).toBe(kept);
+        expect(counted.map((e) => e.panel)).toEqual(over.map((o) => o.panel));
+        expect(counted.reduce((s, e) => s + e.countedMin, 0)).toBeCloseTo(kept * shares.reduce((s, x) => s + x, 0), 6);
+      }),
+    );
   });
 });
 
@@ -354,9 +401,9 @@ describe("hours collected", () => {
     });
     fc.assert(
       fc.property(fc.array(entry, { maxLength: 60 }), (list) => {
-        const log = list as unknown as ContributionData[];
-        const grown = collectedByNight(log, () => 1);
-        expect(collectedByNight([...log].reverse(), () => 1)).toEqual(grown);
+        const log = list.map((e) => ({ ...e, countedMin: (e.kept * e.exposureSec) / 60 })) as unknown as CountedEntry[];
+        const grown = collectedByNight(log);
+        expect(collectedByNight([...log].reverse())).toEqual(grown);
         expect(grown.map((g) => g.night)).toEqual([...new Set(grown.map((g) => g.night))].sort());
         expect(grown.every((g, i) => i === 0 || g.countedMin > grown[i - 1]!.countedMin)).toBe(true);
         expect(grown.at(-1)?.countedMin ?? 0).toBeCloseTo(

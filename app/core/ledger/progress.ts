@@ -2,6 +2,7 @@ import type { Channel } from "~/core/exposure";
 import { panelName, type Panel } from "~/core/framing";
 import { hoursFor, type PanelGoal } from "~/core/plan";
 import type { ContributionData, CullReason } from "./contribution";
+import type { CountedEntry } from "./counted";
 
 /** One cell of the loom: a panel in a channel. */
 export interface LoomCell {
@@ -12,7 +13,7 @@ export interface LoomCell {
   readonly goalMin: number;
   readonly takenMin: number;
   readonly keptMin: number;
-  /** What the kept minutes count towards the goal: `CountOf`. */
+  /** What the kept minutes count towards the goal: `countedEntries`. */
   readonly countedMin: number;
   /** What counts, over the goal; may exceed 1. */
   readonly share: number;
@@ -34,51 +35,29 @@ export function isOfShortSet(
 export const cellKey = (panel: string, channel: Channel, isShort: boolean): string =>
   `${panel} ${channel}${isShort ? " short" : ""}`;
 
-/** What a kept minute of an entry counts towards a goal: 1 = as one taken at the target's best. */
-export type CountOf = (entry: ContributionData) => number;
-
-/**
- * A kept minute counts what its light is worth against the target at its best: highest, no Moon (`bestRates`, by channel, over the
- * place's moonless zenith). An entry whose worth nobody knows counts in full, none counts more than that.
- */
-export const countAgainst =
-  (bestRates: Readonly<Partial<Record<Channel, number>>>): CountOf =>
-  ({ channel, worthRate }) => {
-    const best = bestRates[channel] ?? 0;
-    return worthRate === null || !(best > 0) ? 1 : Math.min(1, worthRate / best);
-  };
-
 /** Minutes that count by panel, channel and set, under `cellKey`. */
-export function countedByCell(
-  contributions: readonly ContributionData[],
-  goals: readonly PanelGoal[],
-  countOf: CountOf,
-): Map<string, number> {
-  const kept = new Map<string, number>();
-  for (const c of contributions) {
+export function countedByCell(counted: readonly CountedEntry[], goals: readonly PanelGoal[]): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const c of counted) {
     const cell = cellKey(c.panel, c.channel, isOfShortSet(goals, c));
-    kept.set(cell, (kept.get(cell) ?? 0) + (c.kept * c.exposureSec * countOf(c)) / 60);
+    sums.set(cell, (sums.get(cell) ?? 0) + c.countedMin);
   }
-  return kept;
+  return sums;
 }
 
 /** Panels × channels against their goals, in panel order; work outside the goals gets cells of goal 0. */
 export function loomOf(
   goals: readonly PanelGoal[],
   shot: readonly Pick<Panel, "number">[],
-  contributions: readonly ContributionData[],
-  countOf: CountOf,
+  counted: readonly CountedEntry[],
 ): LoomCell[] {
   const panels = shot.map((p) => panelName(p.number));
-  const extraPanels = [...new Set(contributions.map((c) => c.panel))].filter((p) => !panels.includes(p));
+  const extraPanels = [...new Set(counted.map((c) => c.panel))].filter((p) => !panels.includes(p));
   const setOf = (c: ContributionData) => ({ channel: c.channel, isShort: isOfShortSet(goals, c) });
-  const sets = [
-    ...goals.map((g) => ({ channel: g.channel, isShort: g.isShort ?? false })),
-    ...contributions.map(setOf),
-  ];
+  const sets = [...goals.map((g) => ({ channel: g.channel, isShort: g.isShort ?? false })), ...counted.map(setOf)];
   const channels = [...new Map(sets.map((s) => [cellKey("", s.channel, s.isShort), s])).values()];
-  const byCell = new Map<string, ContributionData[]>();
-  for (const c of contributions) {
+  const byCell = new Map<string, CountedEntry[]>();
+  for (const c of counted) {
     const key = cellKey(c.panel, c.channel, setOf(c).isShort);
     const cell = byCell.get(key);
     if (cell) cell.push(c);
@@ -90,9 +69,9 @@ export function loomOf(
       const goal = goals.find((g) => g.channel === channel && (g.isShort ?? false) === isShort);
       const goalMin = goal && panels.includes(panel) ? hoursFor(goal, panel) * 60 : 0;
       if (goalMin === 0 && mine.length === 0) return [];
-      const minutes = (of: (c: ContributionData) => number) =>
+      const minutes = (of: (c: CountedEntry) => number) =>
         mine.reduce((sum, c) => sum + (of(c) * c.exposureSec) / 60, 0);
-      const countedMin = minutes((c) => c.kept * countOf(c));
+      const countedMin = mine.reduce((sum, c) => sum + c.countedMin, 0);
       return [
         {
           panel,
@@ -169,10 +148,9 @@ export interface Collected {
 }
 
 /** How what counts grew, night by night; nights without any are left out. */
-export function collectedByNight(contributions: readonly ContributionData[], countOf: CountOf): Collected[] {
+export function collectedByNight(counted: readonly CountedEntry[]): Collected[] {
   const byNight = new Map<string, number>();
-  for (const c of contributions)
-    byNight.set(c.night, (byNight.get(c.night) ?? 0) + (c.kept * c.exposureSec * countOf(c)) / 60);
+  for (const c of counted) byNight.set(c.night, (byNight.get(c.night) ?? 0) + c.countedMin);
   let countedMin = 0;
   return [...byNight]
     .sort(([a], [b]) => (a < b ? -1 : 1))

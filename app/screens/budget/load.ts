@@ -69,6 +69,12 @@ export async function loadBudget(request: Request, projectId: string) {
     bestRates: Object.fromEntries(
       channels.map((ch) => [ch, c.bestRates[ch] ?? bestRate(c.place.data, c.layout.centre, ch)]),
     ) as Readonly<Partial<Record<Channel, number>>>,
+    /** Hours at the project's reference that an hour with this rig is, by channel, and whose that is; null = this one's own. */
+    measuredBy:
+      c.reference.rig.id === c.rig.id && c.reference.place.id === c.place.id
+        ? null
+        : `${c.reference.rig.data.name}, ${c.reference.place.data.name}`,
+    hourIs: Object.fromEntries(channels.map((ch) => [ch, c.hourIs(ch)])) as Readonly<Partial<Record<Channel, number>>>,
     /** Kept so far, by the clock and as it counts, mean over the panels, by channel. */
     keptHours: Object.fromEntries(
       channels.map((channel) => {

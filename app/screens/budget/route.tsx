@@ -118,6 +118,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     starMags,
     keptHours,
     bestRates,
+    hourIs,
+    measuredBy,
     time,
     airC,
     coreMag,
@@ -144,7 +146,8 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       rig,
       filter: filter.data,
       ...(d.setting === "" ? {} : { setting: d.setting }),
-      worthRate: bestRates[d.channel] ?? 1,
+      // Goals are hours at the reference: as deep as so many with this rig.
+      worthRate: (bestRates[d.channel] ?? 1) / (hourIs[d.channel] ?? 1),
       skyMagPerArcsec2: place.skyMagPerArcsec2,
       seeingArcsec: place.seeingArcsec,
       protectedMag,
@@ -168,7 +171,14 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     const allHours = isRight ? hoursOfAll({ hoursPerPanel: parseNumber(d.hours)!, ...byPanel }, panelNames) : 0;
     const usable = (offer.channels[d.channel]?.usableMin ?? 0) / 60;
     const clockHours =
-      isRight && question ? clockHoursFor(allHours, parseNumber(d.sub)!, rig.overheads, usable > 1 ? usable : 4) : null;
+      isRight && question
+        ? clockHoursFor(
+            allHours / (hourIs[d.channel] ?? 1),
+            parseNumber(d.sub)!,
+            rig.overheads,
+            usable > 1 ? usable : 4,
+          )
+        : null;
     return {
       d,
       i,
@@ -231,6 +241,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   /** Exposure a panel of a channel that the chosen night brings when it is clear, as it counts. */
   const nightHours = (d: BudgetDraft) =>
     (((offer.channels[d.channel]?.worthMin ?? 0) / (bestRates[d.channel] ?? 1) / 60) *
+      (hourIs[d.channel] ?? 1) *
       efficiencyOf(parseNumber(d.sub) ?? 60, rig.overheads)) /
     panels;
   const shareable = rows.flatMap((r) =>
@@ -272,6 +283,11 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             {panels > 1 ? `${panels} panels, so every hour counts ${panels} times. ` : ""}The clock adds downloads,
             dithers, focusing, and a set-up and a flip each night. Hours are those of the target at its best here:
             lower, or under the Moon, they count less, and the plan reckons with that.
+            {measuredBy === null
+              ? ""
+              : ` Goals are hours with ${measuredBy}: one with your rig is ${Object.entries(hourIs)
+                  .map(([channel, is]) => `${fixed(is, 2)} h in ${channel}`)
+                  .join(", ")}.`}
             {hoursMin !== null
               ? ` Rule of thumb for this target: at least ${hoursMin} h at f/5 under 20 mag/arcsec².`
               : ""}

@@ -18,7 +18,7 @@ import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";
 import { keptSearch } from "~/desk/choice";
-import { requireContext } from "~/desk/project";
+import { isAtRest, requireContext } from "~/desk/project";
 import { savesFor } from "~/desk/saves";
 import { seasonRun } from "~/desk/season";
 import type { Route } from "./+types/route";
@@ -35,10 +35,11 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     savesOf: (share: ProjectShare) => savesFor(library, c, share, run.question.from),
     projectId: c.id,
     isMine: c.part.isMine,
+    atRest: isAtRest(c.project.data),
     goalMin: c.cells.reduce((s, cell) => s + cell.goalMin, 0),
     cells: c.cells,
     others: leftForOthersWords(c),
-    counted: collectedByNight(c.counted, c.countOf).map((k) => ({ night: k.night, hours: k.countedMin / 60 })),
+    counted: collectedByNight(c.counted).map((k) => ({ night: k.night, hours: k.countedMin / 60 })),
     placeName: c.place.data.name,
     zone: c.place.data.timeZone,
   };
@@ -73,6 +74,7 @@ function Share({
   plan,
   projectId,
   isMine,
+  atRest,
   goalMin,
   counted,
   placeName,
@@ -87,6 +89,8 @@ function Share({
   readonly savesOf: (share: ProjectShare) => readonly Save[];
   readonly projectId: string;
   readonly isMine: boolean;
+  /** Finished, or waiting for its next season. */
+  readonly atRest: boolean;
   readonly goalMin: number;
   readonly counted: readonly HoursBy[];
   readonly placeName: string;
@@ -101,6 +105,12 @@ function Share({
     return (
       <p className="text-figure">
         You take no part in this project, so your season has no night for it. Take part above.
+      </p>
+    );
+  if (atRest)
+    return (
+      <p className="text-figure">
+        Nothing is planned for it: it is finished, or rests until its next season. Take it up again under Record.
       </p>
     );
   if (share.jobs.length === 0)
