@@ -12,6 +12,7 @@ import {
   type ScreenPoint,
 } from "~/core/framing";
 import { offsetBy, positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
+import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
 import {
   drawBorders,
@@ -92,17 +93,6 @@ function useSize(canvas: React.RefObject<HTMLCanvasElement | null>): { readonly 
     return () => observer.disconnect();
   }, [canvas]);
   return size;
-}
-
-/** Draws again when the theme changes, since the canvas does not know. */
-function useTheme(): number {
-  const [turn, setTurn] = useState(0);
-  useEffect(() => {
-    const observer = new MutationObserver(() => setTurn((t) => t + 1));
-    observer.observe(document.documentElement, { attributes: true, attributeFilter: ["data-theme"] });
-    return () => observer.disconnect();
-  }, []);
-  return turn;
 }
 
 type Grip =

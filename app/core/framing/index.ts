@@ -29,5 +29,19 @@ export { rotationAdvice, toleratedTurnDeg } from "./rotation";
 export { chartView, toScreen, fromScreen, type ChartView, type ScreenPoint } from "./chart-view";
 export { panelsFor, USUAL_OVERLAP } from "./panels-for";
 export { largestCrop, pictureSize, uncovered, type Crop, type PictureSize } from "./crop";
+export {
+  areaWhere,
+  commonBox,
+  coverageMap,
+  depthSteps,
+  PLAIN_STEP,
+  softenedBy,
+  VISIBLE_STEP,
+  weightAt,
+  type CoverageMap,
+  type CoveringFrame,
+  type DepthStep,
+  type PlaneBox,
+} from "./coverage";
 export { neighbourHold } from "./neighbour";
 export { meshCells, meshFromCorners, meshOf, type CornerFault, type FourCorners, type SkyMesh } from "./underlay";

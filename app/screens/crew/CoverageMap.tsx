@@ -1,0 +1,416 @@
+import { Suspense, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { Await } from "react-router";
+import { downloadBlob, fileStem } from "~/components/download";
+import { fixed, percent } from "~/components/numbers";
+import { useTheme } from "~/components/use-theme";
+import { Button } from "~/components/ui/Button";
+import { Section } from "~/components/ui/Panel";
+import { Why } from "~/components/ui/Why";
+import { limitingSurfaceMag, type Channel } from "~/core/exposure";
+import { PLAIN_STEP, softenedBy, weightAt } from "~/core/framing";
+import { groupBy } from "~/core/numeric";
+import type { CoverageView } from "~/desk/coverage";
+import type { Coverage, CoverageLayer } from "~/workers/sky";
+import { BANDS, drawCoverage, inkOf, scaleOf, type MapLines } from "./draw-coverage";
+
+interface Props {
+  readonly view: CoverageView;
+  readonly members: Readonly<Record<string, string>>;
+  readonly name: string;
+  /** Rig and place that the hours are told for. */
+  readonly here: string;
+}
+
+/** All frames of all members over one another: how deep the picture is where, in each channel, and where its depth will show a step. */
+export function CoverageMap({ view, ...rest }: Props) {
+  return (
+    <Suspense fallback={<p className="text-soft mt-6">Frames are being laid over one another …</p>}>
+      <Await
+        resolve={view.answer}
+        errorElement={<p className="text-rust mt-6">What covers what could not be worked out.</p>}
+      >
+        {(answer: Coverage | null) =>
+          answer && answer.layers.length > 0 ? <Map view={view} answer={answer} {...rest} /> : null
+        }
+      </Await>
+    </Suspense>
+  );
+}
+
+const hoursWord = (hours: number) => `${fixed(hours, hours < 10 ? 1 : 0)} h`;
+
+function Map({ view, answer, members, name, here }: Props & { readonly answer: Coverage }) {
+  const [channel, setChannel] = useState<Channel>(answer.layers[0]!.channel);
+  const layer = answer.layers.find((l) => l.channel === channel) ?? answer.layers[0]!;
+  const depthOf = (hours: number): number | null => {
+    const at = view.questions[layer.channel];
+    return at && hours > 0 ? limitingSurfaceMag(at.question, hours, at.subSec) : null;
+  };
+  const [probe, setProbe] = useState<readonly [number, number]>([0, 0]);
+  const who = (id: string) => members[id] ?? "someone";
+  const lines: MapLines = {
+    reference: view.reference,
+    fields: view.fields.map((f) => ({ name: who(f.memberId), frames: f.frames })),
+    common: answer.common,
+  };
+  const hoursHere = weightAt(layer.map, ...probe);
+  const depth = depthOf(hoursHere);
+  return (
+    <Section title="How deep where" aside={`hours with ${here}, the target at its best`}>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        <fieldset className="flex flex-wrap gap-x-4">
+          <legend className="sr-only">Channel</legend>
+          {answer.layers.map((l) => (
+            <label key={l.channel} className="flex min-h-8 items-center gap-1.5">
+              <input
+                type="radio"
+                name="coverage-channel"
+                checked={l === layer}
+                onChange={() => setChannel(l.channel)}
+              />
+              {l.channel}
+            </label>
+          ))}
+        </fieldset>
+        <SavePicture layer={layer} lines={lines} name={name} />
+      </div>
+      <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,1fr)_13rem]">
+        <div className="min-w-0">
+          <Picture layer={layer} lines={lines} probe={probe} onProbe={setProbe} />
+          <p className="mt-1" aria-live="polite">
+            {hoursHere > 0
+              ? `Here: ${hoursWord(hoursHere)}${depth === null ? "" : `, shows ${fixed(depth, 1)} mag/arcsec² at 3σ`}`
+              : "Here: nothing was taken."}{" "}
+            <span className="text-note text-faint">Under the pointer, or move with the arrow keys.</span>
+          </p>
+        </div>
+        <Legend layer={layer} depthOf={depthOf} />
+      </div>
+      <StepWords layer={layer} />
+      <Fields view={view} answer={answer} who={who} />
+      <Rows view={view} layer={layer} who={who} />
+      <p className="text-note text-soft mt-2">
+        <Why title="How the map is made">
+          <p>
+            Every kept sub lies where its file&apos;s plate solution says, else where its panel is drawn, as large as
+            its rig&apos;s field. Hours count as at the reference: by sky, rig and filter, direction and Moon; where
+            frames overlap they add up, as the square of signal to noise does. Depth is told for an ideal stack: flats
+            and gradients leave real ones 0.3 to 1 mag brighter. Noise that changes by more than 1.2 times along an edge
+            is seen in a stretched picture, by more than 1.4 plainly; a brightness that was not matched shows sooner.
+            What detail each frame holds is not in it.
+          </p>
+        </Why>
+      </p>
+    </Section>
+  );
+}
+
+/** The map itself, with a probe moved by pointer or arrow keys. */
+function Picture({
+  layer,
+  lines,
+  probe,
+  onProbe,
+}: {
+  readonly layer: CoverageLayer;
+  readonly lines: MapLines;
+  readonly probe: readonly [number, number];
+  readonly onProbe: (at: readonly [number, number]) => void;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [width, setWidth] = useState(600);
+  const theme = useTheme();
+  useLayoutEffect(() => {
+    const box = canvas.current?.parentElement;
+    if (!box) return;
+    const observer = new ResizeObserver(() => setWidth(Math.max(240, box.clientWidth)));
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, []);
+  const scale = scaleOf(layer, lines, width);
+  useEffect(() => {
+    const element = canvas.current;
+    const context = element?.getContext("2d");
+    if (!element || !context) return;
+    const ratio = window.devicePixelRatio || 1;
+    element.width = width * ratio;
+    element.height = scale.heightPx * ratio;
+    context.scale(ratio, ratio);
+    drawCoverage(context, layer, lines, scale, inkOf(element), width);
+    const [x, y] = scale.toPx(...probe);
+    context.strokeStyle = inkOf(element).ink;
+    context.lineWidth = 1.5;
+    context.beginPath();
+    context.arc(x, y, 5, 0, 2 * Math.PI);
+    context.stroke();
+  });
+  const onMove = (e: PointerEvent<HTMLCanvasElement>) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    onProbe(scale.fromPx(e.clientX - box.left, e.clientY - box.top));
+  };
+  const onKey = (e: KeyboardEvent) => {
+    const step = 12 / scale.pxPerArcmin;
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    onProbe([probe[0] + by[0]!, probe[1] + by[1]!]);
+  };
+  return (
+    <div data-theme-turn={theme} className="border-rule overflow-hidden rounded-[10px] border">
+      <canvas
+        ref={canvas}
+        role="img"
+        tabIndex={0}
+        aria-label={`Depth in ${layer.channel} over the field; the table below says it in numbers`}
+        className="block w-full touch-pan-y"
+        style={{ height: scale.heightPx }}
+        onPointerMove={onMove}
+        onKeyDown={onKey}
+      />
+    </div>
+  );
+}
+
+function Legend({
+  layer,
+  depthOf,
+}: {
+  readonly layer: CoverageLayer;
+  readonly depthOf: (hours: number) => number | null;
+}) {
+  const { goalHours, areaDeg2, goalDeg2 } = layer;
+  const list = useRef<HTMLUListElement>(null);
+  const theme = useTheme();
+  const [bands, setBands] = useState<readonly string[]>([]);
+  useEffect(() => {
+    if (list.current) setBands(inkOf(list.current).bands);
+  }, [theme]);
+  const from = (i: number) => BANDS[i]! * goalHours;
+  return (
+    <div>
+      {goalHours > 0 ? (
+        <>
+          <p className="text-note text-soft">Goal: {hoursWord(goalHours)} everywhere</p>
+          <ul ref={list} className="mt-1">
+            {BANDS.map((_, i) => {
+              const mag = depthOf(i === 0 ? from(1) : from(i));
+              const words =
+                i === 0 ? `less than ${hoursWord(from(1))}` : i === BANDS.length - 1 ? `${hoursWord(from(i))} and more` : `from ${hoursWord(from(i))}`; // prettier-ignore
+              return (
+                <li key={i} className="flex items-center gap-2 py-0.5">
+                  <span
+                    aria-hidden="true"
+                    className="border-rule h-4 w-6 shrink-0 border"
+                    style={{ background: bands[i] ?? "transparent" }}
+                  />
+                  <span className="flex-1">{words}</span>
+                  <span className="text-note text-faint">{mag === null || i === 0 ? "" : fixed(mag, 1)}</span>
+                </li>
+              );
+            })}
+          </ul>
+          <p className="text-note text-faint mt-1">right: mag/arcsec² at 3σ over 10″ × 10″</p>
+          <p className="mt-2">
+            {goalDeg2 > 0
+              ? `${fixed(goalDeg2, 2)} of ${fixed(areaDeg2, 2)} square degrees are at the goal (${percent(goalDeg2 / areaDeg2)}).`
+              : `Nothing of ${fixed(areaDeg2, 2)} square degrees is at the goal yet.`}
+          </p>
+        </>
+      ) : (
+        <p className="text-soft">
+          No goal in {layer.channel}: all of it is drawn alike. {fixed(areaDeg2, 2)} square degrees are covered.
+        </p>
+      )}
+      <ul className="text-note text-soft mt-2 space-y-1">
+        <li>Thin lines: each one&apos;s frame, named at a corner.</li>
+        <li>Thick line with teeth: a step that will show; the teeth point to the shallow side.</li>
+        <li>Dotted box: what all frames have in common.</li>
+      </ul>
+    </div>
+  );
+}
+
+/** Steps in words: along how much of an edge, how plain, and what would soften it. */
+function StepWords({ layer }: { readonly layer: CoverageLayer }) {
+  // Edges between the same two depths are one step to whoever looks at the picture.
+  const groups = [...groupBy(layer.steps, (s) => `${s.shallow.toPrecision(2)} ${s.deep.toPrecision(2)}`).values()];
+  if (groups.length === 0)
+    return <p className="text-soft mt-2">No step of depth in {layer.channel} will show inside the picture.</p>;
+  return (
+    <div className="mt-3">
+      <p className="font-semibold">Steps that will show in {layer.channel}</p>
+      <ul>
+        {groups.slice(0, 6).map((group) => {
+          const { shallow, deep, ratio } = group[0]!;
+          const length = group.reduce((s, e) => s + e.lengthArcmin, 0);
+          return (
+            <li key={`${shallow} ${deep}`} className="border-rule border-t py-1.5">
+              {ratio > PLAIN_STEP ? "A plain box" : "A box that can be seen"}, {fixed(length / 60, 1)}° of edge:{" "}
+              {hoursWord(shallow)} beside {hoursWord(deep)}, noise {fixed(ratio, 2)} times.{" "}
+              {hoursWord(softenedBy(group[0]!))} more on the shallow side would hide it; or cut the picture there.
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+function Fields({
+  view,
+  answer,
+  who,
+}: {
+  readonly view: CoverageView;
+  readonly answer: Coverage;
+  readonly who: (id: string) => string;
+}) {
+  if (view.fields.length < 2) return null;
+  const { common } = answer;
+  const cell = "border-rule border-t py-2 pr-4 text-right";
+  return (
+    <div className="mt-4 overflow-x-auto">
+      <table className="w-full min-w-[520px]">
+        <caption className="pb-1 text-left font-semibold">Do the fields fit?</caption>
+        <thead>
+          <tr className="text-note text-soft text-right">
+            <th scope="col" className="text-left font-normal">
+              Who
+            </th>
+            {["Field", "Frames", "Scale", "Of the reference field"].map((h) => (
+              <th key={h} scope="col" className="pr-4 font-normal">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {view.fields.map((f) => (
+            <tr key={f.memberId}>
+              <th scope="row" className="border-rule border-t py-2 text-left">
+                <span className="font-semibold">{who(f.memberId)}</span>{" "}
+                <span className="text-soft font-normal">{f.rigName}</span>
+              </th>
+              <td className={cell}>
+                {fixed(f.widthDeg, 2)}° × {fixed(f.heightDeg, 2)}°
+              </td>
+              <td className={cell}>{f.panels}</td>
+              <td className={cell}>{fixed(f.scaleArcsec, 2)} ″/px</td>
+              <td className={cell}>{percent(f.covers)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-soft mt-1">
+        {common
+          ? `All frames have ${fixed(common.widthArcmin / 60, 2)}° × ${fixed(common.heightArcmin / 60, 2)}° in common: ${scaleWords(view)}`
+          : "No part of the sky is in all frames: only side by side do they make one picture."}
+      </p>
+    </div>
+  );
+}
+
+/** What scales mean for the stack: the coarsest rig's detail where hours are shared evenly. */
+function scaleWords({ fields }: CoverageView): string {
+  const scales = fields.map((f) => f.scaleArcsec);
+  const [fine, coarse] = [Math.min(...scales), Math.max(...scales)];
+  return coarse / fine < 1.5
+    ? `scales are alike.`
+    : `scales differ ${fixed(coarse / fine, 1)} times. Bring all to one grid; the coarse frames give depth, the fine ones detail.`;
+}
+
+function Rows({
+  view,
+  layer,
+  who,
+}: {
+  readonly view: CoverageView;
+  readonly layer: CoverageLayer;
+  readonly who: (id: string) => string;
+}) {
+  const rows = view.rows.filter((r) => r.channel === layer.channel);
+  const cell = "border-rule border-t py-1.5 pr-4 text-right";
+  if (rows.length === 0) return <p className="text-soft mt-4">Nobody has kept anything in {layer.channel} yet.</p>;
+  return (
+    <div className="mt-4 overflow-x-auto">
+      <table className="w-full min-w-[520px]">
+        <caption className="pb-1 text-left font-semibold">What lies there in {layer.channel}</caption>
+        <thead>
+          <tr className="text-note text-soft text-right">
+            <th scope="col" className="text-left font-normal">
+              Who, with what
+            </th>
+            {["Panel", "Pointings", "Kept", "Hours here"].map((h) => (
+              <th key={h} scope="col" className="pr-4 font-normal">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={`${r.memberId} ${r.rigName} ${r.panel} ${r.keptHours}`}>
+              <th scope="row" className="border-rule border-t py-1.5 text-left">
+                <span className="font-semibold">{who(r.memberId)}</span>{" "}
+                <span className="text-soft font-normal">{r.rigName}</span>
+              </th>
+              <td className={cell}>{r.panel}</td>
+              <td className={cell}>{r.pointings}</td>
+              <td className={cell}>{hoursWord(r.keptHours)}</td>
+              <td className={cell}>{hoursWord(r.hours)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const PICTURE_PX = 1600;
+
+function SavePicture({
+  layer,
+  lines,
+  name,
+}: {
+  readonly layer: CoverageLayer;
+  readonly lines: MapLines;
+  readonly name: string;
+}) {
+  const save = async () => {
+    await document.fonts.ready;
+    const canvas = document.createElement("canvas");
+    const scale = scaleOf(layer, lines, PICTURE_PX);
+    const foot = 64;
+    canvas.width = PICTURE_PX;
+    canvas.height = scale.heightPx + foot;
+    const context = canvas.getContext("2d");
+    if (!context) return;
+    const ink = inkOf(document.documentElement);
+    drawCoverage(context, layer, lines, scale, ink, PICTURE_PX);
+    context.fillStyle = ink.ground;
+    context.fillRect(0, scale.heightPx, PICTURE_PX, foot);
+    context.textBaseline = "middle";
+    context.textAlign = "left";
+    context.fillStyle = ink.ink;
+    const y = scale.heightPx + foot / 2;
+    context.fillText(`${name}, ${layer.channel}`, 24, y, PICTURE_PX / 2 - 60);
+    let x = PICTURE_PX / 2;
+    const words = layer.goalHours > 0 ? BANDS.map((b, i) => (i === 0 ? `< ${hoursWord(BANDS[1] * layer.goalHours)}` : hoursWord(b * layer.goalHours))) : []; // prettier-ignore
+    words.forEach((word, i) => {
+      context.fillStyle = ink.bands[i]!;
+      context.fillRect(x, y - 12, 30, 24);
+      context.fillStyle = ink.ink;
+      context.fillText(word, x + 38, y);
+      x += 54 + context.measureText(word).width;
+    });
+    canvas.toBlob((blob) => {
+      if (blob) downloadBlob(`${fileStem(name)}-depth-${layer.channel.toLowerCase()}.png`, blob);
+    }, "image/png");
+  };
+  return (
+    <Button look="plain" onClick={() => void save()}>
+      Save the map as a picture
+    </Button>
+  );
+}
