@@ -67,7 +67,7 @@ const coreRules = LAYERS.map((layer, i) => {
     files: [`app/core/${layer}/**/*.ts`],
     ignores: ["**/*.test.ts"],
     rules: ban(
-      `^(?!\\./[^/]+$|~/core/(${allowed})$|(astronomy-engine|joi|papaparse|fast-xml-parser|ics|d3-geo|fast-json-stable-stringify|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup)$)`,
+      `^(?!\\./[^/]+$|~/core/(${allowed})$|(astronomy-engine|javascript-lp-solver|exifreader|joi|papaparse|fast-xml-parser|ics|d3-geo|fast-json-stable-stringify|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup)$)`,
       `core/${layer} may import ./files and the doors of: ${allowed.replaceAll("|", ", ")}`,
     ),
   };

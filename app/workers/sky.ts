@@ -3,6 +3,8 @@ import type { Place, Ranking, RibbonNight } from "~/core/night";
 import type { NightDate } from "~/core/time";
 import type { RankedEntry, RankQuestion, SkyApi } from "./sky.worker";
 
+export type { Sharing, SharingOption, SharingSite } from "./sky.worker";
+export type { Coverage, CoverageLayer, CoverageTask } from "./sky.worker";
 export type { BestOfMonth, RankedEntry, RankQuestion } from "./sky.worker";
 
 let shared: Remote<SkyApi> | null = null;

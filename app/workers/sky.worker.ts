@@ -12,6 +12,7 @@ import {
   type TownIndex,
 } from "~/core/catalog";
 import {
+  clearChanceOn,
   placeNight,
   rankCatalog,
   targetJudge,
@@ -26,9 +27,13 @@ import {
   type Ranking,
   type RibbonNight,
 } from "~/core/night";
+import { allShootAll, bestSplit, splitOdds, splitOf, type ChannelGoal, type CrewSite, type SiteNight, type Split, type SplitHours } from "~/core/crew"; // prettier-ignore
 import type { Channel, Rig } from "~/core/exposure";
+import { areaWhere, commonBox, coverageMap, depthSteps, type CoverageMap, type CoveringFrame, type DepthStep, type MosaicLayout, type PlaneBox } from "~/core/framing"; // prettier-ignore
+import type { SharingWay } from "~/core/plan";
 import { separationDeg, type Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
+import { NIGHT_PERSISTENCE } from "~/core/weather";
 import objectsUrl from "~/data/objects.json?url";
 import townsUrl from "~/data/towns.tsv?url";
 
@@ -97,6 +102,112 @@ export interface BestOfMonth {
   readonly best: readonly { readonly entry: CatalogEntry; readonly usableMin: number; readonly channel: Channel }[];
 }
 
+/** A member's site as who-shoots-what is worked out for it. */
+export interface SharingSite {
+  readonly memberId: string;
+  readonly place: Place;
+  /** By channel: hours at the reference that an hour of worth 1 is; none where no filter of the rig records it. */
+  readonly factors: Readonly<Partial<Record<Channel, number>>>;
+  /** Hours promised; null = what the sky gives. */
+  readonly promised: number | null;
+}
+
+/** A question of who shoots what. */
+export interface SharingTask {
+  readonly sites: readonly SharingSite[];
+  readonly goals: readonly ChannelGoal[];
+  readonly target: Equatorial<"icrs">;
+  readonly moon: MoonWishes;
+  readonly from: NightDate;
+  readonly nights: number;
+  readonly floor: number;
+  readonly hand: SplitHours | null;
+}
+
+/** A way to share the work, what it comes to, and how likely it is done by then. */
+export interface SharingOption {
+  readonly way: SharingWay;
+  readonly split: Split;
+  readonly odds: number;
+}
+
+export interface Sharing {
+  readonly sites: readonly (CrewSite & {
+    /** Hours of clear nights in which the target can be shot, in all. */
+    readonly skyHours: number;
+  })[];
+  readonly goals: readonly ChannelGoal[];
+  /** Advantage is left out where a goal is nobody's, or the floor cannot be held. */
+  readonly options: readonly SharingOption[];
+}
+
+const SHARING_RUNS = 2000;
+const MOST_YEARS = 60;
+const years = new Map<string, readonly YearNight[]>();
+
+/** The nights of a year for a target in a channel; kept, since every change of a promise asks for them again. */
+function yearFor(at: {
+  readonly place: Place;
+  readonly from: NightDate;
+  readonly moon: MoonWishes;
+  readonly target: Equatorial<"icrs">;
+  readonly channel: Channel;
+}): readonly YearNight[] {
+  const key = JSON.stringify(at);
+  const known = years.get(key) ?? yearOf(nightsOf(at), at.target, at.channel);
+  years.delete(key);
+  years.set(key, known);
+  if (years.size > MOST_YEARS) years.delete(years.keys().next().value!);
+  return known;
+}
+
+/** A site's clear hours, and what each is worth by channel: by the chance of each night to be clear. */
+function siteOf({ memberId, place, factors, promised }: SharingSite, task: SharingTask) {
+  const channels = Object.keys(factors) as Channel[];
+  const all = channels.map((channel) => yearFor({ place, from: task.from, moon: task.moon, target: task.target, channel }).slice(0, task.nights)); // prettier-ignore
+  const nights = Array.from({ length: task.nights }, (_, i): SiteNight => {
+    const usable = Math.max(0, ...all.map((year) => year[i]?.usableMin ?? 0));
+    return { chance: clearChanceOn(place, addNights(task.from, i)), hours: usable / 60 };
+  });
+  const skyHours = nights.reduce((sum, n) => sum + n.chance * n.hours, 0);
+  const rates = Object.fromEntries(
+    channels.map((channel, k) => {
+      const worth = all[k]!.reduce((sum, n, i) => sum + nights[i]!.chance * n.worthMin, 0) / 60;
+      return [channel, skyHours > 0 ? (worth * factors[channel]!) / skyHours : 0];
+    }),
+  ) as CrewSite["rates"];
+  return { memberId, hours: promised ?? skyHours, skyHours, rates, nights };
+}
+
+/** What lies over what, in each of several channels, and which fields are to share a crop. */
+export interface CoverageTask {
+  readonly view: Pick<MosaicLayout, "centre" | "positionAngleDeg">;
+  readonly layers: readonly {
+    readonly channel: Channel;
+    readonly frames: readonly CoveringFrame[];
+    /** Hours that are wanted of every point. */
+    readonly goalHours: number;
+  }[];
+  readonly fields: readonly (readonly CoveringFrame[])[];
+}
+
+/** Depth in one channel. */
+export interface CoverageLayer {
+  readonly channel: Channel;
+  readonly map: CoverageMap;
+  readonly steps: readonly DepthStep[];
+  readonly goalHours: number;
+  readonly areaDeg2: number;
+  /** Of it, as deep as the goal. */
+  readonly goalDeg2: number;
+}
+
+export interface Coverage {
+  readonly layers: readonly CoverageLayer[];
+  /** What all fields have in common, in the frame of the view. */
+  readonly common: PlaneBox | null;
+}
+
 let judge: { readonly key: string; readonly of: ReturnType<typeof targetJudge> } | null = null;
 
 /** The judge for a question; kept, since every keystroke of a search asks the same. */
@@ -107,6 +218,34 @@ function judgeOf(at: RankQuestion): ReturnType<typeof targetJudge> {
 }
 
 const api = {
+  sharing(task: SharingTask): Sharing {
+    const sites = task.sites.map((s) => siteOf(s, task));
+    const { goals, floor, hand } = task;
+    const best = bestSplit(sites, goals, floor);
+    const splits: readonly { readonly way: SharingWay; readonly split: Split }[] = [
+      ...(best ? [{ way: "advantage" as const, split: best }] : []),
+      { way: "all", split: allShootAll(sites, goals) },
+      ...(hand ? [{ way: "hand" as const, split: splitOf(sites, goals, hand) }] : []),
+    ];
+    const weather = { persistence: NIGHT_PERSISTENCE, runs: SHARING_RUNS, seed: 20 };
+    return {
+      sites: sites.map(({ nights: _, ...s }) => s),
+      goals,
+      options: splits.map((s) => ({ ...s, odds: splitOdds(s.split.hours, sites, goals, weather) })),
+    };
+  },
+  coverage({ view, layers, fields }: CoverageTask): Coverage {
+    const field = coverageMap(view, fields.flat());
+    return {
+      layers: layers.flatMap(({ channel, frames, goalHours }): CoverageLayer[] => {
+        const map = coverageMap(view, frames);
+        if (!map) return [];
+        const goalDeg2 = goalHours > 0 ? areaWhere(map, (w) => w >= goalHours * 0.995) : 0;
+        return [{ channel, map, steps: depthSteps(map, frames), goalHours, areaDeg2: areaWhere(map, (w) => w > 0), goalDeg2 }]; // prettier-ignore
+      }),
+      common: field && fields.length > 1 ? commonBox(field, fields) : null,
+    };
+  },
   async rank(at: RankQuestion): Promise<Ranking<RankedEntry>> {
     const { entries } = await catalog();
     const all = [...entries, ...at.own];

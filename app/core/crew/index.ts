@@ -11,5 +11,17 @@ export {
   winnerOf,
   type ClockFault,
 } from "./merge";
+export {
+  allShootAll,
+  bestSplit,
+  inRatio,
+  splitOdds,
+  splitOf,
+  type ChannelGoal,
+  type CrewSite,
+  type SiteNight,
+  type Split,
+  type SplitHours,
+} from "./who-shoots";
 export { memberTotals, type MemberTotal } from "./totals";
 export { handOverItems, USUAL_HAND_OVER, type HandOverData, type HandOverItem } from "./hand-over";
