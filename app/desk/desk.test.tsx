@@ -1,7 +1,8 @@
 import { readFileSync, readdirSync } from "node:fs";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { exposureFactsOf, readFitsHeader } from "~/core/formats";
 import { ok } from "~/core/result";
+import { utcMs } from "~/core/time";
 import type { Library } from "./library";
 import type { ReadFile } from "~/workers/files";
 import { choiceOf, keptSearch } from "./choice";
@@ -105,6 +106,34 @@ describe("a project put together", () => {
 });
 
 describe("dropped files", () => {
+  // The morning after the samples were taken.
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ["Date"], now: Date.parse("2026-12-05T09:00:00Z") });
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+  it("from a night to come are refused by name: a clock that is days or years ahead tells nothing", () => {
+    const [first] = samples;
+    const ahead = (ms: number) => samples.slice(0, 1).map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, startMs: utcMs(s.facts.value.startMs! + ms) }) } : s)); // prettier-ignore
+    expect(intake(library, ahead(10 * 3_600_000)).edits).toHaveLength(1); // hours off are another question
+    const { edits, report } = intake(library, ahead(4 * 86_400_000));
+    expect(edits).toEqual([]);
+    expect(report.refused).toEqual([{ name: first!.name, why: { kind: "outOfRange", message: "taken on 2026-12-08, which is still to come" } }]); // prettier-ignore
+  });
+  it("that were solved or written anew since are the same subs; what they say of their stars is taken", () => {
+    const { edits } = intake(library, samples);
+    const stored: Library = {
+      ...library,
+      contributions: [...library.contributions, ...edits.map((e) => ({ id: e.id, rev: "r", author: "", data: e.data as never, copies: [] }))],
+    }; // prettier-ignore
+    const measure = { fwhmPx: 1.8, eccentricity: 0.4, stars: 90, background: 800, from: "header" as const };
+    const anew = samples.map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, sizeBytes: s.facts.value.sizeBytes + 2880, measure }) } : s)); // prettier-ignore
+    const again = intake(stored, anew);
+    expect([again.report.known, again.report.measured, again.report.booked]).toEqual([6, 6, []]);
+    expect(again.edits.map((e) => e.id)).toEqual(edits.map((e) => e.id));
+    expect(again.edits.every((e) => (e.data as { measure: unknown }).measure === measure)).toBe(true);
+  });
   it("become one edit each, booked to panel 5 of the demo's mosaic with the worth of that night", () => {
     const { edits, report } = intake(library, samples);
     expect(edits).toHaveLength(6);

@@ -8,6 +8,7 @@ import {
   type BookingContext,
   type BookingFault,
   type BookingQuestion,
+  type ContributionData,
   type ExposureFacts,
   type Mismatch,
 } from "~/core/ledger";
@@ -95,11 +96,16 @@ export interface OpenGroup {
   readonly count: number;
 }
 
+/** Further ahead than any zone or hour set wrong: such a clock tells nothing. */
+const CLOCKS_OFF_MS = 36 * HOUR_MS;
+
 /** What came of dropped files. */
 export interface IntakeReport {
   readonly open: readonly OpenGroup[];
   readonly booked: readonly BookedGroup[];
   readonly known: number;
+  /** Of the known ones, those whose stars are told now. */
+  readonly measured: number;
   readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
   readonly total: number;
   /** Whole hours by which the camera's clock seems to be ahead; null = it is right, as far as the Sun tells. */
@@ -150,6 +156,29 @@ function clockOf(
   });
 }
 
+/** Subs by rig, start to the second, and length: a file that was solved or renamed since is the same sub as before. */
+function takenAt(library: Library) {
+  type Sub = Pick<ContributionData, "rigId" | "startMs" | "exposureSec">;
+  const key = (rigId: string, sec: number, exposureSec: number) => `${rigId}|${sec}|${exposureSec}`;
+  const known = new Map<string, Library["contributions"][number] | null>();
+  const put = ({ rigId, startMs, exposureSec }: Sub, entry: Library["contributions"][number] | null) => {
+    if (startMs !== null) known.set(key(rigId, Math.round(startMs / 1000), exposureSec), entry);
+  };
+  for (const entry of library.contributions) if (entry.data.taken === 1) put(entry.data, entry);
+  return {
+    add: (sub: Sub) => put(sub, null),
+    /** The entry of the log that is the same sub, begun within a second of it. */
+    find: ({ rigId, startMs, exposureSec }: Sub) => {
+      const sec = Math.round((startMs ?? 0) / 1000);
+      for (const off of [0, -1, 1]) {
+        const entry = known.get(key(rigId, sec + off, exposureSec));
+        if (entry) return entry;
+      }
+      return null;
+    },
+  };
+}
+
 /** What an intake came to, as a record; words come from whoever tells it. */
 export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): Edit => ({
   kind: "intake",
@@ -169,6 +198,7 @@ export function intake(
   const { context, projects } = bookingContext(library);
   const rateOf = worthRates(projects);
   const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
+  const shot = takenAt(library);
   const edits: Edit[] = [];
   const groups = new Map<
     string,
@@ -179,21 +209,41 @@ export function intake(
   const usualGain = gainsOf(files);
   const lights: { readonly placeId: string; readonly startMs: UtcMs }[] = [];
   let known = 0;
+  let measured = 0;
   for (const { name, facts } of files) {
     if (!facts.ok) {
       refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
       continue;
     }
     const { startMs } = facts.value;
-    const right = shiftHours === 0 || startMs === null ? facts.value : { ...facts.value, startMs: utcMs(startMs - shiftHours * HOUR_MS) }; // prettier-ignore
+    const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - shiftHours * HOUR_MS) as T));
+    const right =
+      shiftHours === 0 ? facts.value : { ...facts.value, startMs: put(startMs), wallMs: put(facts.value.wallMs) };
     const booked = bookExposure(right, context, (key) => answers[key]);
     if (!booked.ok) {
       refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
       continue;
     }
     const booking = booked.value;
+    const late = booking.kind === "light" ? booking.data.startMs! - now() : 0;
+    if (late > CLOCKS_OFF_MS) {
+      const day = new Date(now() + late).toISOString().slice(0, 10);
+      refused.push({ name, why: { kind: "outOfRange", message: `taken on ${day}, which is still to come` } });
+      continue;
+    }
     if (booking.kind === "question") {
       open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      continue;
+    }
+    const twin = booking.kind === "light" ? shot.find(booking.data) : null;
+    if (twin) {
+      known++;
+      // A table, or a header written since, can still say what its stars were like.
+      const { measure } = facts.value;
+      if (measure && twin.data.measure === undefined && twin.data.memberId === context.memberId) {
+        edits.push({ kind: "contribution", id: twin.id, data: { ...twin.data, measure }, baseRev: twin.rev });
+        measured++;
+      }
       continue;
     }
     const id = `${booking.kind === "light" ? "contribution" : "calibration"}-file-${fileIdentity(facts.value)}`;
@@ -219,6 +269,7 @@ export function intake(
       continue;
     }
     have.add(id);
+    if (booking.kind === "light") shot.add(booking.data);
     edits.push(edit);
     const group = groups.get(groupKey(booking)) ?? {
       booking,
@@ -232,7 +283,7 @@ export function intake(
         group.notes.set(key, { mismatch, count: (group.notes.get(key)?.count ?? 0) + 1 });
       };
       booking.mismatches.forEach(note);
-      lights.push({ placeId: booking.data.placeId, startMs: right.startMs! });
+      lights.push({ placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
       const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
       if (gain !== undefined && usual !== null && gain !== usual) note({ code: "gain", found: gain, wanted: usual });
     }
@@ -244,6 +295,7 @@ export function intake(
       open: [...open.values()],
       booked: [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] })),
       known,
+      measured,
       refused,
       total: files.length,
       clockHours: clockOf(library, lights),

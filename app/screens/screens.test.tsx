@@ -377,11 +377,26 @@ describe("what two wrote at once", () => {
 
   it("is told value by value, and the chosen version is settled with the copies that were shown", async () => {
     const asked = shown([version("1", {})]);
-    expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual(['name: "Theirs" (now "Mine")']);
+    expect(
+      screen
+        .getAllByRole("row")
+        .slice(1)
+        .map((r) => r.textContent),
+    ).toEqual(["NameMineTheirs"]);
     await user.click(screen.getByRole("button", { name: "Take this one instead" }));
     await vi.waitFor(
       () =>
       expect(asked).toHaveBeenCalledWith({ act: "settle", kind: "place", id: "p", rev: "9", copies: ["1"], data: { name: "Theirs", elevationM: 5 }, isDeleted: false }), // prettier-ignore
+    );
+  });
+
+  it("can be taken field by field: what counts now of the one, the other's of the other", async () => {
+    const asked = shown([version("1", { data: { name: "Theirs", elevationM: 640 } })]);
+    expect(screen.queryByRole("button", { name: "Keep it as chosen" })).toBeNull();
+    await user.click(screen.getByRole("radio", { name: "Elevation: as the other says" }));
+    await user.click(screen.getByRole("button", { name: "Keep it as chosen" }));
+    await vi.waitFor(() =>
+      expect(asked.mock.calls[0]![0]).toMatchObject({ copies: ["1"], data: { name: "Mine", elevationM: 640 } }),
     );
   });
 
@@ -425,6 +440,7 @@ describe("filters and reports", () => {
         shiftHours={2}
         report={{
           clockHours: null,
+          measured: 0,
           total: 4,
           known: 1,
           open: [],
@@ -451,7 +467,7 @@ describe("filters and reports", () => {
       "(1 of 2)",
       "2 × Loop: P1 Ha",
       "camera angle 3.0°",
-      "a.fits: not a FITS file",
+      "a.fits: neither a FITS file nor a picture that tells how it was taken",
     ])
       expect(text).toContain(part);
   });

@@ -3,7 +3,7 @@ import { fixed } from "~/components/numbers";
 import type { KeepFault } from "~/core/records";
 import type { PositionFault } from "~/core/notation";
 import type { Cause } from "~/core/night";
-import type { BundleFault, FitsFault, SkylineFault } from "~/core/formats";
+import type { BundleFault, ExifFault, FitsFault, TableFault, SkylineFault } from "~/core/formats";
 import type { BookingFault, CullReason, Mismatch } from "~/core/ledger";
 
 /** Causes of loss in words. */
@@ -65,10 +65,12 @@ export function bundleFaultWords(f: BundleFault): string {
 }
 
 /** Why a dropped file is not read. */
-export function fileFaultWords(code: FitsFault["code"] | "unreadable"): string {
+export function fileFaultWords(
+  code: FitsFault["code"] | ExifFault["code"] | TableFault["code"] | "unreadable",
+): string {
   switch (code) {
     case "notFits":
-      return "not a FITS file";
+      return "neither a FITS file nor a picture that tells how it was taken";
     case "truncatedHeader":
     case "needMore":
       return "the header is cut short";
@@ -76,6 +78,14 @@ export function fileFaultWords(code: FitsFault["code"] | "unreadable"): string {
       return "the file is cut short: fewer pixels than its header promises";
     case "brokenHeader":
       return "its header gives sizes that cannot be";
+    case "tableNoColumns":
+      return "the table has no columns for exposure and for start or file (docs/formats.md names them)";
+    case "tableTooLong":
+      return "the table is too long: 20,000 rows at most";
+    case "noExif":
+      return "the picture does not say how it was taken (no EXIF)";
+    case "exifUnreadable":
+      return "what the picture says of its exposure (EXIF) is broken";
     case "unreadable":
       return "the browser could not read it";
   }
@@ -132,6 +142,8 @@ export function mismatchWords(m: Mismatch): string {
       return `gain ${found}, the others of this rig have ${wanted}: darks of its own`;
     case "solution":
       return `its solution is not used (${found}); placed by where the mount pointed`;
+    case "noPointing":
+      return "the file does not say where it points: taken for a project of this rig";
   }
 }
 

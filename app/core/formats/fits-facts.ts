@@ -1,4 +1,4 @@
-import type { ExposureFacts, FrameType } from "~/core/ledger";
+import type { ExposureFacts, FrameType, SubMeasure } from "~/core/ledger";
 import { parseAngle } from "~/core/notation";
 import type { Equatorial } from "~/core/sky";
 import { utcMs, type UtcMs } from "~/core/time";
@@ -86,6 +86,21 @@ function siteOf(get: Lookup): { readonly latitudeDeg: number; readonly longitude
     : null;
 }
 
+/** What whoever took it measured of stars and sky; without the width of stars it is none. */
+function measureOf(get: Lookup): SubMeasure | null {
+  const fwhmPx = asNumber(get("FWHM", "MEANFWHM"));
+  if (fwhmPx === null || !(fwhmPx > 0 && fwhmPx <= 200)) return null;
+  const within = (v: number | null, max: number) => (v !== null && v >= 0 && v <= max ? v : null);
+  const count = within(asNumber(get("STARS", "NSTARS", "STARCOUNT")), 1e7);
+  return {
+    fwhmPx,
+    eccentricity: within(asNumber(get("ECCENTR", "ECC")), 1),
+    stars: count === null ? null : Math.round(count),
+    background: asNumber(get("BACKGRND", "BGLEVEL", "SKYLEVEL")),
+    from: "header",
+  };
+}
+
 /** What a header says about an exposure, by the common names of its keywords. */
 export function exposureFactsOf(
   header: FitsHeader,
@@ -100,11 +115,14 @@ export function exposureFactsOf(
     sizeBytes: file.sizeBytes,
     frameType: frameTypeOf(asText(get("IMAGETYP", "FRAME", "OBSTYPE"))),
     object: asText(get("OBJECT")),
+    hints: [],
     startMs: startOf(get),
+    wallMs: null,
     exposureSec: asNumber(get("EXPTIME", "EXPOSURE")),
     filter: asText(get("FILTER")),
     camera: asText(get("INSTRUME", "CAMERA")),
     gain: asNumber(get("GAIN")),
+    offset: asNumber(get("OFFSET", "BLKLEVEL")),
     temperatureC: asNumber(get("CCD-TEMP", "SET-TEMP")),
     focalLengthMm: asNumber(get("FOCALLEN")),
     pixelPitchUm: asNumber(get("XPIXSZ")),
@@ -115,6 +133,8 @@ export function exposureFactsOf(
     isSolved: wcs !== null,
     solutionFault: solved.ok || isSilent ? null : solved.error,
     positionAngleDeg: wcs?.positionAngleDeg ?? null,
+    rotatorDeg: asNumber(get("ROTATANG", "ROTATOR", "ROTPA")),
     pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
+    measure: measureOf(get),
   };
 }

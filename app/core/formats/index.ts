@@ -1,5 +1,7 @@
 export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader } from "./fits-header";
 export { pixelToSky, readWcs, type FitsWcs, type WcsFault } from "./fits-wcs";
+export { isTableName, readExposureTable, type TableFault } from "./exposure-table";
+export { exifFactsOf, isExifName, type ExifFault } from "./exif-facts";
 export { exposureFactsOf } from "./fits-facts";
 export {
   csvTable,
@@ -27,4 +29,4 @@ export {
 } from "./forecast-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
 export { deviationsOf, type RigDeviation } from "./frame-from-header";
-export { decodeRow, pixelPlan, stretchPixels } from "./fits-pixels";
+export { decodeRow, pixelPlan, stretchPixels, decodeBand, samplePlan } from "./fits-pixels";

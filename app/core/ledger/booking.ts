@@ -5,6 +5,7 @@ import type { Place } from "~/core/night";
 import { layoutOf, panelsOf, type FrameData, type GoalData, type ProjectData } from "~/core/plan";
 import { err, ok, type Result } from "~/core/result";
 import { nightOf, separationDeg } from "~/core/sky";
+import { MINUTE_MS, utcMs, utcOffsetMinutes, type UtcMs } from "~/core/time";
 import { ARCSEC_PER_RAD, degToRad, turnTo } from "~/core/units";
 import type { CalibrationData, ContributionData } from "./contribution";
 import type { ExposureFacts } from "./exposure-facts";
@@ -62,7 +63,9 @@ export interface Mismatch {
     | "camera"
     | "binning"
     | "gain"
-    | "solution";
+    | "solution"
+    /** Nothing in the file says where it points, or at what. */
+    | "noPointing";
   readonly found: number | string;
   readonly wanted: number | string;
 }
@@ -211,16 +214,21 @@ const isBestOfProject =
     );
   };
 
-/** Projects whose target is named as the header's object, if they have one panel only. */
+/** Projects whose target is named as the header's object, or as a folder the file lay in. */
 function matchesByName(facts: ExposureFacts, projects: readonly BookableProject[]): Match[] {
-  if (facts.object === null) return [];
-  const key = searchKey(facts.object);
+  const said = new Set([facts.object ?? "", ...facts.hints].flatMap((h) => (h === "" ? [] : [searchKey(h)])));
+  return unpointed(facts, projects).filter((m) => m.candidate.targetNames.some((n) => said.has(searchKey(n))));
+}
+
+/** Projects with a panel that files without a pointing can be of: the only one, else the one their path names, as "P3". */
+function unpointed(facts: ExposureFacts, projects: readonly BookableProject[]): Match[] {
   const shot = projects.filter((p, i) => projects.findIndex((q) => q.id === p.id) === i);
+  const words = new Set(facts.hints.flatMap((h) => h.toUpperCase().split(/[^A-Z0-9]+/)));
   return shot.flatMap((candidate) => {
     const panels = panelsOf(candidate.frame, opticsOf(candidate.frameRig));
-    if (panels.length !== 1 || !candidate.targetNames.some((n) => searchKey(n) === key)) return [];
-    const { number } = panels[0]!;
-    return [{ candidate, panel: panelName(number), offDeg: 0, panelAngleDeg: candidate.frame.positionAngleDeg }];
+    const [panel, ...more] = panels.length === 1 ? panels : panels.filter((p) => words.has(panelName(p.number)));
+    if (!panel || more.length > 0) return [];
+    return [{ candidate, panel: panelName(panel.number), offDeg: 0, panelAngleDeg: panel.positionAngleDeg }];
   });
 }
 
@@ -339,9 +347,14 @@ export function bookExposure(
         filter: facts.filter ?? "",
         startMs,
         fileName: facts.fileName,
+        ...(facts.offset === null ? {} : { offset: facts.offset }),
+        ...(facts.binning === null ? {} : { binning: facts.binning }),
+        ...((facts.rotatorDeg ?? facts.positionAngleDeg) === null
+          ? {}
+          : { positionAngleDeg: (facts.rotatorDeg ?? facts.positionAngleDeg)! }),
       },
     });
-  if (startMs === null) return err({ code: "noStart", found: "" });
+  if (startMs === null && facts.wallMs === null) return err({ code: "noStart", found: "" });
   const rigs = rigsFor(facts, context.rigs);
   if (rigs.length === 0) return err({ code: "noRig", found: facts.camera ?? "" });
   const channels = [...new Set(rigs.map((r) => channelIn(facts, r)))];
@@ -351,7 +364,11 @@ export function bookExposure(
       facts.filter === null ? { code: "noFilter", found: "" } : { code: "unknownFilter", found: facts.filter },
     );
   const byPointing = matchesByPointing(facts, context.projects);
-  const matches = byPointing.length > 0 ? byPointing : matchesByName(facts, context.projects);
+  const byName = byPointing.length > 0 ? byPointing : matchesByName(facts, context.projects);
+  // A camera that says neither what nor where: any project of its rig it can be, and that is told.
+  const isSilent = facts.centre === null && facts.object === null && byName.length === 0;
+  const ofRigs = isSilent ? unpointed(facts, context.projects).filter((m) => rigs.some((r) => r.id === m.candidate.rigId)) : []; // prettier-ignore
+  const matches = isSilent ? ofRigs : byName;
   if (matches.length === 0)
     return err(
       facts.centre || facts.object
@@ -385,16 +402,18 @@ export function bookExposure(
       exposureSec: exposureSec!,
     });
   if (channel === null) return err({ code: "unknownFilter", found: facts.filter ?? "" });
+  const start = startMs ?? instantOfWall(facts.wallMs!, place.place.timeZone);
+  const mismatches = mismatchesOf(facts, match, rig, channel);
   return ok({
     kind: "light",
     projectName: match.candidate.project.name,
-    mismatches: mismatchesOf(facts, match, rig, channel),
+    mismatches: isSilent ? [...mismatches, { code: "noPointing", found: "", wanted: "" }] : mismatches,
     data: {
       projectId: match.candidate.id,
       panel: match.panel,
       frameId: match.candidate.frameId,
       channel,
-      night: nightOf(place.place, startMs),
+      night: nightOf(place.place, start),
       memberId: context.memberId,
       rigId: rig.id,
       placeId: place.id,
@@ -403,7 +422,7 @@ export function bookExposure(
       kept: 1,
       reason: "",
       worthRate: null,
-      startMs,
+      startMs: start,
       fileName: facts.fileName,
       note: "",
       ...(facts.centre
@@ -416,9 +435,19 @@ export function bookExposure(
           }
         : {}),
       ...(facts.gain === null ? {} : { gain: facts.gain }),
+      ...(facts.offset === null ? {} : { offset: facts.offset }),
+      ...(facts.binning === null ? {} : { binning: facts.binning }),
+      ...(facts.temperatureC === null ? {} : { temperatureC: facts.temperatureC }),
+      ...(facts.measure === null ? {} : { measure: facts.measure }),
     },
   });
 }
+
+/** The instant at which clocks of a zone show a time; in the hour that comes twice, the first. */
+const instantOfWall = (wallMs: number, zone: string): UtcMs => {
+  const near = utcMs(wallMs - utcOffsetMinutes(zone, utcMs(wallMs)) * MINUTE_MS);
+  return utcMs(wallMs - utcOffsetMinutes(zone, near) * MINUTE_MS);
+};
 
 /** The one that is left, or the one that somebody has chosen; undefined while both are open. */
 const only = <T>(left: readonly T[], isChosen: (t: T) => boolean): T | undefined =>

@@ -16,8 +16,9 @@ export function FileDrop({
       onFiles={(files, signal, onProgress) => onFiles(files, signal, (done) => onProgress(done / files.length))}
     >
       <p className="text-soft max-w-[60ch]">
-        Drop last night&apos;s FITS files or their folder here: each is added to its project, panel, channel and night
-        by its header. Nothing is counted twice; the pictures stay where they are.
+        Drop last night&apos;s files or their folder here: FITS, camera raw, TIFF or JPEG, or a table (CSV) of them.
+        Each is added to its project, panel, channel and night by its header. Nothing is counted twice; the pictures
+        stay where they are.
       </p>
     </FilePick>
   );

@@ -47,7 +47,8 @@ export function IntakeReportView({
   return (
     <div role="status" className="border-rule bg-sheet my-3 rounded-[8px] border p-4">
       <p className="font-semibold">
-        {counted(report.total, "file")}: {told.added} {isAdded ? "added" : "to add"}, {report.known} already here,{" "}
+        {counted(report.total, "file")}: {told.added} {isAdded ? "added" : "to add"}, {report.known} already here
+        {report.measured > 0 ? ` (${report.measured} of them with new words on their stars)` : ""},{" "}
         {report.refused.length} left out
         {report.open.length > 0 ? `, ${report.open.reduce((s, g) => s + g.count, 0)} to be asked about` : ""}.
       </p>
