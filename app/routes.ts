@@ -24,6 +24,7 @@ export default [
     route("season", "screens/season/route.tsx"),
     route("nights", "screens/nights/route.tsx"),
     route("log", "screens/log/route.tsx"),
+    route("log/subs", "screens/subs/route.tsx"),
     route("log/nights", "screens/night-facts/route.tsx"),
     route("kit", "screens/kit/route.tsx", [
       index("screens/kit/places/route.tsx"),

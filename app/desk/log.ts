@@ -1,10 +1,10 @@
-import { nightTotals, type ContributionData, type NightTotal } from "~/core/ledger";
+import { nightTotals, withKept, type ContributionData, type CullReason, type NightTotal } from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import { nightDate, type NightDate } from "~/core/time";
-import { newId } from "~/storage/session";
+import { newId, now } from "~/storage/session";
 import { keep, remove, type Kept } from "./acts";
 import type { Entity, Library } from "./library";
 import { contextOf, type ProjectContext } from "./project";
@@ -76,11 +76,13 @@ function writtenData(library: Library, entry: WrittenEntry): ContributionData {
 /** An entry as a page shows it. */
 export type LogRecord = Pick<Entity<ContributionData>, "id" | "rev" | "data">;
 
-/** Changes entries: what was kept of them, and why not more. */
-export const changeEntries = (
-  entries: readonly { readonly record: Omit<LogRecord, "data">; readonly next: ContributionData }[],
+/** Changes what was kept of an entry, and why not more; what it was before stays in its history. */
+export const changeKept = (
+  { id, rev, data }: LogRecord,
+  kept: number,
+  reason: CullReason | "",
 ): Promise<Result<Kept, KeepFault>> =>
-  keep(entries.map(({ record, next }) => ({ kind: "contribution", id: record.id, data: next, baseRev: record.rev })));
+  keep([{ kind: "contribution", id, data: withKept(data, kept, reason, now()), baseRev: rev }]);
 
 /** Deletes entries. */
 export const deleteEntries = (entries: readonly LogRecord[]): Promise<Result<Kept, KeepFault>> =>

@@ -6,7 +6,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import { panelName, starsInSeams } from "~/core/framing";
-import { nightTotals, type ContributionData } from "~/core/ledger";
+import { nightTotals, type ContributionData, type CullReason } from "~/core/ledger";
 import type { PlannedBlock, ShareNight } from "~/core/plan";
 import { nightDate, utcMs } from "~/core/time";
 import { BundleDrop } from "~/components/forms/BundleDrop";
@@ -175,7 +175,7 @@ describe("log table", () => {
     },
   });
   const mount = (records: LogRecord[]) => {
-    const onChange = vi.fn<(r: LogRecord, data: ContributionData) => void>();
+    const onChange = vi.fn<(r: LogRecord, kept: number, reason: CullReason | "") => void>();
     const onRemove = vi.fn();
     render(
       <LogTable
@@ -183,6 +183,7 @@ describe("log table", () => {
         today="2026-12-05"
         memberId="me"
         memberName={(id) => (id === "me" ? "Ines" : "Wren")}
+        search=""
         onChange={onChange}
         onRemove={onRemove}
       />,
@@ -195,9 +196,9 @@ describe("log table", () => {
     expect(screen.getByText("0 h 10")).toBeTruthy();
     await user.click(screen.getByRole("button", { expanded: false }));
     await user.click(screen.getAllByRole("checkbox")[0]!);
-    expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 0, reason: "other" });
+    expect(onChange.mock.calls[0]!.slice(1)).toEqual([0, ""]);
     await user.selectOptions(screen.getByLabelText("Why not kept"), "trails");
-    expect(onChange.mock.calls[1]![1]).toMatchObject({ kept: 0, reason: "trail" });
+    expect(onChange.mock.calls[1]!.slice(1)).toEqual([0, "trail"]);
     await user.click(screen.getByRole("button", { name: "Delete these 3 entries" }));
     expect(onRemove.mock.calls[0]![0]).toHaveLength(3);
   });
@@ -236,7 +237,7 @@ describe("log table", () => {
     const box = screen.getByRole("spinbutton");
     fireEvent.change(box, { target: { value: "25" } });
     fireEvent.blur(box);
-    expect(onChange.mock.calls[0]![1]).toMatchObject({ kept: 20, reason: "" });
+    expect(onChange.mock.calls[0]!.slice(1)).toEqual([20, ""]);
   });
 });
 

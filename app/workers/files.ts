@@ -2,12 +2,16 @@ import { proxy } from "comlink";
 import type { Bundle, BundleFault, FitsHeader, ForecastFault, OpenedPanelList, ReadForecast } from "~/core/formats";
 import type { UtcMs } from "~/core/time";
 import type { Result } from "~/core/result";
-import type { FilesApi, HeaderFault, PictureFault, ReadFile, StretchedImage } from "./files.worker";
+import type { FilesApi, HeaderFault, MeasuredFile, PictureFault, ReadFile, StretchedImage } from "./files.worker";
 import { runJob } from "./job";
 
-export type { HeaderFault, PictureFault, ReadFile, StretchedImage } from "./files.worker";
+export type { HeaderFault, MeasuredFile, PictureFault, ReadFile, StretchedImage } from "./files.worker";
 
 const filesWorker = () => new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" });
+
+/** A file's path as far as the browser tells: of dropped and of chosen folders. */
+const pathOf = (file: File & { readonly relativePath?: string }): string =>
+  file.relativePath ?? (file.webkitRelativePath || file.name);
 
 /** Reads the headers of dropped files off the main thread; cancels by `signal`. */
 export const readFilesInWorker = (
@@ -15,7 +19,15 @@ export const readFilesInWorker = (
   signal: AbortSignal,
   onProgress: (done: number) => void,
 ): Promise<ReadFile[]> =>
-  runJob<FilesApi, ReadFile[]>(filesWorker(), signal, (api) => api.read(files, proxy(onProgress)));
+  runJob<FilesApi, ReadFile[]>(filesWorker(), signal, (api) => api.read(files, files.map(pathOf), proxy(onProgress)));
+
+/** Stars and sky of FITS files, measured on samples of their pixels off the main thread. */
+export const measureInWorker = (
+  files: readonly File[],
+  signal: AbortSignal,
+  onProgress: (done: number) => void,
+): Promise<MeasuredFile[]> =>
+  runJob<FilesApi, MeasuredFile[]>(filesWorker(), signal, (api) => api.measure(files, proxy(onProgress)));
 
 /** The header of one file, FITS or text. */
 export const readHeaderInWorker = (file: File, signal: AbortSignal): Promise<Result<FitsHeader, HeaderFault>> =>

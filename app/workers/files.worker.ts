@@ -1,6 +1,8 @@
 import { expose, transfer } from "comlink";
 import {
+  decodeBand,
   decodeBundle,
+  samplePlan,
   decodeRow,
   openPanelList,
   readForecast,
@@ -9,7 +11,13 @@ import {
   type ForecastFault,
   type OpenedPanelList,
   type ReadForecast,
+  exifFactsOf,
   exposureFactsOf,
+  isExifName,
+  isTableName,
+  readExposureTable,
+  type TableFault,
+  type ExifFault,
   pixelPlan,
   pixelToSky,
   readFitsHeader,
@@ -21,7 +29,14 @@ import {
   type WcsFault,
 } from "~/core/formats";
 import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
-import type { ExposureFacts } from "~/core/ledger";
+import {
+  fileIdentity,
+  measureStars,
+  subMeasureOf,
+  type ExposureFacts,
+  type PixelTile,
+  type SubMeasure,
+} from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
 import { isCardsAsText, opened } from "./packed";
 import type { UtcMs } from "~/core/time";
@@ -29,7 +44,7 @@ import type { UtcMs } from "~/core/time";
 /** What one dropped file turned out to be. */
 export interface ReadFile {
   readonly name: string;
-  readonly facts: Result<ExposureFacts, HeaderFault>;
+  readonly facts: Result<ExposureFacts, FactsFault>;
 }
 
 /** Why a picture gives no underlay. */
@@ -41,25 +56,81 @@ const MOST_BYTES = 4_000_000; // a longer header is a broken one
 /** Why a file gives no header. */
 export type HeaderFault = FitsFault | { readonly code: "unreadable" };
 
+/** Why a file tells nothing about its exposure. */
+export type FactsFault = HeaderFault | ExifFault | TableFault;
+
+/** A header, and the file it is of. */
+interface OpenedHeader {
+  readonly header: FitsHeader;
+  /** Of one packed by gzip, that of what is in it. */
+  readonly sizeBytes: number;
+  readonly isPacked: boolean;
+}
+
 /** Reads only as much of a file as its header needs. */
-async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
-  for (let length = FIRST_BYTES; length <= MOST_BYTES; length *= 4) {
-    try {
+async function openHeader(file: File): Promise<Result<OpenedHeader, HeaderFault>> {
+  try {
+    // One read settles nearly every file: not packed, and a header that fits.
+    const start = new Uint8Array(await file.slice(0, FIRST_BYTES).arrayBuffer());
+    const isPacked = start[0] === 0x1f && start[1] === 0x8b;
+    if (!isPacked) {
+      const header = readFitsHeader(start, file.size);
+      if (header.ok) return ok({ header: header.value, sizeBytes: file.size, isPacked });
+      if (header.error.code !== "needMore") return header;
+    }
+    for (let length = FIRST_BYTES; length <= MOST_BYTES; length *= 4) {
       const { first, sizeBytes } = await opened(file);
       const header = readFitsHeader(await first(length), sizeBytes);
-      if (header.ok || header.error.code !== "needMore") return header;
-    } catch {
-      return err({ code: "unreadable" });
+      if (header.ok) return ok({ header: header.value, sizeBytes, isPacked });
+      if (header.error.code !== "needMore") return header;
     }
+  } catch {
+    return err({ code: "unreadable" });
   }
   return err({ code: "truncatedHeader" });
 }
 
-async function readOne(file: File): Promise<ReadFile["facts"]> {
-  const header = await headerOf(file);
-  if (!header.ok) return header;
-  const { sizeBytes } = await opened(file);
-  return ok(exposureFactsOf(header.value, { name: file.name, sizeBytes }));
+async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
+  const read = await openHeader(file);
+  return read.ok ? ok(read.value.header) : read;
+}
+
+const EXIF_BYTES = [512_000, 8_000_000, 120_000_000]; // facts stand at the front, as a rule
+
+/** Facts from the EXIF of a picture: of as little of the file as holds them. */
+async function readExif(file: File, path: string): Promise<ReadFile["facts"]> {
+  for (const length of EXIF_BYTES) {
+    try {
+      const facts = exifFactsOf(await file.slice(0, length).arrayBuffer(), {
+        name: file.name,
+        path,
+        sizeBytes: file.size,
+      });
+      if (facts.ok || length >= file.size) return facts;
+    } catch {
+      return err({ code: "unreadable" });
+    }
+  }
+  return err({ code: "noExif" });
+}
+
+const MOST_TABLE = 20_000_000; // bytes
+
+/** The exposures a table tells; null where the file is none. */
+async function readTable(file: File): Promise<ReadFile[] | null> {
+  if (!isTableName(file.name)) return null;
+  if (file.size > MOST_TABLE) return [{ name: file.name, facts: err({ code: "tableTooLong" }) }];
+  const rows = readExposureTable(await file.text(), file.name);
+  return rows.ok
+    ? rows.value.map((facts) => ({ name: facts.fileName, facts: ok(facts) }))
+    : [{ name: file.name, facts: rows }];
+}
+
+async function readOne(file: File, path: string): Promise<ReadFile["facts"]> {
+  if (isExifName(file.name)) return readExif(file, path);
+  const read = await openHeader(file);
+  if (!read.ok) return read;
+  return ok(exposureFactsOf(read.value.header, { name: file.name, sizeBytes: read.value.sizeBytes }));
 }
 
 /** A FITS image made small and stretched, and where it lies. */
@@ -75,7 +146,73 @@ export interface StretchedImage {
 
 const MOST_PX = 1400; // a side: more than a chart shows, and quick to draw
 
+const ABREAST = 6; // reading waits for the disk: so many at a time, in order
+
+/** Works on files some at a time; what comes of them is in their order. */
+async function abreast<T>(
+  files: readonly File[],
+  work: (file: File, i: number) => Promise<T>,
+  onProgress: (done: number) => void,
+): Promise<T[]> {
+  const results = new Array<T>(files.length);
+  let [next, done, told] = [0, 0, 0];
+  const lane = async () => {
+    while (next < files.length) {
+      const i = next++;
+      results[i] = await work(files[i]!, i);
+      done++;
+      if (performance.now() - told > 100) {
+        told = performance.now();
+        onProgress(done);
+      }
+    }
+  };
+  await Promise.all(Array.from({ length: ABREAST }, lane));
+  return results;
+}
+
+/** What came of measuring one file. */
+export interface MeasuredFile {
+  readonly name: string;
+  /** `fileIdentity` of its header: which sub of the log it is. */
+  readonly identity: string | null;
+  readonly result: Result<SubMeasure, HeaderFault | { readonly code: "framePacked" | "frameNoImage" | "fewStars" }>;
+}
+
+const BURNT_SHARE = 0.92; // of what the file can hold: brighter stars have lost their tops
+
+/** Stars and sky of one file, by a sample of its pixels. */
+async function measureOne(file: File): Promise<MeasuredFile> {
+  const { name } = file;
+  const read = await openHeader(file);
+  if (!read.ok) return { name, identity: null, result: read };
+  const { header, sizeBytes, isPacked } = read.value;
+  const identity = fileIdentity(exposureFactsOf(header, { name, sizeBytes }));
+  if (isPacked || header.values.get("ZIMAGE") === true) return { name, identity, result: err({ code: "framePacked" }) };
+  const plan = samplePlan(header);
+  if (!plan) return { name, identity, result: err({ code: "frameNoImage" }) };
+  try {
+    const tiles: PixelTile[] = [];
+    for (const band of plan.bands) {
+      const bytes = await file.slice(band.offset, band.offset + band.length).arrayBuffer();
+      if (bytes.byteLength < band.length) return { name, identity, result: err({ code: "truncatedData" }) };
+      tiles.push(...decodeBand(bytes, header, plan, band));
+    }
+    const most = Number(header.values.get("BITPIX")) === 16 ? 65_535 : Infinity;
+    const sample = measureStars(tiles, BURNT_SHARE * most);
+    const measure =
+      sample && subMeasureOf({ ...sample, fwhmPx: sample.fwhmPx === null ? null : sample.fwhmPx * plan.bin });
+    return { name, identity, result: measure ? ok(measure) : err({ code: "fewStars" }) };
+  } catch {
+    return { name, identity, result: err({ code: "unreadable" }) };
+  }
+}
+
 const api = {
+  /** Measures stars and sky of FITS files by samples of their pixels. */
+  async measure(files: readonly File[], onProgress: (done: number) => void): Promise<MeasuredFile[]> {
+    return abreast(files, measureOne, onProgress);
+  },
   /** Reads a solved FITS image smaller: only the rows that are shown are read, whatever the size of the file. */
   async image(
     file: File,
@@ -128,13 +265,15 @@ const api = {
   ): Promise<Result<ReadForecast, ForecastFault>> {
     return readForecast(await file.text(), at);
   },
-  async read(files: readonly File[], onProgress: (done: number) => void): Promise<ReadFile[]> {
-    const results: ReadFile[] = [];
-    for (const file of files) {
-      results.push({ name: file.name, facts: await readOne(file) });
-      if (results.length % 25 === 0) onProgress(results.length);
-    }
-    return results;
+  /** Reads what files say of their exposures; `paths` are theirs, folders included. */
+  async read(
+    files: readonly File[],
+    paths: readonly string[],
+    onProgress: (done: number) => void,
+  ): Promise<ReadFile[]> {
+    const read = async (file: File, i: number): Promise<ReadFile[]> =>
+      (await readTable(file)) ?? [{ name: file.name, facts: await readOne(file, paths[i] ?? file.name) }];
+    return (await abreast(files, read, onProgress)).flat();
   },
 };
 

@@ -1,3 +1,4 @@
+import type { PixelTile } from "~/core/ledger";
 import type { FitsHeader } from "./fits-header";
 
 /** How an image is read smaller: one row in `bin`, its pixels averaged over `bin`. */
@@ -32,43 +33,114 @@ export function pixelPlan(header: FitsHeader, mostPx: number): PixelPlan | null 
   };
 }
 
-/** One output line from the bytes of its row (big-endian, BSCALE and BZERO applied); blank pixels become NaN. */
-export function decodeRow(bytes: ArrayBuffer, header: FitsHeader, plan: PixelPlan): Float32Array {
+/** Reads the pixels of a header's image from its bytes (big-endian, BSCALE and BZERO applied); blank ones are NaN. */
+function pixelReader(bytes: ArrayBuffer, header: FitsHeader): (pixel: number) => number {
   const view = new DataView(bytes);
   const type = Number(header.values.get("BITPIX"));
-  const size = BYTES[type]!;
   const number = (name: string, otherwise: number) => {
     const v = header.values.get(name);
     return typeof v === "number" ? v : otherwise;
   };
   const [scale, zero, blank] = [number("BSCALE", 1), number("BZERO", 0), header.values.get("BLANK")];
-  const read = (i: number): number => {
-    const at = i * size;
-    switch (type) {
-      case 8:
-        return view.getUint8(at);
-      case 16:
-        return view.getInt16(at);
-      case 32:
-        return view.getInt32(at);
-      case -32:
-        return view.getFloat32(at);
-      default:
-        return view.getFloat64(at);
-    }
-  };
+  const whole = (raw: number) => (raw === blank ? Number.NaN : zero + scale * raw);
+  switch (type) {
+    case 8:
+      return (i) => whole(view.getUint8(i));
+    case 16:
+      return (i) => whole(view.getInt16(2 * i));
+    case 32:
+      return (i) => whole(view.getInt32(4 * i));
+    case -32:
+      return (i) => zero + scale * view.getFloat32(4 * i);
+    default:
+      return (i) => zero + scale * view.getFloat64(8 * i);
+  }
+}
+
+/** One output line from the bytes of its row; pixels are averaged, blank ones left out. */
+export function decodeRow(bytes: ArrayBuffer, header: FitsHeader, plan: PixelPlan): Float32Array {
+  const read = pixelReader(bytes, header);
   const out = new Float32Array(plan.width);
   for (let x = 0; x < plan.width; x++) {
     let [sum, count] = [0, 0];
     for (let k = 0; k < plan.bin; k++) {
-      const raw = read(x * plan.bin + k);
-      if (Number.isNaN(raw) || (type > 0 && raw === blank)) continue;
-      sum += raw;
+      const value = read(x * plan.bin + k);
+      if (Number.isNaN(value)) continue;
+      sum += value;
       count++;
     }
-    out[x] = count === 0 ? Number.NaN : zero + (scale * sum) / count;
+    out[x] = count === 0 ? Number.NaN : sum / count;
   }
   return out;
+}
+
+/** Rows of a file that are read in one go, and the windows cut from them. */
+export interface PixelBand {
+  readonly offset: number;
+  readonly length: number;
+  readonly rows: number;
+  /** First column of each window. */
+  readonly columns: readonly number[];
+}
+
+/** Which parts of an image stand for all of it. */
+export interface SamplePlan {
+  readonly bands: readonly PixelBand[];
+  /** Of a window, pixels of the file. */
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** Pixels of the file a side that make one of the sample: 2 under a colour mosaic, whose four colours are one point of light. */
+  readonly bin: number;
+  readonly rowPx: number;
+}
+
+const WINDOW_PX = 160; // of the sample, a side
+
+/** Nine windows over an image, three by three, or all of it where it is small; null as for `pixelPlan`. */
+export function samplePlan(header: FitsHeader): SamplePlan | null {
+  const [nx, ny] = header.axes;
+  const bytes = BYTES[Number(header.values.get("BITPIX"))];
+  if (!nx || !ny || !bytes || header.dataOffset === 0 || Math.max(nx, ny) > MOST_AXIS) return null;
+  const isMosaic = typeof header.values.get("BAYERPAT") === "string";
+  const bin = isMosaic ? 2 : 1;
+  const even = (v: number) => v - (v % bin);
+  const fit = (side: number) => (side <= 3 * WINDOW_PX * bin ? { size: even(side), starts: [0] } : { size: WINDOW_PX * bin, starts: [1, 3, 5].map((k) => even(Math.round((side * k) / 6 - (WINDOW_PX * bin) / 2))) }); // prettier-ignore
+  const [across, down] = [fit(nx), fit(ny)];
+  if (across.size === 0 || down.size === 0) return null;
+  return {
+    widthPx: across.size,
+    heightPx: down.size,
+    bin,
+    rowPx: nx,
+    bands: down.starts.map((row) => ({
+      offset: header.dataOffset + row * nx * bytes,
+      length: down.size * nx * bytes,
+      rows: down.size,
+      columns: across.starts,
+    })),
+  };
+}
+
+/** The windows of a band. */
+export function decodeBand(bytes: ArrayBuffer, header: FitsHeader, plan: SamplePlan, band: PixelBand): PixelTile[] {
+  const read = pixelReader(bytes, header);
+  const { bin, rowPx } = plan;
+  const [width, height] = [plan.widthPx / bin, band.rows / bin];
+  return band.columns.map((column) => {
+    const values = new Float32Array(width * height);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        if (bin === 1) {
+          values[y * width + x] = read(y * rowPx + column + x);
+          continue;
+        }
+        let sum = 0;
+        for (let k = 0; k < bin; k++)
+          for (let j = 0; j < bin; j++) sum += read((y * bin + k) * rowPx + column + x * bin + j);
+        values[y * width + x] = sum / (bin * bin);
+      }
+    return { width, height, values };
+  });
 }
 
 const FAINT = 0.12; // where the sky's middle is put: dark, with its structure to be seen

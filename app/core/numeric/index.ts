@@ -3,3 +3,4 @@ export { cubicAt, linearAt } from "./interpolate";
 export { normalCdf, normalPdf } from "./normal";
 export { randomFrom } from "./random";
 export { percentile } from "./statistics";
+export { groupBy } from "./group-by";

@@ -11,7 +11,7 @@ export function CalibrationShelf({ sets }: { readonly sets: readonly ShelfSet[] 
         <table className="w-full min-w-[560px]">
           <thead>
             <tr className="text-note text-soft text-left">
-              {["Set", "Frames", "Sub", "Gain", "Sensor", "Camera", "Latest"].map((h) => (
+              {["Set", "Frames", "Sub", "Gain, offset", "Binned", "Sensor", "Camera", "Latest"].map((h) => (
                 <th key={h} scope="col" className="pr-3 font-normal">
                   {h}
                 </th>
@@ -21,7 +21,7 @@ export function CalibrationShelf({ sets }: { readonly sets: readonly ShelfSet[] 
           <tbody>
             {sets.map((s) => (
               <tr
-                key={`${s.type} ${s.camera} ${s.filter} ${s.exposureSec} ${s.gain} ${s.temperatureC}`}
+                key={`${s.type} ${s.camera} ${s.filter} ${s.exposureSec} ${s.gain} ${s.offset} ${s.binning} ${s.temperatureC}`}
                 className="border-rule border-t"
               >
                 <th scope="row" className="py-1 pr-3 text-left font-normal">
@@ -30,7 +30,11 @@ export function CalibrationShelf({ sets }: { readonly sets: readonly ShelfSet[] 
                 </th>
                 <td className="pr-3">{s.count}</td>
                 <td className="pr-3">{s.exposureSec} s</td>
-                <td className="pr-3">{s.gain ?? "–"}</td>
+                <td className="pr-3">
+                  {s.gain ?? "–"}
+                  {s.offset === null ? "" : `, ${s.offset}`}
+                </td>
+                <td className="pr-3">{s.binning === null ? "–" : `${s.binning} × ${s.binning}`}</td>
                 <td className="pr-3">
                   {s.temperatureC === null ? "–" : `${String(s.temperatureC).replace("-", "−")} °C`}
                 </td>

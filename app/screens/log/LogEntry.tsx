@@ -1,6 +1,6 @@
 import { fixed } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/words";
-import { CULL_REASONS, type ContributionData, type CullReason } from "~/core/ledger";
+import { CULL_REASONS, type CullReason } from "~/core/ledger";
 import type { LogRecord } from "~/desk/log";
 
 /** One entry: what was kept of it, and why not more. */
@@ -11,16 +11,16 @@ export function LogEntry({
 }: {
   readonly record: LogRecord;
   readonly isOwn: boolean;
-  readonly onChange: (record: LogRecord, data: ContributionData) => void;
+  readonly onChange: (record: LogRecord, kept: number, reason: CullReason | "") => void;
 }) {
   const { data } = record;
-  const setKept = (kept: number, reason: CullReason | "") =>
-    onChange(record, { ...data, kept, reason: kept < data.taken ? reason || "other" : "" });
+  const setKept = (kept: number, reason: CullReason | "") => onChange(record, kept, reason);
   return (
     <li className="text-note flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
       <span className="min-w-48">{data.fileName || "entered by hand"}</span>
       <span className="text-soft">
-        worth of a minute {data.worthRate === null ? "unknown" : fixed(data.worthRate, 2)}
+        {data.measure ? `stars ${fixed(data.measure.fwhmPx, 1)} px · ` : ""}worth of a minute{" "}
+        {data.worthRate === null ? "unknown" : fixed(data.worthRate, 2)}
       </span>
       {isOwn ? (
         <>

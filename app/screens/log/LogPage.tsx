@@ -60,6 +60,7 @@ export function LogPage({
   const report = files.answer?.report;
   const shiftHours = report?.shiftHours ?? 0;
   const open = report?.open ?? [];
+  const toMeasure = report && !report.isAdded ? report.measured : 0;
   const toAdd = report && !report.isAdded ? report.booked.reduce((sum, b) => sum + b.count, 0) : 0;
   return (
     <>
@@ -84,9 +85,14 @@ export function LogPage({
           </Button>
         </p>
       ) : null}
-      {toAdd > 0 ? (
+      {toAdd > 0 || toMeasure > 0 ? (
         <Button look="main" className="mb-3" disabled={files.isBusy} onClick={() => book(shiftHours, true)}>
-          Add {counted(toAdd, "exposure")}
+          {[
+            toAdd > 0 ? `Add ${counted(toAdd, "exposure")}` : "",
+            toMeasure > 0 ? `${toAdd > 0 ? "and" : "Add"} the stars of ${counted(toMeasure, "sub")}` : "",
+          ]
+            .filter((w) => w !== "")
+            .join(" ")}
         </Button>
       ) : null}
       {open.length > 0 ? (
@@ -142,7 +148,8 @@ export function LogPage({
             memberId={memberId}
             memberName={(id) => members[id] ?? "someone"}
             {...(isAll ? { projectName: (id: string) => names[id] ?? "a deleted project" } : {})}
-            onChange={(record, next) => void entries.act({ act: "change", record, next })}
+            onChange={(record, kept, reason) => void entries.act({ act: "change", record, kept, reason })}
+            search={search}
             onRemove={(gone) => void entries.act({ act: "delete", records: gone })}
           />
         )}

@@ -9,10 +9,11 @@ import {
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import { shortNight } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
 import { CULL_WORDS } from "~/components/words/words";
-import type { ContributionData, NightTotal } from "~/core/ledger";
+import { keptHistory, type CullReason, type NightTotal } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import type { LogRecord } from "~/desk/log";
 import { LogEntry } from "./LogEntry";
@@ -26,7 +27,9 @@ interface Props {
   readonly memberId: string;
   readonly memberName: (id: string) => string;
   readonly projectName?: (id: string) => string;
-  readonly onChange: (record: LogRecord, data: ContributionData) => void;
+  readonly onChange: (record: LogRecord, kept: number, reason: CullReason | "") => void;
+  /** What links keep of the address. */
+  readonly search: string;
   readonly onRemove: (records: readonly LogRecord[]) => void;
 }
 
@@ -45,7 +48,7 @@ const LINE_PX = 34;
 const keyOf = (t: Line): string => `${t.projectId} ${t.night} ${t.memberId} ${t.panel} ${t.channel} ${t.exposureSec}`;
 
 /** Nights taken, newest first, or by whatever head is pressed; open a line to keep or drop single subs. Only one's own can be changed. */
-export function LogTable({ nights, today, memberId, memberName, projectName, onChange, onRemove }: Props) {
+export function LogTable({ nights, today, memberId, memberName, projectName, search, onChange, onRemove }: Props) {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const box = useRef<HTMLDivElement>(null);
   const whoOf = (t: Line) => `${projectName ? `${projectName(t.projectId)} · ` : ""}${memberName(t.memberId)}`;
@@ -112,7 +115,13 @@ export function LogTable({ nights, today, memberId, memberName, projectName, onC
             <span className="text-right font-semibold">{formatMinutes(t.keptMin)}</span>
           </button>
           {isOpen ? (
-            <Entries total={t} isOwn={t.memberId === memberId} onChange={onChange} onRemove={onRemove} />
+            <Entries
+              total={t}
+              isOwn={t.memberId === memberId}
+              search={search}
+              onChange={onChange}
+              onRemove={onRemove}
+            />
           ) : null}
         </div>
       </div>
@@ -160,15 +169,36 @@ export function LogTable({ nights, today, memberId, memberName, projectName, onC
   );
 }
 
+/** The address of a night of a project. */
+function withNight(search: string, { night, projectId }: Line): string {
+  const params = new URLSearchParams(search);
+  params.set("night", night);
+  params.set("project", projectId);
+  return `?${params.toString()}`;
+}
+
 function Entries({
   total,
   isOwn,
+  search,
   onChange,
   onRemove,
-}: Pick<Props, "onChange" | "onRemove"> & { readonly total: Line; readonly isOwn: boolean }) {
+}: Pick<Props, "onChange" | "onRemove" | "search"> & { readonly total: Line; readonly isOwn: boolean }) {
   const { entries } = total;
+  const states = keptHistory(entries.map((e) => e.data));
+  const isFiles = isOwn && entries.some((e) => e.data.taken === 1 && e.data.startMs !== null);
   return (
     <ul className="border-rule mb-2 ml-4 border-l pl-4">
+      {states.length > 1 || isFiles ? (
+        <li className="text-note text-soft flex flex-wrap gap-x-4">
+          {states.length > 1 ? <span>kept {states.map((s) => s.kept).join(" → ")}</span> : null}
+          {isFiles ? (
+            <Link to={`/log/subs${withNight(search, total)}`} className="underline underline-offset-4">
+              Look through its subs
+            </Link>
+          ) : null}
+        </li>
+      ) : null}
       {entries.map((r) => (
         <LogEntry key={r.id} record={r} isOwn={isOwn} onChange={onChange} />
       ))}

@@ -5,7 +5,7 @@ import { keep } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
 import { intake, intakeEdit } from "~/desk/intake";
 import { intakeText } from "./intake-words";
-import { bookByHand, changeEntries, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log";
+import { bookByHand, changeKept, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log";
 import { keepNightLook } from "~/desk/night-facts";
 import { shortNight } from "~/components/clock";
 import { readLogLine } from "~/core/ledger";
@@ -43,7 +43,11 @@ async function bookFiles({ files, answers = {}, shiftHours, isSure }: Extract<Lo
   });
   const done = await keep([...edits, record]);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
-  notify(`${counted(edits.length, "exposure")} added.`, done.value.undoId);
+  const added = edits.length - report.measured;
+  notify(
+    added > 0 ? `${counted(added, "exposure")} added.` : `${counted(report.measured, "sub")} measured.`,
+    done.value.undoId,
+  );
   return data<LogAnswer>({ refusal: null, report: told });
 }
 
@@ -98,7 +102,7 @@ export async function logAction(request: Request) {
       );
     }
     case "change":
-      return answer(await changeEntries([intent]));
+      return answer(await changeKept(intent.record, intent.kept, intent.reason));
     case "delete":
       return answer(
         await deleteEntries(intent.records),

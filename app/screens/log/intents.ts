@@ -1,4 +1,4 @@
-import type { BookingAnswer, ContributionData } from "~/core/ledger";
+import type { BookingAnswer, CullReason } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Faults } from "~/components/forms/form-numbers";
 import type { IntakeReport } from "~/desk/intake";
@@ -21,7 +21,7 @@ export type LogIntent =
   | { readonly act: "lines"; readonly projectId: string; readonly night: string; readonly text: string }
   /** How a night was that nobody wrote down. */
   | { readonly act: "howItWas"; readonly placeId: string; readonly night: string; readonly isClear: boolean }
-  | { readonly act: "change"; readonly record: LogRecord; readonly next: ContributionData }
+  | { readonly act: "change"; readonly record: LogRecord; readonly kept: number; readonly reason: CullReason | "" }
   | { readonly act: "delete"; readonly records: readonly LogRecord[] };
 
 /** What came of it. */

@@ -1,0 +1,244 @@
+import type { SubMeasure } from "./contribution";
+
+/** A window of an image, row by row; NaN where a pixel is blank. */
+export interface PixelTile {
+  readonly width: number;
+  readonly height: number;
+  readonly values: Float32Array;
+}
+
+/** Stars and sky of a sample of an image. */
+export interface StarSample {
+  /** Medians over the stars; null without enough of them. */
+  readonly fwhmPx: number | null;
+  readonly eccentricity: number | null;
+  readonly stars: number;
+  /** Median of the sky, and its noise. */
+  readonly background: number;
+  readonly noise: number;
+}
+
+interface Sky {
+  readonly level: number;
+  readonly noise: number;
+}
+
+const MAD_TO_SIGMA = 1.4826;
+const CLIP = 3;
+const DETECT = 6; // σ over the sky: fewer than one false peak in a sample
+const MOST_STARS = 60; // of a window, the brightest
+const LEAST_STARS = 8; // fewer give no median
+const SIGMA_TO_FWHM = 2.3548;
+const MOST_SAMPLE = 2000; // knows the sky to a thirtieth of its noise
+
+/** Median and noise of the sky of a window: clipped at 3 σ until it stands, by a sample of its pixels. */
+function skyOf({ values }: PixelTile): Sky | null {
+  const step = Math.max(1, Math.floor(values.length / MOST_SAMPLE));
+  const picked = Float32Array.from({ length: Math.ceil(values.length / step) }, (_, i) => values[i * step]!);
+  let sample = picked.filter((v) => !Number.isNaN(v)).sort();
+  if (sample.length < 100) return null;
+  for (let round = 0; ; round++) {
+    const level = sample[sample.length >> 1]!;
+    const off = sample.map((v) => Math.abs(v - level)).sort();
+    const noise = MAD_TO_SIGMA * off[off.length >> 1]!;
+    const kept = sample.filter((v) => Math.abs(v - level) <= CLIP * noise);
+    if (round === 2 || kept.length === sample.length || noise === 0) return { level, noise: noise || Number.MIN_VALUE };
+    sample = kept;
+  }
+}
+
+interface Peak {
+  readonly x: number;
+  readonly y: number;
+  /** Of the pixel itself. */
+  readonly top: number;
+}
+
+/** A window with every pixel the mean of its nine, so that noise makes fewer peaks; blank ones as the sky. */
+function smoothed({ width, height, values }: PixelTile, level: number): Float32Array {
+  const across = new Float32Array(values.length);
+  const out = new Float32Array(values.length).fill(level);
+  let before = level;
+  let here = values[0]! >= -Infinity ? values[0]! : level; // NaN is not
+  for (let i = 0; i < values.length - 1; i++) {
+    const next = values[i + 1]!;
+    const after = next >= -Infinity ? next : level;
+    across[i] = before + here + after;
+    before = here;
+    here = after;
+  }
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      out[i] = (across[i - width]! + across[i]! + across[i + width]!) / 9;
+    }
+  return out;
+}
+
+const LEAST_SPREAD = 0.12; // of the brightest pixel, the mean of its eight neighbours: stars of σ 0.6 px have a fifth
+
+/** Whether the light about a peak lies on more than one pixel, which that of a hot pixel does not. */
+function isSpread({ width, values }: PixelTile, level: number, x: number, y: number): boolean {
+  let brightest = y * width + x;
+  for (let dy = -1; dy <= 1; dy++)
+    for (let dx = -1; dx <= 1; dx++) {
+      const i = (y + dy) * width + x + dx;
+      if (values[i]! > values[brightest]!) brightest = i;
+    }
+  let sum = 0;
+  for (let dy = -1; dy <= 1; dy++)
+    for (let dx = -1; dx <= 1; dx++) if (dx !== 0 || dy !== 0) sum += (values[brightest + dy * width + dx] ?? level) - level; // prettier-ignore
+  return sum / 8 > LEAST_SPREAD * (values[brightest]! - level);
+}
+
+const WING_PX = 20; // from a brighter star, as far as a wing may make peaks
+const DIP = 0.8; // of its own height: between two stars it is darker than that
+
+/** Peaks of a window that are stars: more than a hot pixel, and no bump on the wing of a brighter one. Brightest first. */
+function peaksOf(tile: PixelTile, { level, noise }: Sky): Peak[] {
+  const { width, height, values } = tile;
+  const soft = smoothed(tile, level);
+  const least = level + (DETECT * noise) / 3; // the mean of nine is three times quieter
+  const found: (Peak & { readonly soft: number })[] = [];
+  const edge = 6;
+  for (let y = edge; y < height - edge; y++)
+    for (let x = edge; x < width - edge; x++) {
+      const at = y * width + x;
+      const here = soft[at]!;
+      if (!(here > least)) continue;
+      let isPeak = true;
+      for (let dy = -1; dy <= 1 && isPeak; dy++)
+        for (let dx = -1; dx <= 1; dx++) {
+          if (dx === 0 && dy === 0) continue;
+          const beside = soft[at + dy * width + dx]!;
+          // Of two equal neighbours the first is the peak.
+          if (beside > here || (beside === here && (dy < 0 || (dy === 0 && dx < 0)))) isPeak = false;
+        }
+      if (isPeak && isSpread(tile, level, x, y)) found.push({ x, y, top: values[at]!, soft: here });
+    }
+  found.sort((a, b) => b.soft - a.soft);
+  const stars: (Peak & { readonly soft: number })[] = [];
+  const cells = new Map<string, (typeof stars)[number][]>();
+  const cellOf = (x: number, y: number) => `${Math.floor(x / WING_PX)} ${Math.floor(y / WING_PX)}`;
+  for (const peak of found) {
+    const near = [-1, 0, 1].flatMap((i) => [-1, 0, 1].flatMap((k) => cells.get(cellOf(peak.x + i * WING_PX, peak.y + k * WING_PX)) ?? [])); // prettier-ignore
+    if (near.some((bright) => isOnWing(soft, width, peak, bright, level))) continue;
+    stars.push(peak);
+    const key = cellOf(peak.x, peak.y);
+    cells.set(key, [...(cells.get(key) ?? []), peak]);
+  }
+  return stars;
+}
+
+/** Whether it does not grow darker between a peak and a brighter one. */
+function isOnWing(
+  soft: Float32Array,
+  width: number,
+  peak: Peak & { readonly soft: number },
+  bright: Peak,
+  level: number,
+): boolean {
+  const [dx, dy] = [bright.x - peak.x, bright.y - peak.y];
+  const steps = Math.ceil(Math.hypot(dx, dy));
+  if (steps > WING_PX) return false;
+  let darkest = Infinity;
+  for (let i = 0; i <= steps; i++) {
+    const at = Math.round(peak.y + (dy * i) / steps) * width + Math.round(peak.x + (dx * i) / steps);
+    darkest = Math.min(darkest, soft[at]!);
+  }
+  return darkest - level > DIP * (peak.soft - level);
+}
+
+const ROUNDS = 25;
+const SETTLED = 1e-3;
+
+/**
+ * Second moments of a star in a Gaussian window that is matched to it, px²: adaptive moments, Bernstein & Jarvis 2002, AJ 123, 583,
+ * § 3. Of a Gaussian star they are its own; null where they do not settle.
+ */
+function momentsOf({ width, height, values }: PixelTile, level: number, x0: number, y0: number) {
+  let [cx, cy, xx, yy, xy] = [x0, y0, 2.5, 2.5, 0];
+  for (let round = 0; round < ROUNDS; round++) {
+    const det = xx * yy - xy * xy;
+    if (!(det > 0.02) || xx > 250 || yy > 250) return null;
+    const reach = Math.min(40, Math.ceil(3.2 * Math.sqrt(Math.max(xx, yy))));
+    const [left, right, top, bottom] = [Math.round(cx) - reach, Math.round(cx) + reach, Math.round(cy) - reach, Math.round(cy) + reach]; // prettier-ignore
+    if (left < 0 || top < 0 || right >= width || bottom >= height) return null;
+    let [sum, sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0, 0];
+    for (let y = top; y <= bottom; y++)
+      for (let x = left; x <= right; x++) {
+        const v = values[y * width + x]! - level;
+        if (Number.isNaN(v)) continue;
+        const dx = x - cx;
+        const dy = y - cy;
+        const w = v * Math.exp(-0.5 * ((dx * dx * yy - 2 * dx * dy * xy + dy * dy * xx) / det));
+        sum += w;
+        sx += w * dx;
+        sy += w * dy;
+        sxx += w * dx * dx;
+        syy += w * dy * dy;
+        sxy += w * dx * dy;
+      }
+    if (!(sum > 0)) return null;
+    const [mx, my] = [sx / sum, sy / sum];
+    // A matched window halves the covariance of a Gaussian.
+    const next = [2 * (sxx / sum - mx * mx), 2 * (syy / sum - my * my), 2 * (sxy / sum - mx * my)] as const;
+    const change = Math.abs(next[0] - xx) + Math.abs(next[1] - yy) + Math.abs(next[2] - xy);
+    [cx, cy] = [cx + 2 * mx, cy + 2 * my];
+    if (Math.hypot(cx - x0, cy - y0) > 4) return null; // it ran to another star
+    [xx, yy, xy] = next;
+    if (change < SETTLED * (xx + yy)) return { xx, yy, xy };
+  }
+  return null;
+}
+
+const median = (values: readonly number[]): number => {
+  const sorted = Float64Array.from(values).sort();
+  return sorted.length % 2 === 1
+    ? sorted[sorted.length >> 1]!
+    : (sorted[sorted.length / 2 - 1]! + sorted[sorted.length / 2]!) / 2;
+};
+
+/**
+ * Measures stars and sky on windows of a calibrated or raw image. Widths are those of Gaussians matched to the stars, the pixel's own
+ * width included (√(σ² + 1/12)): stars with wide wings read a little narrower. Crowded, burnt-out and trailed stars make medians
+ * worse, not useless. Counts are of the windows, so they compare subs of one rig alone. Null without pixels.
+ */
+export function measureStars(tiles: readonly PixelTile[], burntOutAt = Infinity): StarSample | null {
+  const skies: Sky[] = [];
+  const widths: number[] = [];
+  const shapes: number[] = [];
+  let stars = 0;
+  for (const tile of tiles) {
+    const sky = skyOf(tile);
+    if (!sky) continue;
+    skies.push(sky);
+    const peaks = peaksOf(tile, sky);
+    stars += peaks.length;
+    for (const { x, y, top } of peaks.filter((p) => p.top < burntOutAt).slice(0, MOST_STARS)) {
+      const crowded = peaks.some(
+        (p) => (p.x !== x || p.y !== y) && Math.hypot(p.x - x, p.y - y) < 8 && p.top > top / 4,
+      );
+      const m = crowded ? null : momentsOf(tile, sky.level, x, y);
+      if (!m) continue;
+      const [mean, off] = [(m.xx + m.yy) / 2, Math.hypot((m.xx - m.yy) / 2, m.xy)];
+      const [long, short] = [mean + off, mean - off];
+      if (!(short > 0.1)) continue; // narrower than a pixel in one axis: no star
+      widths.push(SIGMA_TO_FWHM * (long * short) ** 0.25);
+      shapes.push(Math.sqrt(1 - short / long));
+    }
+  }
+  if (skies.length === 0) return null;
+  const isEnough = widths.length >= LEAST_STARS;
+  return {
+    fwhmPx: isEnough ? median(widths) : null,
+    eccentricity: isEnough ? median(shapes) : null,
+    stars,
+    background: median(skies.map((s) => s.level)),
+    noise: median(skies.map((s) => s.noise)),
+  };
+}
+
+/** A sample as a sub's measure; null without enough stars. */
+export const subMeasureOf = ({ fwhmPx, eccentricity, stars, background }: StarSample): SubMeasure | null =>
+  fwhmPx === null ? null : { fwhmPx, eccentricity, stars, background, from: "picture" };

@@ -1,0 +1,28 @@
+import { data } from "react-router";
+import { counted } from "~/components/numbers";
+import { CULL_WORDS } from "~/components/words/words";
+import { answer, intentOf } from "~/desk/answer";
+import { cull, keepMeasures, subsOfNight } from "~/desk/cull";
+import { notify } from "~/desk/notices";
+import { libraryHere } from "~/desk/open-library";
+import type { SubsAnswer, SubsIntent } from "./intents";
+
+/** Keeps or drops subs, or writes down what was measured of them. */
+export async function subsAction(request: Request) {
+  const intent = await intentOf<SubsIntent>(request);
+  const library = await libraryHere();
+  if (intent.act === "measured") {
+    const done = await keepMeasures(library, intent.files);
+    if (!done.ok) return data<SubsAnswer>({ refusal: done.error }, { status: 507 });
+    const { report, kept } = done.value;
+    if (kept) notify(`${counted(report.measured, "sub")} measured.`, kept.undoId);
+    return data<SubsAnswer>({ refusal: null, report });
+  }
+  const wanted = new Set(intent.ids);
+  const night = subsOfNight(library, intent.night, null);
+  const subs = night.filter((s) => wanted.has(s.id));
+  const words = intent.isKept
+    ? `${counted(subs.length, "sub")} kept.`
+    : `${counted(subs.length, "sub")} dropped: ${CULL_WORDS[intent.reason]}.`;
+  return answer(await cull(night, subs, intent.isKept, intent.reason), words);
+}

@@ -1,0 +1,21 @@
+import type { CullReason } from "~/core/ledger";
+import type { KeepFault } from "~/core/records";
+import type { MeasureReport } from "~/desk/cull";
+import type { MeasuredFile } from "~/workers/files";
+
+/** What looking through a night's subs asks for. */
+export type SubsIntent =
+  | {
+      readonly act: "cull";
+      readonly ids: readonly string[];
+      readonly night: string;
+      readonly isKept: boolean;
+      readonly reason: CullReason;
+    }
+  | { readonly act: "measured"; readonly files: readonly MeasuredFile[] };
+
+/** What came of it. */
+export interface SubsAnswer {
+  readonly refusal: KeepFault | null;
+  readonly report?: MeasureReport;
+}
