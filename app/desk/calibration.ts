@@ -1,11 +1,20 @@
 import { USUAL_ABOVE_AIR_C, type Rig } from "~/core/exposure";
-import { calibrationNeeds, lastTrainChange, USUAL_CALIBRATION, type CalibrationNeed } from "~/core/ledger";
+import {
+  calibrationNeeds,
+  lastTrainChange,
+  USUAL_CALIBRATION,
+  type CalibrationNeed,
+  type ContributionData,
+  type LightPlan,
+} from "~/core/ledger";
 import type { RunSheet } from "~/core/night";
 import { nightWindow, sunPassesMs, type NightSky } from "~/core/sky";
 import { nightDate, type UtcInterval } from "~/core/time";
 import { now } from "~/storage/session";
 import type { Entity, Library } from "./library";
 import { meOf } from "./parts";
+import { contextOf } from "./project";
+import { recaller } from "./recall";
 
 const SKY_FLATS_DEG = [-8, -2] as const; // Sun; MATHS 9.5
 
@@ -13,6 +22,30 @@ const SKY_FLATS_DEG = [-8, -2] as const; // Sun; MATHS 9.5
 export interface NightCalibration {
   readonly needs: readonly CalibrationNeed[];
   readonly skyFlats: UtcInterval | null;
+}
+
+/** How a camera was set, as far as its log tells. */
+type CameraSettings = Pick<LightPlan, "gain" | "offset" | "binning">;
+
+const NOT_KNOWN: CameraSettings = { gain: null, offset: null, binning: null };
+const cameraSettings = recaller<ReadonlyMap<string, CameraSettings>>(20);
+
+/** How a rig's camera was set last, by channel: each setting by the latest sub that tells it. */
+function settingsOf(log: readonly ContributionData[]): ReadonlyMap<string, CameraSettings> {
+  const found = new Map<
+    string,
+    Record<keyof CameraSettings, { readonly value: number | null; readonly atMs: number }>
+  >();
+  for (const entry of log)
+    for (const what of ["gain", "offset", "binning"] as const) {
+      const value = entry[what];
+      if (value === undefined) continue;
+      const none = { value: null, atMs: -Infinity };
+      const of = found.get(entry.channel) ?? { gain: none, offset: none, binning: none };
+      if ((entry.startMs ?? 0) >= of[what].atMs) of[what] = { value, atMs: entry.startMs ?? 0 };
+      found.set(entry.channel, of);
+    }
+  return new Map([...found].map(([channel, { gain, offset, binning }]) => [channel, { gain: gain.value, offset: offset.value, binning: binning.value }])); // prettier-ignore
 }
 
 /** What the lights of a sheet need of calibration, by what is on the shelf of the owner of a library. */
@@ -26,11 +59,20 @@ export function calibrationOf(
 ): NightCalibration {
   const me = meOf(library);
   const log = library.contributions.flatMap((c) => (c.data.rigId === rig.id ? [c.data] : []));
-  const gainOf = (channel: string): number | null =>
-    log.filter((c) => c.channel === channel && c.gain !== undefined).sort((a, b) => (b.startMs ?? 0) - (a.startMs ?? 0))[0]?.gain ?? null; // prettier-ignore
+  const set = cameraSettings(rig.id, [library.contributions], () => settingsOf(log));
+  // Of the frame, not of each panel: theirs differ by what the meridians do, for which nobody takes new flats.
+  const angleOf = (projectId: string): number | null => contextOf(library, projectId)?.layout.positionAngleDeg ?? null;
   const lights = sheet.lines.flatMap((l) =>
     l.kind === "block"
-      ? [{ channel: l.channel, filterName: l.filterName, subSec: l.subSec, gain: gainOf(l.channel) }]
+      ? [
+          {
+            channel: l.channel,
+            filterName: l.filterName,
+            subSec: l.subSec,
+            ...(set.get(l.channel) ?? NOT_KNOWN),
+            angleDeg: angleOf(l.projectId),
+          },
+        ]
       : [],
   );
   const { isCooled, workingTempC, cameraName, aboveAirC = USUAL_ABOVE_AIR_C } = rig.data;

@@ -1,5 +1,5 @@
 import { shortNight } from "~/components/clock";
-import { counted } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import type { CalibrationNeed } from "~/core/ledger";
 
 /** What changed in an optical train. */
@@ -25,7 +25,7 @@ export function needWords(n: CalibrationNeed): string {
     case "dark":
       return `${counted(n.want, "dark")} of ${formatSeconds(n.exposureSec ?? 0)}`;
     case "flat":
-      return `${counted(n.want, "flat")} through ${n.filterName ?? ""}`;
+      return `${counted(n.want, "flat")} through ${n.filterName ?? ""}${n.angleDeg === null ? "" : `, camera at ${fixed(n.angleDeg)}°`}`;
     case "darkFlat":
       return `${counted(n.want, "dark flat")} ${n.exposureSec === null ? "as long as the flats" : `of ${formatSeconds(n.exposureSec)}`}`;
     case "bias":
@@ -41,9 +41,11 @@ export function shelfWords(n: CalibrationNeed): string {
     case "few":
       return `only ${n.have} on the shelf`;
     case "old":
-      return `${n.spent} on the shelf are over a year old: compare hot pixels with a fresh one`;
+      return n.kind === "flat"
+        ? `${n.spent} on the shelf are over two months old: dust will have moved`
+        : `${n.spent} on the shelf are over a year old: compare hot pixels with a fresh one`;
     case "void":
-      return `${n.spent} are void: ${n.since?.why === "angle" ? "the camera angle is another one" : n.since ? TRAIN_WORDS[n.since.why] : "the train was changed"} since ${n.since ? day(n.since.atMs) : "then"}`;
+      return `${n.spent} are void: ${n.since?.why === "angle" ? "the camera angle is another one" : n.since ? `${TRAIN_WORDS[n.since.why]}` : "they were taken at another camera angle"}${n.since ? ` since ${day(n.since.atMs)}` : ""}`;
     case "missing":
       return "none on the shelf";
   }

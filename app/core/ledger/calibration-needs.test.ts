@@ -14,7 +14,15 @@ const now = Date.UTC(2026, 11, 5);
 const camera: CalibratedCamera = { cameraName: "Mono-26", isCooled: true, sensorC: -10 };
 const frame = (type: CalibrationData["type"], more: Partial<CalibrationData> = {}): CalibrationData => ({ type, memberId: "m", camera: "Mono-26", exposureSec: 300, gain: 100, temperatureC: -10, filter: "", startMs: now - 30 * DAY_MS, fileName: "f", ...more }); // prettier-ignore
 const many = (n: number, f: CalibrationData) => Array.from({ length: n }, () => f);
-const ha: LightPlan = { channel: "Ha", filterName: "Ha 5 nm", subSec: 300, gain: 100 };
+const ha: LightPlan = {
+  channel: "Ha",
+  filterName: "Ha 5 nm",
+  subSec: 300,
+  gain: 100,
+  offset: null,
+  binning: null,
+  angleDeg: null,
+};
 const ask = (lights: readonly LightPlan[], frames: readonly CalibrationData[], more = {}) =>
   calibrationNeeds(lights, frames, { camera, school: USUAL_CALIBRATION, changed: null, nowMs: now, ...more });
 const state = (needs: ReturnType<typeof ask>, kind: string) => needs.find((n) => n.kind === kind);
@@ -26,6 +34,8 @@ describe("darks", () => {
     expect(of({ temperatureC: -9.6 })).toBe("serves");
     for (const other of [{ exposureSec: 180 }, { gain: 0 }, { temperatureC: -5 }, { camera: "Colour-71" }])
       expect(of(other)).toBe("missing");
+    const set = (more: Partial<CalibrationData>) => state(ask([{ ...ha, offset: 30, binning: 1 }], many(30, frame("dark", more))), "dark")!.state; // prettier-ignore
+    expect([set({ offset: 30, binning: 1 }), set({ offset: 50 }), set({ binning: 2 }), set({})]).toEqual(["serves", "missing", "missing", "serves"]); // prettier-ignore
     expect(of({ gain: null, temperatureC: null, camera: "" })).toBe("serves"); // headers that do not say
   });
   it("of a camera without a cooler are those of about the night's warmth", () => {
@@ -55,8 +65,32 @@ describe("flats", () => {
   it("are void after a turn, and those taken since then serve", () => {
     const changed = { atMs: now - 10 * DAY_MS, why: "angle" as const };
     expect(state(ask([ha], many(25, flat), { changed }), "flat")).toMatchObject({ state: "void", spent: 25, have: 0, since: changed }); // prettier-ignore
+    expect(state(ask([ha], many(25, { ...flat, startMs: now - 70 * DAY_MS })), "flat")).toMatchObject({
+      state: "old",
+      spent: 25,
+    }); // dust moves
     const since = { ...flat, startMs: now - 9 * DAY_MS };
     expect(state(ask([ha], [...many(25, flat), ...many(25, since)], { changed }), "flat")!.state).toBe("serves");
+  });
+});
+
+describe("flats by camera angle", () => {
+  const flat = frame("flat", { exposureSec: 2.4, filter: "Ha 5 nm", positionAngleDeg: 44 });
+  it("are void at another angle, half a turn is the same; those that do not say serve", () => {
+    const of = (angleDeg: number | null, f = flat) => state(ask([{ ...ha, angleDeg }], many(25, f)), "flat")!;
+    expect([of(44.6).state, of(224).state, of(null).state, of(90, { ...flat, positionAngleDeg: undefined as never }).state]).toEqual(["serves", "serves", "serves", "serves"]); // prettier-ignore
+    expect(of(90)).toMatchObject({ state: "void", spent: 25, since: null, angleDeg: 90 });
+  });
+  it("are wanted once for each angle at which a filter is used", () => {
+    const needs = ask(
+      [
+        { ...ha, angleDeg: 44 },
+        { ...ha, angleDeg: 44.5 },
+        { ...ha, angleDeg: 120 },
+      ],
+      many(25, flat),
+    );
+    expect(needs.filter((n) => n.kind === "flat").map((n) => [n.angleDeg, n.state])).toEqual([[44, "serves"], [120, "void"]]); // prettier-ignore
   });
 });
 

@@ -22,6 +22,10 @@ export interface LightPlan {
   readonly subSec: number;
   /** In the camera's own counting; null = not known, and then any will do. */
   readonly gain: number | null;
+  readonly offset: number | null;
+  readonly binning: number | null;
+  /** Camera angle that they are taken at, degrees; half a turn is the same. */
+  readonly angleDeg: number | null;
 }
 
 /** The camera that the lights are taken with. */
@@ -45,6 +49,8 @@ export interface CalibrationNeed {
   readonly exposureSec: number | null;
   /** Of flats. */
   readonly filterName: string | null;
+  /** Of flats: the camera angle they are wanted at; null = any, or not known. */
+  readonly angleDeg: number | null;
   readonly want: number;
   /** Frames on the shelf that serve. */
   readonly have: number;
@@ -61,6 +67,8 @@ const SAME_SEC = 0.02; // of the exposure
 const COOLED_C = 0.5; // darks of a cooled camera; MATHS 9.1
 const UNCOOLED_C = 4; // of one without a cooler
 const OLD_MS = 365 * DAY_MS; // hot pixels move; MATHS 9.1: 6 to 12 months
+const OLD_FLATS_MS = 60 * DAY_MS; // dust moves though nobody touched the train; from memory
+const SAME_ANGLE_DEG = 1; // MATHS 5.5
 
 const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SEC * Math.max(a, b, 0.05);
 const isSameText = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
@@ -69,8 +77,17 @@ const isSameText = (a: string, b: string): boolean => a.trim().toLowerCase() ===
 const ofCamera = (f: CalibrationData, camera: CalibratedCamera): boolean =>
   f.camera === "" || camera.cameraName === "" || isSameText(f.camera, camera.cameraName);
 
-const isGain = (f: CalibrationData, gain: number | null): boolean =>
-  gain === null || f.gain === null || f.gain === gain;
+/** Whether a camera was set alike, as far as both sides say. */
+const isSetAlike = (
+  f: CalibrationData,
+  { gain, offset, binning }: Pick<LightPlan, "gain" | "offset" | "binning">,
+): boolean =>
+  (gain === null || f.gain === null || f.gain === gain) &&
+  (offset === null || f.offset === undefined || f.offset === offset) &&
+  (binning === null || f.binning === undefined || f.binning === binning);
+
+const isAngle = (a: number | null, b: number | null): boolean =>
+  a === null || b === null || Math.abs(turnTo(a, b)) <= SAME_ANGLE_DEG;
 
 /** Whether a dark was taken at the night's sensor temperature, as near as matters. */
 function isWarm(f: CalibrationData, { isCooled, sensorC }: CalibratedCamera): boolean {
@@ -119,13 +136,16 @@ export function calibrationNeeds(
   const { camera, school, changed, nowMs } = at;
   const mine = frames.filter((f) => ofCamera(f, camera));
   const need = (
-    of: Pick<CalibrationNeed, "kind" | "exposureSec" | "filterName">,
+    of: Pick<CalibrationNeed, "kind" | "exposureSec" | "filterName"> & { readonly angleDeg?: number | null },
     want: number,
     serve: (f: CalibrationData) => boolean,
   ): CalibrationNeed => {
     const all = mine.filter((f) => f.type === of.kind && serve(f));
-    const isVoid = (f: CalibrationData) => of.kind === "flat" && changed !== null && (f.startMs ?? 0) < changed.atMs;
-    const isOld = (f: CalibrationData) => of.kind !== "flat" && f.startMs !== null && nowMs - f.startMs > OLD_MS;
+    const isTurned = (f: CalibrationData) => !isAngle(f.positionAngleDeg ?? null, of.angleDeg ?? null);
+    const isVoid = (f: CalibrationData) =>
+      of.kind === "flat" && ((changed !== null && (f.startMs ?? 0) < changed.atMs) || isTurned(f));
+    const isOld = (f: CalibrationData) =>
+      f.startMs !== null && nowMs - f.startMs > (of.kind === "flat" ? OLD_FLATS_MS : OLD_MS);
     const [voided, old] = [all.filter(isVoid), all.filter((f) => !isVoid(f) && isOld(f))];
     const good = all.filter((f) => !isVoid(f) && !isOld(f));
     const times = good.flatMap((f) => f.startMs ?? []);
@@ -133,26 +153,30 @@ export function calibrationNeeds(
       good.length >= want ? "serves" : good.length > 0 ? "few" : voided.length > 0 ? "void" : old.length > 0 ? "old" : "missing"; // prettier-ignore
     return {
       ...of,
+      angleDeg: of.angleDeg ?? null,
       want,
       have: good.length,
       latestMs: times.length > 0 ? Math.max(...times) : null,
       spent: voided.length + old.length,
       state,
-      since: state === "void" ? changed : null,
+      since: state === "void" ? (voided.every(isTurned) ? null : changed) : null,
     };
   };
   const once = <T>(list: readonly T[], key: (t: T) => string): T[] => [
     ...new Map(list.map((t) => [key(t), t])).values(),
   ];
-  const darks = once(lights, (l) => `${l.subSec} ${l.gain}`).map(
+  const darks = once(lights, (l) => `${l.subSec} ${l.gain} ${l.offset} ${l.binning}`).map(
     (l) =>
-    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isGain(f, l.gain) && isWarm(f, camera)), // prettier-ignore
+    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera)), // prettier-ignore
   );
-  const flats = once(lights, (l) => l.filterName).map(
+  // A filter at two camera angles wants two sets: vignetting and dust turn with the camera.
+  const angled = lights.filter((l, i) => lights.findIndex((o) => o.filterName === l.filterName && isAngle(o.angleDeg, l.angleDeg)) === i); // prettier-ignore
+  const isBinned = (f: CalibrationData, { binning }: LightPlan) => binning === null || f.binning === undefined || f.binning === binning; // prettier-ignore
+  const flats = angled.map(
     (l) =>
-    need({ kind: "flat", exposureSec: null, filterName: l.filterName }, school.flats, (f) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)), // prettier-ignore
+    need({ kind: "flat", exposureSec: null, filterName: l.filterName, angleDeg: l.angleDeg }, school.flats, (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l)), // prettier-ignore
   );
-  const gain = lights[0]?.gain ?? null;
+  const first = lights[0] ?? { gain: null, offset: null, binning: null };
   const flatLengths = once(
     mine.filter((f) => f.type === "flat" && lights.some((l) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel))), // prettier-ignore
     (f) => f.exposureSec.toPrecision(3),
@@ -161,10 +185,10 @@ export function calibrationNeeds(
     lights.length === 0
       ? []
       : school.flatsBy === "bias"
-        ? [need({ kind: "bias", exposureSec: null, filterName: null }, school.biases, (f) => isGain(f, gain))]
+        ? [need({ kind: "bias", exposureSec: null, filterName: null }, school.biases, (f) => isSetAlike(f, first))]
         : flatLengths.length === 0
           ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, school.flats, () => false)]
-          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, school.flats, (f) => isSame(f.exposureSec, sec) && isGain(f, gain))); // prettier-ignore
+          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, school.flats, (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first))); // prettier-ignore
   return [...darks, ...flats, ...offsets];
 }
 
@@ -176,20 +200,31 @@ export interface ShelfSet {
   readonly gain: number | null;
   readonly temperatureC: number | null;
   readonly filter: string;
+  readonly offset: number | null;
+  readonly binning: number | null;
   readonly count: number;
   readonly latestMs: number | null;
 }
 
-/** The shelf by sets of like frames: kind, camera, filter, length, gain, temperature to the degree; the latest first within a kind. */
+/** The shelf by sets of like frames: kind, camera, filter, length, gain, offset, binning, temperature to the degree; the latest first within a kind. */
 export function shelfSets(frames: readonly CalibrationData[]): ShelfSet[] {
   const sets = new Map<string, ShelfSet>();
   for (const f of frames) {
     const temperatureC = f.temperatureC === null ? null : Math.round(f.temperatureC);
-    const key = [f.type, f.camera.toLowerCase(), f.filter.toLowerCase(), f.exposureSec.toPrecision(3), f.gain, temperatureC].join("|"); // prettier-ignore
+    const key = [f.type, f.camera.toLowerCase(), f.filter.toLowerCase(), f.exposureSec.toPrecision(3), f.gain, f.offset, f.binning, temperatureC].join("|"); // prettier-ignore
     const known = sets.get(key);
     const { type, camera, exposureSec, gain, filter, startMs } = f;
     sets.set(key, {
-      ...(known ?? { type, camera, exposureSec, gain, temperatureC, filter }),
+      ...(known ?? {
+        type,
+        camera,
+        exposureSec,
+        gain,
+        temperatureC,
+        filter,
+        offset: f.offset ?? null,
+        binning: f.binning ?? null,
+      }),
       count: (known?.count ?? 0) + 1,
       latestMs: startMs === null ? (known?.latestMs ?? null) : Math.max(startMs, known?.latestMs ?? 0),
     });
