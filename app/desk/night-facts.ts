@@ -1,4 +1,4 @@
-import type { NightFacts } from "~/core/ledger";
+import type { ContributionData, NightFacts } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import { nightWindow, nightOf } from "~/core/sky";
@@ -57,4 +57,19 @@ export function silentNights(library: Library, place: Entity<Place>, today: Nigh
   if (first === undefined) return [];
   const nights = Array.from({ length: ASKED_NIGHTS }, (_, i) => addNights(today, -1 - i));
   return nights.filter((n) => n > first && !said.has(n));
+}
+
+/** Exposure of a night at a place by one's own log, minutes taken and kept. */
+export function exposedOf(
+  library: Library,
+  placeId: string,
+  night: string,
+): { readonly takenMin: number; readonly keptMin: number } {
+  const me = meOf(library);
+  const mine = (library.log.byNight.get(night) ?? []).filter(
+    (c) => c.data.placeId === placeId && c.data.memberId === me,
+  );
+  const minutes = (of: (c: ContributionData) => number) =>
+    mine.reduce((sum, { data }) => sum + (of(data) * data.exposureSec) / 60, 0);
+  return { takenMin: minutes((c) => c.taken), keptMin: minutes((c) => c.kept) };
 }

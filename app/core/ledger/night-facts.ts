@@ -4,6 +4,10 @@ import { degToRad } from "~/core/units";
 export const TRAIN_PARTS = ["turned", "filters", "cleaned"] as const;
 export type TrainPart = (typeof TRAIN_PARTS)[number];
 
+/** What takes time from a night. */
+export const LOST_CAUSES = ["cloud", "wind", "dew", "kit", "guiding", "lateStart", "other"] as const;
+export type LostCause = (typeof LOST_CAUSES)[number];
+
 /** What somebody wrote down about a night at a place: measured, felt, gone wrong, and what cured it. Absent = not written down. */
 export interface NightFacts {
   readonly night: string;
@@ -29,6 +33,10 @@ export interface NightFacts {
   readonly dew?: "none" | "wet" | "ice";
   /** Steps of the focuser from dusk to dawn. */
   readonly focusMoves?: number;
+  /** Exposure that was set up to be taken. */
+  readonly programmedMin?: number;
+  /** Of it, minutes that were not taken, by cause. */
+  readonly lost?: Readonly<Partial<Record<LostCause, number>>>;
   /** What of the optical train changed before or in this night: flats from before it are void. */
   readonly train?: readonly TrainPart[];
   readonly trouble: string;

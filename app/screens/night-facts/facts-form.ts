@@ -1,7 +1,7 @@
 import { numberFault, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
-import { TRAIN_PARTS, type NightFacts } from "~/core/ledger";
+import { LOST_CAUSES, TRAIN_PARTS, type LostCause, type NightFacts } from "~/core/ledger";
 import { parseNumber } from "~/core/notation";
-import { NIGHT_FIELDS } from "~/core/records";
+import { NIGHT_FIELDS, TIME_FIELDS } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 
 /** Number boxes of a night's facts. */
@@ -23,6 +23,17 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
     if (fault) faults[spec.name] = fault;
     else values[spec.name] = parseNumber(text)! + 0;
   }
+  const lost: Partial<Record<LostCause, number>> = {};
+  for (const cause of LOST_CAUSES) {
+    const text = textOf(form, `lost-${cause}`);
+    if (text.trim() === "") continue;
+    const fault = numberFault(TIME_FIELDS.lostMin, text);
+    if (fault) faults[`lost-${cause}`] = fault;
+    else if (parseNumber(text)! > 0) lost[cause] = parseNumber(text)!;
+  }
+  const programmed = textOf(form, "programmedMin");
+  const programmedFault = programmed.trim() === "" ? undefined : numberFault(TIME_FIELDS.programmedMin, programmed);
+  if (programmedFault) faults["programmedMin"] = programmedFault;
   if (Object.keys(faults).length > 0) return err(faults);
   const dew = DEWS.find((d) => d === textOf(form, "dew"));
   const rigId = textOf(form, "rigId");
@@ -33,6 +44,8 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
     ...(dew ? { dew } : {}),
     ...(rigId ? { rigId } : {}),
     ...(train.length > 0 ? { train } : {}),
+    ...(programmed.trim() === "" ? {} : { programmedMin: parseNumber(programmed)! }),
+    ...(Object.keys(lost).length > 0 ? { lost } : {}),
     trouble: words("trouble"),
     cure: words("cure"),
     note: words("note"),

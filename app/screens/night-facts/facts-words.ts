@@ -1,5 +1,14 @@
 import { fixed } from "~/components/numbers";
-import { guidingVerdict, polarDriftArcsec, polarTotal, type NightFacts, type NightMeasure } from "~/core/ledger";
+import {
+  guidingVerdict,
+  LOST_CAUSES,
+  polarDriftArcsec,
+  polarTotal,
+  type LostCause,
+  type NightFacts,
+  type NightMeasure,
+} from "~/core/ledger";
+import { formatMinutes } from "~/core/notation";
 
 /** What a measure of nights is called, and its unit. */
 export const MEASURE_WORDS: Readonly<Record<NightMeasure, { readonly name: string; readonly unit: string; readonly digits: number }>> = {
@@ -37,4 +46,32 @@ export function polarWords(f: NightFacts, latitudeDeg: number, subSec: number): 
   const error = polarTotal(f, latitudeDeg);
   if (error === null) return "";
   return `Polar axis off by ${fixed(error, 1)}′: up to ${fixed(polarDriftArcsec(error, subSec), 1)}″ of drift in a sub of ${subSec} s, which guiding takes; the field turns all the same.`;
+}
+
+/** What took time from a night. */
+export const LOST_WORDS = {
+  cloud: "cloud",
+  wind: "wind",
+  dew: "dew or frost",
+  kit: "kit that failed",
+  guiding: "guiding, focus",
+  lateStart: "a late start",
+  other: "other things",
+} as const satisfies Readonly<Record<LostCause, string>>;
+
+/** "7 h 00 programmed, 4 h 10 taken, 3 h 20 kept. Lost: 2 h 00 to cloud …", as far as it is known. */
+export function timeWords(
+  { programmedMin, lost = {} }: Pick<NightFacts, "programmedMin" | "lost">,
+  { takenMin, keptMin }: { readonly takenMin: number; readonly keptMin: number },
+): string {
+  const parts = [
+    ...(programmedMin === undefined ? [] : [`${formatMinutes(programmedMin)} programmed`]),
+    ...(takenMin > 0 ? [`${formatMinutes(takenMin)} taken`, `${formatMinutes(keptMin)} kept`] : []),
+  ];
+  const causes = LOST_CAUSES.flatMap((c) => (lost[c] ? [`${formatMinutes(lost[c])} to ${LOST_WORDS[c]}`] : []));
+  const told = LOST_CAUSES.reduce((sum, c) => sum + (lost[c] ?? 0), 0);
+  const untold = programmedMin === undefined ? 0 : programmedMin - takenMin - told;
+  if (untold > 1) causes.push(`${formatMinutes(untold)} nobody says to what`);
+  const first = parts.length > 0 ? `${parts.join(", ")}.` : "";
+  return [first, causes.length > 0 ? `Lost: ${causes.join(", ")}.` : ""].filter((w) => w !== "").join(" ");
 }

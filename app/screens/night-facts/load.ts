@@ -1,6 +1,6 @@
 import { opticsOf } from "~/core/framing";
 import { loadChoice } from "~/desk/choice";
-import { factsOf } from "~/desk/night-facts";
+import { exposedOf, factsOf } from "~/desk/night-facts";
 import { ownContextsOf } from "~/desk/project";
 
 /** The facts of the chosen night at the chosen place, and those of all its nights. */
@@ -19,6 +19,8 @@ export async function loadFacts(request: Request) {
       .map((f) => f.data)
       .filter((f) => f.placeId === place.id)
       .sort((a, b) => (a.night < b.night ? -1 : 1)),
+    /** Minutes of exposure at this place in this night, by the log. */
+    exposed: exposedOf(library, place.id, night),
     rigId: choice.rig?.id ?? "",
     rigs: library.rigs.map((r) => ({
       id: r.id,

@@ -9,6 +9,7 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
 import { Empty, Section } from "~/components/ui/Panel";
 import {
+  LOST_CAUSES,
   measureOf,
   NIGHT_MEASURES,
   TRAIN_PARTS,
@@ -16,12 +17,13 @@ import {
   type NightFacts,
   type NightMeasure,
 } from "~/core/ledger";
+import { TIME_FIELDS } from "~/core/records";
 import { keptSearch } from "~/desk/choice";
 import type { Route } from "./+types/route";
 import { factsAction } from "./action";
 import { NIGHT_NUMBERS } from "./facts-form";
 import { TRAIN_WORDS } from "~/components/words/calibration-words";
-import { guidingWords, MEASURE_WORDS, polarWords } from "./facts-words";
+import { guidingWords, LOST_WORDS, MEASURE_WORDS, polarWords, timeWords } from "./facts-words";
 import { loadFacts, type FactsView } from "./load";
 
 export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadFacts(request);
@@ -55,6 +57,7 @@ export default function NightFactsRoute({ loaderData: view, actionData }: Route.
         <WithDraft rev={view.facts?.rev ?? ""} name={`night ${view.placeId} ${view.night}`} title="facts of a night">
           <FactsForm view={view} faults={actionData?.faults ?? {}} />
         </WithDraft>
+        <TimeWords view={view} />
         {view.facts ? <Verdicts facts={view.facts.data} view={view} /> : null}
         <Charts view={view} />
       </div>
@@ -70,7 +73,7 @@ function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults
   const start = useFormStart();
   const known = view.facts?.data;
   const ticked = start.texts("train", known?.train ?? []);
-  const text = (name: keyof NightFacts) => start.text(name, String(known?.[name] ?? ""));
+  const text = (name: Exclude<keyof NightFacts, "lost" | "train">) => start.text(name, String(known?.[name] ?? ""));
   return (
     <Form method="post" className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4" key={`${view.placeId} ${view.night}`}>
       <DraftMark />
@@ -101,6 +104,28 @@ function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults
           </option>
         ))}
       </SelectField>
+      <fieldset className="col-span-2 grid grid-cols-2 gap-3 sm:col-span-4 sm:grid-cols-4">
+        <legend className="text-note text-soft mb-1">Where the time went</legend>
+        <Field
+          label={TIME_FIELDS.programmedMin.label}
+          unit={TIME_FIELDS.programmedMin.unit}
+          name="programmedMin"
+          inputMode="decimal"
+          defaultValue={text("programmedMin")}
+          fault={faults["programmedMin"]}
+        />
+        {LOST_CAUSES.map((cause) => (
+          <Field
+            key={cause}
+            label={`Lost to ${LOST_WORDS[cause]}`}
+            unit="min"
+            name={`lost-${cause}`}
+            inputMode="decimal"
+            defaultValue={start.text(`lost-${cause}`, String(known?.lost?.[cause] ?? ""))}
+            fault={faults[`lost-${cause}`]}
+          />
+        ))}
+      </fieldset>
       <fieldset className="col-span-2 sm:col-span-4">
         <legend className="text-note text-soft">Changed in the optical train: flats from before are void</legend>
         <div className="mt-1 flex flex-wrap gap-x-5">
@@ -125,6 +150,16 @@ function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults
         <SaveButton words="Write down" />
       </div>
     </Form>
+  );
+}
+
+/** Programmed, taken, kept, and what of it was lost to what. */
+function TimeWords({ view }: { readonly view: FactsView }) {
+  const words = timeWords(view.facts?.data ?? {}, view.exposed);
+  return words === "" ? null : (
+    <p className="mt-3" aria-label="Where the time went">
+      {words}
+    </p>
   );
 }
 
