@@ -1,4 +1,11 @@
-export { CULL_REASONS, type CalibrationData, type ContributionData, type CullReason } from "./contribution";
+export {
+  CULL_REASONS,
+  type CalibrationData,
+  type ContributionData,
+  type CullReason,
+  type KeptBefore,
+  type SubMeasure,
+} from "./contribution";
 export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
 export {
@@ -15,11 +22,9 @@ export {
   collectedByNight,
   cellKey,
   isOfShortSet,
-  countAgainst,
   countedByCell,
   loomOf,
   nightTotals,
-  type CountOf,
   type LoomCell,
   type NightTotal,
 } from "./progress";
@@ -30,16 +35,44 @@ export {
   USUAL_CALIBRATION,
   type CalibrationNeed,
   type CalibrationSchool,
+  type LightPlan,
   type ShelfSet,
 } from "./calibration-needs";
+export { doneAdvice, type CellAdvice, type DoneAdvice, type Unlevel } from "./done-advice";
 export { acquisitionCard, type AcquisitionCard } from "./acquisition";
-export { coveredShare, memberWeights, type MemberWeight, type ShotFrame } from "./equivalence";
+export { measureStars, subMeasureOf, type PixelTile, type StarSample } from "./star-measure";
+export {
+  cullHints,
+  cullPrice,
+  keptHistory,
+  likeKey,
+  measureSummary,
+  MOST_STATES,
+  subsBetween,
+  withKept,
+  type CullHint,
+  type CullPrice,
+  type CullSub,
+} from "./cull";
+export { memberWeights, type MemberWeight } from "./equivalence";
+export {
+  countAgainst,
+  countedEntries,
+  coveredShare,
+  filledPanels,
+  type CountedEntry,
+  type CountRules,
+  type FilledPanel,
+  type ShotFrame,
+} from "./counted";
 export { clockAheadHours, type IntakeData } from "./intake-record";
 export { logLineText, readLogLine, type LogLine, type LogLineFault } from "./log-line";
 export {
   guidingTotal,
   guidingVerdict,
   measureOf,
+  LOST_CAUSES,
+  type LostCause,
   NIGHT_MEASURES,
   TRAIN_PARTS,
   polarDriftArcsec,

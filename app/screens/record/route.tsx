@@ -1,23 +1,32 @@
 import { fixed } from "~/components/numbers";
 import { download, downloadBlob, fileStem } from "~/components/download";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { Empty, Section } from "~/components/ui/Panel";
 import { useSay } from "~/components/ui/Toasts";
 import { acquisitionCard } from "~/core/ledger";
 import { moonPhase } from "~/core/sky";
 import { utcMs } from "~/core/time";
+import { choiceOf } from "~/desk/choice";
+import { doneOf } from "~/desk/done";
 import { libraryHere } from "~/desk/open-library";
 import { requireContext } from "~/desk/project";
 import type { Route } from "./+types/route";
+import { recordAction } from "./action";
 import { cardPicture } from "./card-picture";
+import { DonePanel } from "./DonePanel";
+import type { RecordIntent } from "./intents";
 import { cardAsCsv, cardAsMarkdown, cardAsText, cardLines } from "./card-text";
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
   const library = await libraryHere();
   const c = requireContext(library, params.projectId);
   const named = (list: readonly { readonly id: string; readonly data: { readonly name: string } }[], id: string) =>
     list.find((x) => x.id === id)?.data.name ?? "not known";
+  const { today } = choiceOf(library, new URL(request.url).searchParams);
   return {
+    done: doneOf(library, c, today, request.signal),
     title: c.project.data.name,
     card: acquisitionCard(c.counted, {
       memberOf: (id) => named(library.members, id),
@@ -32,14 +41,16 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
 }
 clientLoader.hydrate = true as const;
+export const clientAction = ({ request, params }: Route.ClientActionArgs) => recordAction(request, params.projectId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Record · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 /** What a finished picture was made from, to be put beside it. */
-export default function RecordRoute({ loaderData: { title, card } }: Route.ComponentProps) {
+export default function RecordRoute({ loaderData: { title, card, done } }: Route.ComponentProps) {
   const say = useSay();
+  const { act, refusal, isBusy } = useAct<RecordIntent>();
   const lines = cardLines(card);
   if (lines.length === 0)
     return (
@@ -54,17 +65,21 @@ export default function RecordRoute({ loaderData: { title, card } }: Route.Compo
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div>
-        <dl>
-          {lines.map((l) => (
-            <div
-              key={`${l.head} ${l.words}`}
-              className="border-rule grid grid-cols-[8rem_minmax(0,1fr)] gap-4 border-t py-1.5"
-            >
-              <dt className="text-soft truncate">{l.head}</dt>
-              <dd>{l.words}</dd>
-            </div>
-          ))}
-        </dl>
+        <StorageRefusal fault={refusal} />
+        <DonePanel view={done} isBusy={isBusy} onState={(state) => void act({ act: "state", rev: done.rev, state })} />
+        <Section title="What it is made from">
+          <dl>
+            {lines.map((l) => (
+              <div
+                key={`${l.head} ${l.words}`}
+                className="border-rule grid grid-cols-[8rem_minmax(0,1fr)] gap-4 border-t py-1.5"
+              >
+                <dt className="text-soft truncate">{l.head}</dt>
+                <dd>{l.words}</dd>
+              </div>
+            ))}
+          </dl>
+        </Section>
         {card.seasons.length > 1 ? (
           <Section title="Season by season" aside="hours kept, July to June">
             <ul>
