@@ -64,6 +64,13 @@ export async function writeProject(projectId: string, stem: string): Promise<Wri
   };
 }
 
+/** A project to invite somebody to: its frame, goals and kit without the hours, small, under a name that says what it is. */
+export async function writeInvitation(projectId: string, stem: string): Promise<Written> {
+  const at = new Date(now()).toISOString();
+  const asked = belonging(await allRecords(), projectId).filter((r) => !["contribution", "handOver"].includes(r.kind));
+  return { name: `join-${stem}.zenithar.json`, text: encodeBundle(asked, "project", at) };
+}
+
 /** Everything as a file, what does not read included; the settings remember when. */
 export async function writeEverything(library: Library): Promise<Written> {
   const at = new Date(now()).toISOString();

@@ -10,7 +10,9 @@ import { recordKey, type Heads, type StoredRecord } from "./record";
 const includes = (a: StoredRecord, b: StoredRecord): boolean =>
   a.rev !== b.rev && (a.seen[nodeOfRev(b.rev)] ?? "") >= b.rev;
 
-const isSame = (a: StoredRecord, b: StoredRecord): boolean => a === b || stableText(a) === stableText(b);
+/** By the texts of both; that of the keys as they stand is five times as fast, and settles nearly all. */
+const isSame = (a: StoredRecord, b: StoredRecord): boolean =>
+  a === b || JSON.stringify(a) === JSON.stringify(b) || stableText(a) === stableText(b);
 
 /**
  * What makes a version unbelievable: it must have seen itself, nothing later than itself, and every reading under the name
@@ -33,6 +35,12 @@ export function unsoundness(record: Pick<StoredRecord, "rev" | "seen">): string 
  * and idempotent, so friends can exchange files in any order, as often as they like.
  */
 export function joinHeads(a: readonly StoredRecord[], b: readonly StoredRecord[]): StoredRecord[] {
+  const [x, y] = [a[0], b[0]];
+  if (x && y && a.length === 1 && b.length === 1 && x.rev !== y.rev) {
+    // One version on either side, as nearly always: whichever builds upon the other.
+    const [isX, isY] = [includes(x, y), includes(y, x)];
+    if (isX !== isY) return isX ? [x] : [y];
+  }
   const versions: StoredRecord[] = [];
   for (const v of [...a, ...b]) if (!versions.some((w) => w.rev === v.rev && isSame(w, v))) versions.push(v);
   return versions
@@ -43,7 +51,13 @@ export function joinHeads(a: readonly StoredRecord[], b: readonly StoredRecord[]
 /** Merges two stores, by kind and id. */
 export function mergeStores(a: ReadonlyMap<string, Heads>, b: ReadonlyMap<string, Heads>): Map<string, Heads> {
   const merged = new Map<string, Heads>(a);
-  for (const [key, heads] of b) merged.set(key, joinHeads(a.get(key) ?? [], heads) as unknown as Heads);
+  for (const [key, heads] of b) {
+    const here = a.get(key);
+    merged.set(
+      key,
+      here === undefined && heads.length === 1 ? heads : (joinHeads(here ?? [], heads) as unknown as Heads),
+    );
+  }
   return merged;
 }
 

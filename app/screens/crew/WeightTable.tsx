@@ -1,4 +1,5 @@
 import { fixed, percent } from "~/components/numbers";
+import { SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import type { MemberWeight } from "~/core/ledger";
@@ -8,11 +9,20 @@ export function WeightTable({
   weights,
   members,
   here,
+  measurers,
+  measuredBy,
+  isBusy,
+  onMeasure,
 }: {
   readonly weights: readonly MemberWeight[];
   readonly members: Readonly<Record<string, string>>;
   /** Rig and place that the hours are told for. */
   readonly here: string;
+  /** Who can be the reference, and who is; null = nobody's part any more. */
+  readonly measurers: readonly { readonly memberId: string; readonly words: string }[];
+  readonly measuredBy: string | null;
+  readonly isBusy: boolean;
+  readonly onMeasure: (memberId: string) => void;
 }) {
   if (weights.length < 2) return null;
   const cell = "border-rule border-t py-2 pr-4 text-right";
@@ -48,6 +58,24 @@ export function WeightTable({
           </tbody>
         </table>
       </div>
+      {measurers.length > 1 ? (
+        <div className="mt-3 max-w-md">
+          <SelectField
+            label="Goals and hours are told for"
+            value={measuredBy ?? ""}
+            disabled={isBusy}
+            hint="For everyone in the project. Goals stay as many hours: of the other place and rig."
+            onChange={(e) => onMeasure(e.target.value)}
+          >
+            {measuredBy === null ? <option value="">what it was begun with</option> : null}
+            {measurers.map((m) => (
+              <option key={m.memberId} value={m.memberId}>
+                {m.words}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+      ) : null}
       <p className="text-note text-soft mt-2">
         <Why title="How it is weighed">
           <p>

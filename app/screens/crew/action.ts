@@ -4,13 +4,26 @@ import { answer, intentOf, type Answer } from "~/desk/answer";
 import { keepHandOver } from "~/desk/hand-over";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
+import { requireContext } from "~/desk/project";
 import { joinLookedInto } from "~/desk/sharing";
+import { keepReference, keepSharing, promiseChannels } from "~/desk/who-shoots";
+import { dropDraft } from "~/storage/drafts";
 import type { CrewIntent } from "./intents";
 
 /** Joins the friend's file that was looked into; keeps what is handed over. */
 export async function crewAction(request: Request) {
   const intent = await intentOf<CrewIntent>(request);
   if (intent.act === "handOver") return answer(await keepHandOver(intent.projectId, intent.terms, intent.rev));
+  if (intent.act === "sharing" || intent.act === "promise" || intent.act === "measure") {
+    const library = await libraryHere();
+    const c = requireContext(library, intent.projectId);
+    if (intent.act === "promise")
+      return answer(await promiseChannels(library, c, intent.channels), `You promise ${intent.channels.join(", ")}.`);
+    if (intent.act === "measure") return answer(await keepReference(c, intent.rev, intent.memberId));
+    const done = await keepSharing(c, intent.rev, intent.rules);
+    if (done.ok) dropDraft(`sharing ${c.id}`);
+    return answer(done, "Who shoots what is kept.");
+  }
   const { letsAheadIn, chosen } = intent;
   const joined = await joinLookedInto(await libraryHere(), { owner: "friend", letsAheadIn, chosen });
   if (joined && !joined.done.ok) return data<Answer>({ refusal: joined.done.error, revs: {} }, { status: 507 });

@@ -1,4 +1,6 @@
 import type { HandOverData } from "~/core/crew";
+import type { Channel } from "~/core/exposure";
+import type { SharingRules } from "~/core/plan";
 
 /** What the crew's page asks for. */
 export type CrewIntent =
@@ -9,6 +11,12 @@ export type CrewIntent =
       /** Of what it would change here, what was said yes to. */
       readonly chosen: readonly string[];
     }
+  /** Who shoots what. */
+  | { readonly act: "sharing"; readonly projectId: string; readonly rev: string; readonly rules: SharingRules }
+  /** By whose place and rig hours are measured. */
+  | { readonly act: "measure"; readonly projectId: string; readonly rev: string; readonly memberId: string }
+  /** Channels that one promises. */
+  | { readonly act: "promise"; readonly projectId: string; readonly channels: readonly Channel[] }
   /** What is handed over, and what of it has come. */
   | {
       readonly act: "handOver";

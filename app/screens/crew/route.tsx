@@ -1,8 +1,11 @@
 import { useState } from "react";
+import { CoverageMap } from "./CoverageMap";
 import { CrewTable } from "./CrewTable";
 import { HandOver } from "./HandOver";
 import { JointCalendar } from "./JointCalendar";
+import { LastChanges } from "./LastChanges";
 import { WeightTable } from "./WeightTable";
+import { WhoShoots } from "./WhoShoots";
 import { FilePreview } from "~/components/FilePreview";
 import { download, fileStem } from "~/components/download";
 import { BundleDrop } from "~/components/forms/BundleDrop";
@@ -14,13 +17,16 @@ import { memberTotals } from "~/core/crew";
 import { panelName } from "~/core/framing";
 import { hoursOfAll } from "~/core/plan";
 import { choiceOf } from "~/desk/choice";
+import { coverageOf } from "~/desk/coverage";
 import { handOverOf } from "~/desk/hand-over";
 import { jointRows } from "~/desk/joint";
 import { weightsOf } from "~/desk/equivalence";
+import { lastWritten } from "~/desk/last-written";
 import { libraryHere } from "~/desk/open-library";
 import { meOf, participantsOf } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
-import { changeKey, lookInto, readBundle, writeProject, type FileView } from "~/desk/sharing";
+import { changeKey, lookInto, readBundle, writeInvitation, writeProject, type FileView } from "~/desk/sharing";
+import { promisedBy, sharingOf } from "~/desk/who-shoots";
 import { isDemo } from "~/storage/session";
 import type { Route } from "./+types/route";
 import { crewAction } from "./action";
@@ -35,10 +41,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   return {
     projectId: c.id,
     name: c.project.data.name,
-    totals: memberTotals(
-      c.contributions.map((x) => x.data),
-      c.countOf,
-    ),
+    totals: memberTotals(c.counted),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     goals: c.goal.data.channels.map((g) => ({
       channel: g.channel,
@@ -49,10 +52,15 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
         ) * 60,
     })),
     joint,
+    coverage: coverageOf(library, c, request.signal),
+    sharing: sharingOf(library, c, today, request.signal),
+    promised: promisedBy(library, c),
+    measuredBy: c.reference.memberId,
     handOver: handOverOf(library, c),
     zone: place?.data.timeZone ?? "Etc/UTC",
     weights: weightsOf(library, c),
-    here: `${c.rig.data.name}, ${c.place.data.name}`,
+    written: lastWritten(library, c.id).slice(0, 12),
+    here: `${c.reference.rig.data.name}, ${c.reference.place.data.name}`,
     participants: participantsOf(library, c.id),
     me: meOf(library),
     isDemo: isDemo(),
@@ -69,6 +77,10 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   const { projectId, name, totals, members, goals, participants, me } = loaderData;
   const { act, refusal, isBusy } = useAct<CrewIntent>();
   const [view, setView] = useState<FileView | null>(null);
+  const invite = async () => {
+    const file = await writeInvitation(projectId, fileStem(name));
+    download(file.name, file.text, "application/json");
+  };
   const share = async () => {
     const file = await writeProject(projectId, fileStem(name));
     download(file.name, file.text, "application/json");
@@ -81,10 +93,21 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div>
         <StorageRefusal fault={refusal} />
-        <Section title="What have we together?" aside="kept hours, and their worth at each one's own sky">
+        <Section title="What have we together?" aside="kept hours, and what they count at the reference">
           <CrewTable totals={totals} members={members} goals={goals} />
         </Section>
-        <WeightTable weights={loaderData.weights} members={members} here={loaderData.here} />
+        <WeightTable
+          weights={loaderData.weights}
+          members={members}
+          here={loaderData.here}
+          measurers={participants
+            .filter((p) => p.isSaid)
+            .map((p) => ({ memberId: p.memberId, words: `${p.name}: ${p.rigName}, ${p.placeName}` }))}
+          measuredBy={loaderData.measuredBy}
+          isBusy={isBusy}
+          onMeasure={(memberId) => void act({ act: "measure", projectId, rev: loaderData.sharing.rev, memberId })}
+        />
+        <CoverageMap view={loaderData.coverage} members={members} name={name} here={loaderData.here} />
         <Section title="Who takes part" aside="everyone sets their own part, under Change above">
           <ul className="mt-1">
             {participants.map((p) => (
@@ -102,7 +125,18 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             ))}
           </ul>
         </Section>
+        <WhoShoots
+          projectId={projectId}
+          view={loaderData.sharing}
+          members={members}
+          me={me}
+          promised={loaderData.promised}
+          isBusy={isBusy}
+          onKeep={(rev, rules) => void act({ act: "sharing", projectId, rev, rules })}
+          onPromise={(channels) => void act({ act: "promise", projectId, channels })}
+        />
         <JointCalendar rows={loaderData.joint} members={members} zone={loaderData.zone} />
+        <LastChanges written={loaderData.written} members={members} zone={loaderData.zone} />
         {view ? (
           <FilePreview
             view={view}
@@ -123,9 +157,13 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             One file with this project: its frame, goals, everyone&apos;s hours and the kit they came from. Whoever
             imports it loses nothing and doubles nothing.
           </p>
-          <Button look="main" onClick={() => void share()}>
-            Export this project
-          </Button>
+          <div className="flex flex-wrap gap-2">
+            <Button look="main" onClick={() => void share()}>
+              Export this project
+            </Button>
+            <Button onClick={() => void invite()}>Invite somebody</Button>
+          </div>
+          <p className="text-note text-soft mt-2">An invitation is the same without the hours: small enough to mail.</p>
         </Panel>
         <Panel title="Import">
           <p className="text-soft mb-3">A friend&apos;s file. You see what it brings before it is merged.</p>
