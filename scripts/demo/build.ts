@@ -9,6 +9,7 @@ import { opticsOf } from "~/core/framing";
 import type { ContributionData, CullReason } from "~/core/ledger";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
 import { nightOffer, panelsOf, partId } from "~/core/plan";
+import { randomFrom } from "~/core/numeric";
 import { nightDate } from "~/core/time";
 import { writeFits } from "./fits-writer";
 import { filters, members, parts, places, projects, rigs } from "./group";
@@ -102,6 +103,41 @@ function contributionsOf(s: Session): StoredRecord[] {
   });
 }
 
+/** A night of single subs with what their stars were like: cloud towards the end, a gust, a sky that grows darker. */
+function subsOf(s: Session, firstIso: string): StoredRecord[] {
+  const random = randomFrom(26);
+  const [whole] = contributionsOf(s);
+  const lost = s.taken - s.kept;
+  return Array.from({ length: s.taken }, (_, i) => {
+    const isLost = i >= s.taken - lost - 4 && i < s.taken - 4;
+    const isGust = i === 17;
+    const isThin = i === s.taken - 2;
+    const startMs = Date.parse(firstIso) + i * (s.subSec + 9) * 1000;
+    const data: ContributionData = {
+      ...(whole!.data as ContributionData),
+      taken: 1,
+      kept: isLost ? 0 : 1,
+      reason: isLost ? "cloud" : "",
+      startMs,
+      fileName: `shell_${s.channel}_${String(i + 1).padStart(3, "0")}.fits`,
+      gain: 120,
+      binning: 1,
+      temperatureC: -10,
+      measure: {
+        fwhmPx: Number((1.62 + 0.16 * random() + (isGust ? 0.75 : 0)).toFixed(2)),
+        eccentricity: Number((0.36 + 0.08 * random() + (isGust ? 0.28 : 0)).toFixed(2)),
+        stars: Math.round((880 + 60 * random()) * (isLost ? 0.3 : isThin ? 0.62 : 1)),
+        background: Math.round(1180 - 2.2 * i + 14 * random() + (isLost ? 260 : 0)),
+        from: "header",
+      },
+      ...(isLost
+        ? { history: [{ untilMs: Date.parse(firstIso) + 14 * 3_600_000, kept: 1, reason: "" as const }] }
+        : {}),
+    };
+    return record("contribution", `${whole!.id}-${String(i + 1).padStart(3, "0")}`, data, s.member);
+  });
+}
+
 const kit = [
   ...Object.entries(members).map(([id, name]) => record("member", id, { name }, id)),
   ...Object.entries(places).map(([id, data]) => record("place", id, data)),
@@ -120,7 +156,13 @@ const settings = record("settings", "settings", {
   rigId: "rig-refractor",
   lastBackupMs: null,
 });
-const old = sessions.flatMap(contributionsOf);
+/** The night that is logged sub by sub. */
+const BY_SUBS = { project: "project-shell", member: "member-ines", night: "2026-11-08", first: "2026-11-08T19:40:00Z" };
+const old = sessions.flatMap((s) =>
+  s.project === BY_SUBS.project && s.member === BY_SUBS.member && s.night === BY_SUBS.night
+    ? subsOf(s, BY_SUBS.first)
+    : contributionsOf(s),
+);
 
 const weather = pastWeather("place-garden", places["place-garden"]!, sessions.filter((s) => s.place === "garden").map((s) => s.night)); // prettier-ignore
 
