@@ -118,6 +118,20 @@ async function measure(entries: number): Promise<void> {
       }
     for (const [to, values] of changes) line(`screen change to ${to}`, values, `${100 * double} ms`);
 
+    await driver.get(`${app.url}/log`);
+    await driver.wait(until.elementLocated(By.css("[role=rowgroup].overflow-y-auto")), WAIT_MS);
+    await driver.sleep(1000);
+    const frames = await driver.executeAsyncScript<number[]>(
+      `const done = arguments[0]; const box = document.querySelector("[role=rowgroup].overflow-y-auto");
+       const frames = []; let last = performance.now(); let n = 0;
+       const tick = (t) => { frames.push(t - last); last = t; box.scrollTop += 90; if (++n < 240) requestAnimationFrame(tick); else done(frames.slice(5)); };
+       requestAnimationFrame(tick);`,
+    );
+    const slow = [...frames].sort((a, b) => a - b)[Math.floor(0.95 * frames.length)]!;
+    console.log(
+      `log table scrolled: ${(1000 / (frames.reduce((a, b) => a + b, 0) / frames.length)).toFixed(0)} pictures a second, slowest twentieth ${slow.toFixed(0)} ms   aim 50 a second`,
+    );
+
     await driver.get(`${app.url}/kit/data`);
     await driver.wait(until.elementLocated(By.xpath("//label[contains(., 'Your name')]")), WAIT_MS);
     const saves: number[] = [];

@@ -104,7 +104,7 @@ describe("the books", () => {
   it("says on the run sheet what of calibration is missing, what the shelf has, and that a turn voids flats", async () => {
     const { driver, app, me } = stage;
     await driver.get(`${app.url}/nights?night=2026-12-05`);
-    await me.see("25 flats through OIII 5 nm: none on the shelf");
+    await me.see("25 flats through OIII 5 nm, camera at 4°: none on the shelf");
     await me.see("25 dark flats as long as the flats");
     const card = ([k, v]: readonly [string, string | number]) => `${k.padEnd(8)}= ${typeof v === "number" || v === "T" ? String(v).padStart(20) : `'${v}'`}`.padEnd(80); // prettier-ignore
     const files = Array.from({ length: 25 }, (_, i) => {
@@ -119,7 +119,7 @@ describe("the books", () => {
     await me.press("Add 25 exposures");
     await me.see("Calibration on the shelf");
     await driver.get(`${app.url}/nights?night=2026-12-05`);
-    await me.see("25 flats through OIII 5 nm: 25 on the shelf");
+    await me.see("25 flats through OIII 5 nm, camera at 4°: 25 on the shelf");
     await me.see("25 dark flats of 2.4 s");
     // The camera is turned this evening, and somebody writes so down.
     await driver.get(`${app.url}/log/nights?night=2026-12-05`);

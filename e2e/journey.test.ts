@@ -292,9 +292,9 @@ describe("the whole job", () => {
     const report = await driver.findElement(By.css("[role=status]")).getText();
     for (const words of [
       "bad_01.fits: the header is cut short",
-      "bad_02.fits: not a FITS file",
+      "bad_02.fits: neither a FITS file nor a picture",
       "bad_05.fits: the file is cut short",
-      "README.md: not a FITS file",
+      "README.md: neither a FITS file nor a picture",
     ])
       expect(report).toContain(words);
     await chooseFiles("Exposure files", all);
@@ -323,7 +323,7 @@ describe("the whole job", () => {
     await me.press("Export this project");
     const file = JSON.parse(await downloaded(".zenithar.json")) as { format: string; records: { kind: string }[] };
     expect(file.format).toBe("zenithar-bundle");
-    expect(file.records.filter((r) => r.kind === "contribution")).toHaveLength(7);
+    expect(file.records.filter((r) => r.kind === "contribution")).toHaveLength(58);
   });
 
   it("9 · all is there after closing the browser, and after exporting, clearing and importing everything", async () => {

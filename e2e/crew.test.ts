@@ -1,0 +1,243 @@
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { By } from "selenium-webdriver";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { closeStage, hands, newProfile, openBrowser, openStage, startApp, WAIT_MS, type Stage } from "./browser";
+
+/** A crew whose hours add up: three members in three browsers, who shoots what, how deep where. */
+const demo = JSON.parse(readFileSync("app/data/demo.json", "utf8")) as {
+  readonly records: readonly { readonly id: string; readonly kind: string; readonly data: object }[];
+};
+const CREW = "/projects/project-shell/crew";
+const downloaded = (folder: string, is: (name: string) => boolean): string | undefined =>
+  existsSync(folder) ? readdirSync(folder).find((f) => is(f) && !f.endsWith(".crdownload")) : undefined;
+
+describe("one of a crew", () => {
+  const profile = newProfile();
+  let { app, driver, me } = {} as Stage;
+  beforeAll(async () => {
+    ({ app, driver, me } = await openStage(profile.path));
+  });
+  afterAll(() => closeStage({ app, driver }, profile));
+  const main = () => driver.findElement(By.css("main")).getText();
+
+  it("sees how deep the picture is where, which step will show, and takes the map along", async () => {
+    await driver.get(`${app.url}${CREW}`);
+    await me.see("How deep where");
+    const channel = (name: string) => By.xpath(`//fieldset[contains(., '${name}')]//label[normalize-space(.)='${name}']/input[@name='coverage-channel']`); // prettier-ignore
+    await driver.findElement(channel("OIII")).click();
+    await me.see("A box that can be seen");
+    // Wren's wide field under Ines' and its hours: the noise step is the root of both over the shallow one.
+    const [, shallow, deep, ratio] = /: ([\d.]+) h beside ([\d.]+) h, noise ([\d.]+) times/.exec(await main())!.map(Number); // prettier-ignore
+    expect(Math.abs(Math.sqrt(deep! / shallow!) - ratio!)).toBeLessThan(0.03);
+    expect(await main()).toMatch(/Tomasz Terrace refractor\s+1\.77° × 1\.34°\s+1\s+1\.37 ″\/px\s+69 %/);
+    const map = await driver.findElement(By.css("canvas[role=img]"));
+    const [before] = /Here: .*/.exec(await main())!;
+    await driver.executeScript("arguments[0].focus()", map);
+    for (let i = 0; i < 60; i++) await map.sendKeys("\uE012"); // to the left, off the field
+    await driver.wait(
+      async () => (await main()).includes("Here: nothing was taken."),
+      WAIT_MS,
+      "the probe should move",
+    );
+    expect(before).toMatch(/shows \d\d\.\d mag/);
+    await me.press("Save the map as a picture");
+    const folder = join(profile.path, "downloads");
+    await driver.wait(() => Promise.resolve(downloaded(folder, (f) => f.endsWith("depth-oiii.png")) !== undefined), WAIT_MS, "the picture should come"); // prettier-ignore
+    const png = readFileSync(
+      join(
+        folder,
+        downloaded(folder, (f) => f.endsWith("depth-oiii.png"))!,
+      ),
+    );
+    expect([...png.subarray(0, 4)]).toEqual([0x89, 0x50, 0x4e, 0x47]);
+    expect(png.length).toBeGreaterThan(5000);
+  });
+
+  it("compares ways to share the work, keeps one, and promises their own channels of it", async () => {
+    await driver.get(`${app.url}${CREW}`);
+    await me.see("Each what they do best");
+    // Ten hours of Ines and Tomasz each, forty of Wren.
+    await me.fill("Hours Ines can give", "10");
+    await me.fill("Hours Tomasz can give", "10x");
+    await me.see("is not a number");
+    await me.fill("Hours Tomasz can give", "10");
+    await me.fill("Hours Wren can give", "40");
+    await me.choose("Everyone gives at least", "10 % of the picture");
+    await me.press("Keep this for all");
+    await me.see("Who shoots what is kept.");
+    const row = async (name: string) => driver.findElement(By.xpath(`//table[caption[contains(., 'hours of their own')]]//tr[th[contains(., '${name}')]]`)).getText(); // prettier-ignore
+    await driver.wait(async () => /Ha|h/.test(await row("Tomasz")), WAIT_MS, "the hours should be told");
+    expect(await row("Tomasz")).toContain("no filter"); // OIII and L
+    const met = async (way: string) => {
+      const text = await driver.findElement(By.xpath(`//tr[contains(., '${way}') and td]`)).getText();
+      const found = /(\d+(?:\.\d+)?) (%|times)/.exec(text)!;
+      return Number(found[1]) * (found[2] === "%" ? 0.01 : 1);
+    };
+    expect(await met("Each what they do best")).toBeGreaterThanOrEqual(await met("All shoot all"));
+    await driver.navigate().refresh();
+    await me.see("Each what they do best");
+    expect(await me.value("Hours Ines can give")).toBe("10");
+    const promise = await driver.findElements(By.xpath("//button[starts-with(., 'Promise mine')]"));
+    if (promise[0]) {
+      const words = await promise[0].getText();
+      await promise[0].click();
+      await me.see(`You promise ${words.replace("Promise mine: ", "")}.`);
+    }
+  });
+
+  it("calls a picture finished and takes it up again; nothing is planned for it meanwhile", async () => {
+    await driver.get(`${app.url}/projects/project-loop/record`);
+    await me.see("More would be seen.");
+    await me.see("Keep for next season, from");
+    await me.press("Call it finished");
+    await me.see("Finished, on Saturday 5 December 2026.");
+    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await me.see("Nothing is planned for it: it is finished");
+    await driver.get(`${app.url}/projects/project-loop/record`);
+    await me.press("Take it up again");
+    await me.see("More would be seen.");
+  });
+
+  it("measures everyone's hours by whoever's place and rig they agree on, and back", async () => {
+    await driver.get(`${app.url}${CREW}`);
+    await me.see("What each gives to the picture");
+    const rows = async () => {
+      const found = await driver.findElements(
+        By.xpath("//section[.//h2[.='What each gives to the picture']]//tbody/tr"),
+      );
+      return Promise.all(found.map(async (r) => (await r.getText()).replaceAll(/\s+/g, " ")));
+    };
+    const before = await rows();
+    await me.choose("Goals and hours are told for", "Wren: Barn telephoto");
+    await me.see("as hours with Barn telephoto");
+    const after = await rows();
+    expect(after).not.toEqual(before);
+    expect(after.find((r) => r.startsWith("Wren"))).toContain("1.00 h");
+    await me.choose("Goals and hours are told for", "Ines: Garden refractor, Garden behind the mill");
+    await me.see("as hours with Garden refractor");
+    expect(await rows()).toEqual(before);
+  });
+
+  it("invites by a small file without hours", async () => {
+    await driver.get(`${app.url}${CREW}`);
+    await me.press("Invite somebody");
+    const folder = join(profile.path, "downloads");
+    await driver.wait(() => Promise.resolve(downloaded(folder, (f) => f.startsWith("join-")) !== undefined), WAIT_MS, "the invitation should come"); // prettier-ignore
+    const name = downloaded(folder, (f) => f.startsWith("join-"))!;
+    expect(name).toBe("join-sh2-216-three-gardens.zenithar.json");
+    const kinds = (JSON.parse(readFileSync(join(folder, name), "utf8")) as typeof demo).records.map((r) => r.kind);
+    expect(kinds).toContain("project");
+    expect(kinds).not.toContain("contribution");
+  });
+});
+
+describe("three members, five exchanges in any order", () => {
+  it("come to the same totals, weights and map, each with their own rig and place", async () => {
+    const app = await startApp();
+    const profiles = { ines: newProfile(), tomasz: newProfile(), wren: newProfile() };
+    type Name = keyof typeof profiles;
+    const names = Object.keys(profiles) as Name[];
+    const as = async <T>(name: Name, deed: (at: { readonly driver: Awaited<ReturnType<typeof openBrowser>>; readonly me: ReturnType<typeof hands> }) => Promise<T>): Promise<T> => {
+      const driver = await openBrowser(profiles[name].path);
+      try {
+        return await deed({ driver, me: hands(driver) });
+      } finally {
+        await driver.quit();
+      }
+    }; // prettier-ignore
+    const files: Partial<Record<Name, string>> = {};
+    const send = (name: Name) =>
+      as(name, async ({ driver, me }) => {
+        await driver.get(`${app.url}${CREW}`);
+        await me.press("Export this project");
+        const folder = join(profiles[name].path, "downloads");
+        const is = (f: string) => f.startsWith("sh2-216") && f.endsWith(".zenithar.json");
+        await driver.wait(() => Promise.resolve(downloaded(folder, is) !== undefined), WAIT_MS, "the file should come");
+        await driver.sleep(300);
+        const text = readFileSync(join(folder, downloaded(folder, is)!), "utf8");
+        files[name] = join(profiles[name].path, `from-${name}-${Math.random().toString(36).slice(2)}.zenithar.json`);
+        writeFileSync(files[name], text);
+        for (const f of readdirSync(folder).filter(is)) writeFileSync(join(folder, f), ""); // never taken twice
+        for (const f of readdirSync(folder).filter(is)) (await import("node:fs")).rmSync(join(folder, f));
+      });
+    const take = (name: Name, from: Name) =>
+      as(name, async ({ driver, me }) => {
+        await driver.get(`${app.url}${CREW}`);
+        await me.see("Import a friend's file");
+        await driver.findElement(By.css(`input[aria-label="Import a friend's file"]`)).sendKeys(files[from]!);
+        await me.see("What from-");
+        const merge = await driver.findElements(By.xpath("//button[.='Merge']"));
+        if (merge[0]) {
+          await merge[0].click();
+          await me.gone("What from-");
+        } else await me.press("Close");
+      });
+    try {
+      for (const name of names)
+        await as(name, async ({ driver, me }) => {
+          await driver.get(app.url);
+          await me.see("Go, from");
+          if (name !== "ines") {
+            const records = demo.records.map((r) => {
+              if (r.kind !== "settings") return r;
+              const uses = name === "tomasz" ? { placeId: "place-terrace", rigId: "rig-city" } : { placeId: "place-barn", rigId: "rig-lens" }; // prettier-ignore
+              const rev = "0mx9000zz.0000.own";
+              return { ...r, rev, seen: { own: rev }, data: { ...r.data, ...uses, memberId: `member-${name}` } };
+            });
+            const path = join(profiles[name].path, "own.json");
+            writeFileSync(path, JSON.stringify({ ...demo, records }));
+            await driver.get(`${app.url}/kit/data`);
+            await me.see("Everything stays in this browser");
+            await driver.findElement(By.css('input[aria-label="Import a file"]')).sendKeys(path);
+            await me.see("Whose file is it?");
+            await driver.findElement(By.xpath("//label[contains(., 'My own backup')]/input")).click();
+            await me.press("Merge");
+            await me.gone("Whose file is it?");
+          }
+          await driver.get(`${app.url}/projects/project-shell/log?night=2026-12-04`);
+          await me.see("Or in a line");
+          const line = { ines: "12 x 300 s OIII P1", tomasz: "24 of 30 x 300 s Ha P1, cloud", wren: "15 of 18 x 300 s OIII P1, wind" }[name]; // prettier-ignore
+          await me.fill("Evening of 2026-12-04, a line each", line);
+          await me.press("Add lines");
+          await me.see("1 entry added.");
+        });
+      // Five exchanges, scrambled: some twice, some by way of a third.
+      await send("tomasz");
+      await send("ines");
+      await take("wren", "tomasz");
+      await take("wren", "ines");
+      await send("wren");
+      await take("ines", "wren");
+      await take("tomasz", "wren");
+      const seen = await Promise.all([]).then(async () => {
+        const all: string[] = [];
+        for (const name of names)
+          all.push(
+            await as(name, async ({ driver, me }) => {
+              await driver.get(`${app.url}${CREW}`);
+              await me.see("How deep where");
+              await driver
+                .findElement(By.xpath("//label[normalize-space(.)='OIII']/input[@name='coverage-channel']"))
+                .click();
+              await me.see("What lies there in OIII");
+              const text = (heading: string) =>
+                driver.findElement(By.xpath(`//section[.//h2[.='${heading}']]`)).getText();
+              const parts = await Promise.all(
+                ["What have we together?", "What each gives to the picture", "How deep where"].map(text),
+              );
+              return parts.join("\n");
+            }),
+          );
+        return all;
+      });
+      expect(seen[1]).toBe(seen[0]);
+      expect(seen[2]).toBe(seen[0]);
+      expect(seen[0]).toContain("10 h 30"); // Tomasz: 8 h 30 and 24 × 300 s
+      expect(seen[0]).toMatch(/Wren[\s\S]*3 h 45/); // 2 h 30 and 15 × 300 s
+    } finally {
+      void app.stop();
+      for (const name of names) profiles[name].remove();
+    }
+  });
+});
