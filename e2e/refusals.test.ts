@@ -81,7 +81,7 @@ describe("what goes wrong", () => {
     await me.press("Save place");
     await me.see("Changed in two places at once: open it to choose.");
     await me.press("Barn, first tab");
-    await me.see("(now");
+    await me.see("Counts now");
     await me.press("Take this one instead");
     await me.gone("Changed in two places at once");
     await driver.get(`${app.url}/kit`);
