@@ -91,10 +91,12 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
   };
   return (
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div>
+      <div className="min-w-0">
         <StorageRefusal fault={refusal} />
         <Section title="What have we together?" aside="kept hours, and what they count at the reference">
-          <CrewTable totals={totals} members={members} goals={goals} />
+          <div className="overflow-x-auto">
+            <CrewTable totals={totals} members={members} goals={goals} />
+          </div>
         </Section>
         <WeightTable
           weights={loaderData.weights}

@@ -10,7 +10,7 @@ import type { useSelection } from "./use-selection";
 
 const ROW_PX = 32;
 const COLUMNS =
-  "grid grid-cols-[3.5rem_minmax(5rem,1fr)_4rem_3.5rem_4.5rem_5rem] gap-2 sm:grid-cols-[4rem_minmax(6rem,1fr)_4rem_4.5rem_4rem_4.5rem_5rem_minmax(9rem,1.4fr)]";
+  "grid grid-cols-[3.2rem_minmax(4rem,1fr)_3rem_minmax(5.5rem,1.4fr)] gap-2 sm:grid-cols-[4rem_minmax(6rem,1fr)_4rem_4.5rem_4rem_4.5rem_5rem_minmax(9rem,1.4fr)]";
 
 /** A night's subs in order of time; only what can be seen is drawn. Keys: arrows, Shift for a range, Space, Ctrl A; X drops, K keeps. */
 export function SubsTable({
@@ -51,7 +51,7 @@ export function SubsTable({
     e.preventDefault();
   };
   const heads = ["Time", "Panel", "Sub", "FWHM", "Ecc.", "Stars", "Sky", "Kept"] as const;
-  const hidden: ReadonlySet<string> = new Set(["Ecc.", "Sky"]);
+  const hidden: ReadonlySet<string> = new Set(["Sub", "Ecc.", "Stars", "Sky"]);
   const cellLook = (head: string) => `${hidden.has(head) ? "hidden sm:block" : ""} ${head === "Kept" ? "pl-3" : head === "Time" || head === "Panel" ? "" : "text-right"}`; // prettier-ignore
   return (
     <div
@@ -94,7 +94,7 @@ export function SubsTable({
                 <span role="gridcell" className="truncate font-semibold">
                   {data.panel} {data.channel}
                 </span>
-                <span role="gridcell" className="text-right">
+                <span role="gridcell" className="hidden text-right sm:block">
                   {data.exposureSec} s
                 </span>
                 <span role="gridcell" className="text-right">
@@ -103,7 +103,7 @@ export function SubsTable({
                 <span role="gridcell" className="hidden text-right sm:block">
                   {measure?.eccentricity == null ? "–" : fixed(measure.eccentricity, 2)}
                 </span>
-                <span role="gridcell" className="text-right">
+                <span role="gridcell" className="hidden text-right sm:block">
                   {measure?.stars ?? "–"}
                 </span>
                 <span role="gridcell" className="hidden text-right sm:block">
