@@ -3,6 +3,7 @@ import { frameCorners, opticsOf, panelName, type CoveringFrame, type Panel } fro
 import { coveredShare, type ContributionData, type ShotFrame } from "~/core/ledger";
 import { filterOfGoal } from "~/core/plan";
 import type { Equatorial } from "~/core/sky";
+import { degToRad } from "~/core/units";
 import { orAborted, skyWorker, type Coverage } from "~/workers/sky";
 import type { Library } from "./library";
 import type { ProjectContext } from "./project";
@@ -84,7 +85,7 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
     const keptHours = (entry.kept * entry.exposureSec) / 3600;
     const hours = keptHours * c.countOf(entry);
     const { raDeg, decDeg } = at.centre;
-    const across = Math.cos((decDeg * Math.PI) / 180) * 60;
+    const across = Math.cos(degToRad(decDeg)) * 60;
     const key = [channel, rigId, Math.round((raDeg * across) / SAME_ARCMIN), Math.round((decDeg * 60) / SAME_ARCMIN), Math.round((at.positionAngleDeg % 180) / SAME_TURN_DEG)].join(" "); // prettier-ignore
     const known = pointings.get(key)?.frame;
     pointings.set(key, { channel, frame: { corners: known?.corners ?? cornersOf(at, shot), weight: (known?.weight ?? 0) + hours } }); // prettier-ignore

@@ -5,7 +5,7 @@ import type { Place } from "~/core/night";
 import { layoutOf, panelsOf, type FrameData, type GoalData, type ProjectData } from "~/core/plan";
 import { err, ok, type Result } from "~/core/result";
 import { nightOf, separationDeg } from "~/core/sky";
-import { MINUTE_MS, utcMs, utcOffsetMinutes, type UtcMs } from "~/core/time";
+import { instantOfWall } from "~/core/time";
 import { ARCSEC_PER_RAD, degToRad, turnTo } from "~/core/units";
 import type { CalibrationData, ContributionData } from "./contribution";
 import type { ExposureFacts } from "./exposure-facts";
@@ -442,12 +442,6 @@ export function bookExposure(
     },
   });
 }
-
-/** The instant at which clocks of a zone show a time; in the hour that comes twice, the first. */
-const instantOfWall = (wallMs: number, zone: string): UtcMs => {
-  const near = utcMs(wallMs - utcOffsetMinutes(zone, utcMs(wallMs)) * MINUTE_MS);
-  return utcMs(wallMs - utcOffsetMinutes(zone, near) * MINUTE_MS);
-};
 
 /** The one that is left, or the one that somebody has chosen; undefined while both are open. */
 const only = <T>(left: readonly T[], isChosen: (t: T) => boolean): T | undefined =>

@@ -1,22 +1,16 @@
-import { groupBy, percentile } from "~/core/numeric";
+import { groupBy, median, percentile } from "~/core/numeric";
 import type { ContributionData, CullReason, KeptBefore, SubMeasure } from "./contribution";
 
 const MAD_TO_SIGMA = 1.4826;
-
-const middle = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-};
 
 /** How far off the middle each value is, in robust standard deviations, (x − median)/(1.4826 MAD); null where more than half are alike. */
 export function robustZ(
   values: readonly number[],
 ): { readonly median: number; readonly sigma: number; readonly z: readonly number[] } | null {
   if (values.length === 0) return null;
-  const median = middle(values);
-  const sigma = MAD_TO_SIGMA * middle(values.map((v) => Math.abs(v - median)));
-  return sigma > 0 ? { median, sigma, z: values.map((v) => (v - median) / sigma) } : null;
+  const centre = median(values);
+  const sigma = MAD_TO_SIGMA * median(values.map((v) => Math.abs(v - centre)));
+  return sigma > 0 ? { median: centre, sigma, z: values.map((v) => (v - centre) / sigma) } : null;
 }
 
 /** One sub as culling looks at it. */
@@ -70,10 +64,10 @@ export function cullHints(subs: readonly CullSub[]): CullHint[] {
     }
     const counted = group.filter((s) => s.data.measure!.stars !== null);
     if (counted.length < LEAST_SUBS) continue;
-    const median = middle(counted.map((s) => s.data.measure!.stars!));
+    const usual = median(counted.map((s) => s.data.measure!.stars!));
     for (const { id, data } of counted) {
       const stars = data.measure!.stars!;
-      if (median > 0 && stars < FEW_STARS * median) hints.set(id, { id, what: "stars", reason: "cloud", value: stars, median, by: stars / median }); // prettier-ignore
+      if (usual > 0 && stars < FEW_STARS * usual) hints.set(id, { id, what: "stars", reason: "cloud", value: stars, median: usual, by: stars / usual }); // prettier-ignore
     }
   }
   return [...hints.values()];
@@ -153,5 +147,5 @@ export function measureSummary(
   what: "fwhmPx" | "eccentricity" | "stars" | "background",
 ): { readonly median: number; readonly best: number } | null {
   const values = subs.flatMap((s) => s.data.measure?.[what] ?? []);
-  return values.length === 0 ? null : { median: middle(values), best: percentile(values, 0.1) };
+  return values.length === 0 ? null : { median: median(values), best: percentile(values, 0.1) };
 }

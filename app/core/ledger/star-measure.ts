@@ -1,3 +1,4 @@
+import { median } from "~/core/numeric";
 import type { SubMeasure } from "./contribution";
 
 /** A window of an image, row by row; NaN where a pixel is blank. */
@@ -191,13 +192,6 @@ function momentsOf({ width, height, values }: PixelTile, level: number, x0: numb
   }
   return null;
 }
-
-const median = (values: readonly number[]): number => {
-  const sorted = Float64Array.from(values).sort();
-  return sorted.length % 2 === 1
-    ? sorted[sorted.length >> 1]!
-    : (sorted[sorted.length / 2 - 1]! + sorted[sorted.length / 2]!) / 2;
-};
 
 /**
  * Measures stars and sky on windows of a calibrated or raw image. Widths are those of Gaussians matched to the stars, the pixel's own

@@ -3,3 +3,10 @@ export function percentile(values: readonly number[], share: number): number {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.max(0, Math.ceil(share * sorted.length) - 1)] ?? Number.NaN;
 }
+
+/** The middle of some values, of an even count the mean of the middle two; NaN for an empty list. */
+export function median(values: readonly number[]): number {
+  const sorted = Float64Array.from(values).sort();
+  const half = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
+}

@@ -11,4 +11,4 @@ export {
 } from "./instant";
 export { deltaTSeconds, jdUtcOf } from "./julian";
 export { nightDate, addNights, nightsBetween, isNightDate, monthOf, weekdayOf, type NightDate } from "./night-date";
-export { fullHours, isTimeZone, utcOffsetMinutes } from "./zone";
+export { fullHours, instantOfWall, isTimeZone, utcOffsetMinutes } from "./zone";

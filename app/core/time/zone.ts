@@ -50,3 +50,9 @@ export function fullHours(fromMs: UtcMs, toMs: number, zone: string): UtcMs[] {
   }
   return found;
 }
+
+/** The instant at which clocks of a zone show a time, given as if they ran on UTC; in the hour that comes twice, one of the two. */
+export function instantOfWall(wallMs: number, zone: string): UtcMs {
+  const near = utcMs(wallMs - utcOffsetMinutes(zone, utcMs(wallMs)) * MINUTE_MS);
+  return utcMs(wallMs - utcOffsetMinutes(zone, near) * MINUTE_MS);
+}

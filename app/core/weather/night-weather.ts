@@ -1,3 +1,4 @@
+import { median } from "~/core/numeric";
 import { HOUR_MS, type UtcMs } from "~/core/time";
 import { clearOdds, type ForecastHour, type Outcome } from "./forecast";
 import { brierScore, poolOdds, type Scored, type TrackRecord } from "./scores";
@@ -37,11 +38,9 @@ export interface WeatherHour {
 const LOOK_HOLDS_MS = 2.5 * HOUR_MS; // e-folding time of what one sees; a proposal of this project
 const [SEEN_CLEAR, SEEN_CLOUDY] = [0.96, 0.04];
 
-function median(values: readonly (number | null)[]): number | null {
-  const known = values.filter((v): v is number => v !== null).sort((a, b) => a - b);
-  if (known.length === 0) return null;
-  const half = known.length >> 1;
-  return known.length % 2 === 1 ? known[half]! : (known[half - 1]! + known[half]!) / 2;
+function middle(values: readonly (number | null)[]): number | null {
+  const known = values.filter((v): v is number => v !== null);
+  return known.length === 0 ? null : median(known);
 }
 
 function highest(values: readonly (number | null)[]): number | null {
@@ -82,12 +81,12 @@ export function nightWeather(at: {
       odds: look ? seen * hold + base * (1 - hold) : base,
       spread: pooled && heard.length > 1 ? pooled.spread : null,
       basis: hold > 0.5 ? "lookedUp" : own.length > 0 ? "own" : pooled ? "forecast" : "longTerm",
-      airC: median(of("airC")),
-      dewC: median(of("dewC")),
-      humidity: median(of("humidity")),
-      windMs: median(of("windMs")),
-      seeingArcsec: median(of("seeingArcsec")),
-      hazeMag: median(of("hazeMag")),
+      airC: middle(of("airC")),
+      dewC: middle(of("dewC")),
+      humidity: middle(of("humidity")),
+      windMs: middle(of("windMs")),
+      seeingArcsec: middle(of("seeingArcsec")),
+      hazeMag: middle(of("hazeMag")),
       gustMs: highest(of("gustMs")),
       rainChance: highest(of("rainChance")),
     };

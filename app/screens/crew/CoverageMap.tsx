@@ -11,6 +11,7 @@ import { PLAIN_STEP, softenedBy, weightAt } from "~/core/framing";
 import { groupBy } from "~/core/numeric";
 import type { CoverageView } from "~/desk/coverage";
 import type { Coverage, CoverageLayer } from "~/workers/sky";
+import { CoveringTable, FieldTable } from "./CoverageTables";
 import { BANDS, drawCoverage, inkOf, scaleOf, type MapLines } from "./draw-coverage";
 
 interface Props {
@@ -87,8 +88,8 @@ function Map({ view, answer, members, name, here }: Props & { readonly answer: C
         <Legend layer={layer} depthOf={depthOf} />
       </div>
       <StepWords layer={layer} />
-      <Fields view={view} answer={answer} who={who} />
-      <Rows view={view} layer={layer} who={who} />
+      <FieldTable view={view} answer={answer} who={who} />
+      <CoveringTable view={view} layer={layer} who={who} />
       <p className="text-note text-soft mt-2">
         <Why title="How the map is made">
           <p>
@@ -252,116 +253,6 @@ function StepWords({ layer }: { readonly layer: CoverageLayer }) {
           );
         })}
       </ul>
-    </div>
-  );
-}
-
-function Fields({
-  view,
-  answer,
-  who,
-}: {
-  readonly view: CoverageView;
-  readonly answer: Coverage;
-  readonly who: (id: string) => string;
-}) {
-  if (view.fields.length < 2) return null;
-  const { common } = answer;
-  const cell = "border-rule border-t py-2 pr-4 text-right";
-  return (
-    <div className="mt-4 overflow-x-auto">
-      <table className="w-full min-w-[520px]">
-        <caption className="pb-1 text-left font-semibold">Do the fields fit?</caption>
-        <thead>
-          <tr className="text-note text-soft text-right">
-            <th scope="col" className="text-left font-normal">
-              Who
-            </th>
-            {["Field", "Frames", "Scale", "Of the reference field"].map((h) => (
-              <th key={h} scope="col" className="pr-4 font-normal">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {view.fields.map((f) => (
-            <tr key={f.memberId}>
-              <th scope="row" className="border-rule border-t py-2 text-left">
-                <span className="font-semibold">{who(f.memberId)}</span>{" "}
-                <span className="text-soft font-normal">{f.rigName}</span>
-              </th>
-              <td className={cell}>
-                {fixed(f.widthDeg, 2)}° × {fixed(f.heightDeg, 2)}°
-              </td>
-              <td className={cell}>{f.panels}</td>
-              <td className={cell}>{fixed(f.scaleArcsec, 2)} ″/px</td>
-              <td className={cell}>{percent(f.covers)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="text-soft mt-1">
-        {common
-          ? `All frames have ${fixed(common.widthArcmin / 60, 2)}° × ${fixed(common.heightArcmin / 60, 2)}° in common: ${scaleWords(view)}`
-          : "No part of the sky is in all frames: only side by side do they make one picture."}
-      </p>
-    </div>
-  );
-}
-
-/** What scales mean for the stack: the coarsest rig's detail where hours are shared evenly. */
-function scaleWords({ fields }: CoverageView): string {
-  const scales = fields.map((f) => f.scaleArcsec);
-  const [fine, coarse] = [Math.min(...scales), Math.max(...scales)];
-  return coarse / fine < 1.5
-    ? `scales are alike.`
-    : `scales differ ${fixed(coarse / fine, 1)} times. Bring all to one grid; the coarse frames give depth, the fine ones detail.`;
-}
-
-function Rows({
-  view,
-  layer,
-  who,
-}: {
-  readonly view: CoverageView;
-  readonly layer: CoverageLayer;
-  readonly who: (id: string) => string;
-}) {
-  const rows = view.rows.filter((r) => r.channel === layer.channel);
-  const cell = "border-rule border-t py-1.5 pr-4 text-right";
-  if (rows.length === 0) return <p className="text-soft mt-4">Nobody has kept anything in {layer.channel} yet.</p>;
-  return (
-    <div className="mt-4 overflow-x-auto">
-      <table className="w-full min-w-[520px]">
-        <caption className="pb-1 text-left font-semibold">What lies there in {layer.channel}</caption>
-        <thead>
-          <tr className="text-note text-soft text-right">
-            <th scope="col" className="text-left font-normal">
-              Who, with what
-            </th>
-            {["Panel", "Pointings", "Kept", "Hours here"].map((h) => (
-              <th key={h} scope="col" className="pr-4 font-normal">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={`${r.memberId} ${r.rigName} ${r.panel} ${r.keptHours}`}>
-              <th scope="row" className="border-rule border-t py-1.5 text-left">
-                <span className="font-semibold">{who(r.memberId)}</span>{" "}
-                <span className="text-soft font-normal">{r.rigName}</span>
-              </th>
-              <td className={cell}>{r.panel}</td>
-              <td className={cell}>{r.pointings}</td>
-              <td className={cell}>{hoursWord(r.keptHours)}</td>
-              <td className={cell}>{hoursWord(r.hours)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { err, ok, type Result } from "~/core/result";
-import { addNights, MINUTE_MS, nightDate, utcMs, utcOffsetMinutes } from "~/core/time";
+import { addNights, instantOfWall, MINUTE_MS, nightDate } from "~/core/time";
 
 const NOON = 12 * 60;
 
@@ -22,5 +22,5 @@ function instantOf(night: string, clock: string, zone: string): number | null {
   if (minutes >= 24 * 60) return null;
   const day = minutes < NOON ? addNights(nightDate(night), 1) : night;
   const wall = Date.parse(`${day}T00:00:00Z`) + minutes * MINUTE_MS;
-  return wall - utcOffsetMinutes(zone, utcMs(wall - utcOffsetMinutes(zone, utcMs(wall)) * MINUTE_MS)) * MINUTE_MS;
+  return instantOfWall(wall, zone);
 }
