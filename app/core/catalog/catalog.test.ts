@@ -7,6 +7,7 @@ import {
   buildSearchIndex,
   packCatalog,
   packStars,
+  nearestTown,
   readTowns,
   searchCatalog,
   searchKey,
@@ -194,6 +195,26 @@ describe("stars", () => {
 describe("the gazetteer (GeoNames, CC BY 4.0)", () => {
   const towns = readTowns(readFileSync(new URL("../../data/towns.tsv", import.meta.url), "utf8"));
   const find = (query: string) => searchTowns(towns, query, 5);
+  it("tells towns of one name and country apart by a large town near by, and no others", () => {
+    const found = searchTowns(towns, "springfield", 8).filter((t) => t.name === "Springfield" && t.country === "US");
+    expect(found.length).toBeGreaterThanOrEqual(3);
+    expect(found.every((t) => t.near !== undefined && t.near !== "Springfield")).toBe(true);
+    expect(searchTowns(towns, "cahors", 8).every((t) => t.near === undefined)).toBe(true);
+  });
+  it("finds the town nearest to any position, also across the date line, as going through all of them does", () => {
+    const all = towns.lines.map((line) => line.split("\t")).map(([name, , , lat, lon]) => ({ name: name!, lat: Number(lat), lon: Number(lon) })); // prettier-ignore
+    const chord = (aLat: number, aLon: number, bLat: number, bLon: number) => {
+      const unit = (lat: number, lon: number) => [Math.cos((lat * Math.PI) / 180) * Math.cos((lon * Math.PI) / 180), Math.cos((lat * Math.PI) / 180) * Math.sin((lon * Math.PI) / 180), Math.sin((lat * Math.PI) / 180)]; // prettier-ignore
+      const [a, b] = [unit(aLat, aLon), unit(bLat, bLon)];
+      return Math.hypot(...a.map((x, i) => x - b[i]!));
+    };
+    // Within a degree or two of a town the flat measure and the sphere agree on who is nearest, to the size of a town.
+    for (const [lat, lon] of [[43.62, 1.93], [-45.03, 168.66], [-17.7, 178.9], [-16.8, -179.9], [64.1, -21.8], [0.1, 32.5], [52.2, 179.2]] as const) {
+      const near = nearestTown(towns, { latitudeDeg: lat, longitudeDeg: lon })!;
+      const best = Math.min(...all.map((t) => chord(lat, lon, t.lat, t.lon)));
+      expect(chord(lat, lon, near.latitudeDeg, near.longitudeDeg), near.name).toBeLessThan(best * 1.05 + 1e-4);
+    } // prettier-ignore
+  });
   it("finds a town by its own letters, by plain ones, and by a later word; the largest first", () => {
     expect(find("Tromsø")[0]).toMatchObject({ name: "Tromsø", country: "NO" });
     expect(find("tromso")[0]).toMatchObject({ name: "Tromsø", country: "NO" });

@@ -3,7 +3,7 @@ export { packCatalog, unpackCatalog, type PackedCatalog } from "./pack";
 export { searchKey } from "./key";
 export { buildSearchIndex, searchCatalog, type SearchIndex } from "./search";
 export { packStars, unpackStars, starAt, starZones, starsWithin } from "./stars";
-export { readTowns, searchTowns, type Town, type TownIndex } from "./towns";
+export { nearestTown, readTowns, searchTowns, type Town, type TownIndex } from "./towns";
 export { drawnBrightness, surfaceBrightness, surfaceClass } from "./surface";
 export { movingKind, type MovingKind } from "./moving";
 export type { SkyData } from "./chart-sky";

@@ -1,3 +1,5 @@
+import { degToRad, wrap180 } from "~/core/units";
+
 /** A town of the gazetteer: GeoNames, CC BY 4.0. Coordinates to 0.01°, about a kilometre. */
 export interface Town {
   readonly name: string;
@@ -6,6 +8,8 @@ export interface Town {
   readonly latitudeDeg: number;
   readonly longitudeDeg: number;
   readonly elevationM: number;
+  /** The nearest large town, where another of the same name and country was found too. */
+  readonly near?: string;
 }
 
 /** Towns with the keys under which they are found, the largest first. */
@@ -48,5 +52,33 @@ export function searchTowns(index: TownIndex, query: string, limit: number): Tow
     if (key.startsWith(wanted) || key.includes(`|${wanted}`)) first.push(index.lines[i]!);
     else if (later.length < limit && key.includes(` ${wanted}`)) later.push(index.lines[i]!);
   }
-  return [...first, ...later].slice(0, limit).map(townOf);
+  const found = [...first, ...later].slice(0, limit).map(townOf);
+  const alike = (t: Town) => found.filter((o) => o.name === t.name && o.country === t.country).length > 1;
+  return found.map((t) => {
+    const near = alike(t) ? nearestTown(index, t, LARGE, t.name) : null;
+    return near ? { ...t, near: near.name } : t;
+  });
+}
+
+/** So many of the largest count as large. */
+const LARGE = 4000;
+
+/** The town nearest to a position, among the largest so many of the gazetteer; `except` leaves one out by its name. Null in an empty one. */
+export function nearestTown(
+  index: TownIndex,
+  at: { readonly latitudeDeg: number; readonly longitudeDeg: number },
+  among = index.lines.length,
+  except = "",
+): Town | null {
+  const narrowing = Math.cos(degToRad(at.latitudeDeg));
+  let [best, least]: [Town | null, number] = [null, Number.POSITIVE_INFINITY];
+  for (const line of index.lines.slice(0, among)) {
+    const town = townOf(line);
+    const distance = Math.hypot(
+      town.latitudeDeg - at.latitudeDeg,
+      narrowing * wrap180(town.longitudeDeg - at.longitudeDeg),
+    );
+    if (distance < least && town.name !== except) [best, least] = [town, distance];
+  }
+  return best;
 }

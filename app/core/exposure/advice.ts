@@ -1,4 +1,5 @@
 import { opticsOf } from "~/core/framing";
+import { rotationSubSec } from "./mount";
 import { magToFluxRatio } from "~/core/units";
 import { ceilingE, darkRateAt } from "./camera";
 import { bestSub, clockYield, lossesAt, USUAL_SPOILT_PER_SEC, type ClockRates } from "./clock";
@@ -15,7 +16,7 @@ import {
 } from "./sub-length";
 
 /** What decides a sub length. */
-export type SubLimit = "overhead" | "readNoise" | "spoilt" | "protectedStar" | "core" | "mount";
+export type SubLimit = "overhead" | "readNoise" | "spoilt" | "protectedStar" | "core" | "mount" | "rotation";
 
 /** A sub length with everything that led to it. */
 export interface SubAdvice {
@@ -37,6 +38,8 @@ export interface SubAdvice {
   /** Above this, the core clips; null when the target has none that is known to be bright. */
   readonly coreSec: number | null;
   readonly mountSec: number;
+  /** Above this, the field of a mount in altitude and azimuth trails at the corners; infinite for others. */
+  readonly rotationSec: number;
   readonly fwhmPx: number;
 }
 
@@ -58,6 +61,8 @@ export interface SubQuestion {
   /** As the log teaches; absent = the usual. */
   readonly spoiltPerSec?: number;
   readonly overheadSec?: number;
+  /** How fast the field turns where the target is shot, for a mount in altitude and azimuth; absent or null = not known. */
+  readonly rotationDegPerHour?: number | null;
   /** What a minute in the direction shot is worth over one at the zenith: of depth and signal to noise; absent = 1. Sub lengths take the zenith. */
   readonly worthRate?: number;
 }
@@ -153,12 +158,22 @@ export function subAdvice(at: SubQuestion): SubAdvice {
   const mountSec = rig.isGuided ? Number.POSITIVE_INFINITY : rig.longestUnguidedSec;
   const flat = USUAL_SUBS_SEC.find((s) => s >= best.fromSec - 1e-9 && s <= best.toSec + 1e-9);
   const wanted = flat ?? niceSubSec(best.bestSec, "down");
-  const upper = Math.min(mountSec, coreSec ?? Number.POSITIVE_INFINITY, starClippingSec ?? Number.POSITIVE_INFINITY);
+  const rotationSec =
+    rig.isAltAz && at.rotationDegPerHour != null
+      ? rotationSubSec(rig.sensor, at.rotationDegPerHour)
+      : Number.POSITIVE_INFINITY;
+  const upper = Math.min(
+    mountSec,
+    rotationSec,
+    coreSec ?? Number.POSITIVE_INFINITY,
+    starClippingSec ?? Number.POSITIVE_INFINITY,
+  );
   const subSec = wanted <= upper ? wanted : niceSubSec(upper, "down");
   const losses = lossesAt(clock, best.fromSec);
   const free: SubLimit =
     best.toSec < USUAL_SUBS_SEC[0] ? "spoilt" : losses.overhead >= losses.readNoise ? "overhead" : "readNoise";
-  const capped: SubLimit = upper === mountSec ? "mount" : upper === coreSec ? "core" : "protectedStar";
+  const capped: SubLimit =
+    upper === rotationSec ? "rotation" : upper === mountSec ? "mount" : upper === coreSec ? "core" : "protectedStar";
   return {
     subSec,
     decidedBy: wanted <= upper ? free : capped,
@@ -174,6 +189,7 @@ export function subAdvice(at: SubQuestion): SubAdvice {
     starClippingSec,
     coreSec,
     mountSec,
+    rotationSec,
     fwhmPx,
   };
 }

@@ -1,5 +1,13 @@
 export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
-export { atSetting, DEFAULT_OVERHEADS, type CameraSetting, type Filter, type Overheads, type Rig } from "./rig";
+export {
+  atSetting,
+  DEFAULT_OVERHEADS,
+  type CameraSetting,
+  type Filter,
+  type Overheads,
+  type Power,
+  type Rig,
+} from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
 export { shortestSubSec, readNoiseShare, centralPixelShare, niceSubSec } from "./sub-length";
@@ -16,6 +24,18 @@ export {
   type SubQuestion,
 } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
+export { BORNE_TRAIL_PX, rotationSubSec, roundShare, unguidedSubSec, type Wander } from "./mount";
+export {
+  stillTypical,
+  TYPICAL_VALUES,
+  typicalRig,
+  type KitPresets,
+  type TypicalCamera,
+  type TypicalFilters,
+  type TypicalKit,
+  type TypicalMount,
+  type TypicalOptics,
+} from "./typical";
 export { matchedDithers, type MatchedDithers } from "./dithers";
 export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";

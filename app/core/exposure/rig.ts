@@ -97,4 +97,23 @@ export interface Rig {
   readonly aboveAirC?: number;
   /** Thickest filter its wheel or drawer takes; absent or 0 = not known. */
   readonly slotMm?: number;
+  /** Moves in altitude and azimuth, and nothing turns the camera against the field. */
+  readonly isAltAz?: boolean;
+  /** Names of the values that are typical of its class, from memory, and not its owner's own. */
+  readonly typical?: readonly string[];
+  /** What it draws, and from what; absent = nobody said. */
+  readonly power?: Power;
+}
+
+/** What a rig draws by part, W, and the battery it runs on. */
+export interface Power {
+  readonly mountW: number;
+  readonly cameraW: number;
+  /** Of the cooler at full strength. */
+  readonly coolerW: number;
+  readonly dewW: number;
+  readonly computerW: number;
+  /** As printed on it: at 20 °C or more. */
+  readonly batteryWh: number;
+  readonly chemistry: "lithium" | "lead";
 }

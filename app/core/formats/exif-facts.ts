@@ -118,6 +118,9 @@ export function exifFactsOf(
     pixelPitchUm: null,
     binning: null,
     widthPx: positive(numberOf(tags["PixelXDimension"]) ?? numberOf(tags["ImageWidth"])),
+    heightPx: positive(
+      numberOf(tags["PixelYDimension"]) ?? numberOf(tags["ImageLength"]) ?? numberOf(tags["Image Height"]),
+    ),
     site: latitudeDeg !== null && longitudeDeg !== null ? { latitudeDeg, longitudeDeg } : null,
     centre: null,
     isSolved: false,

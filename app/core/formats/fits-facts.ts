@@ -128,6 +128,7 @@ export function exposureFactsOf(
     pixelPitchUm: asNumber(get("XPIXSZ")),
     binning: asNumber(get("XBINNING")),
     widthPx: header.axes[0] ?? null,
+    heightPx: header.axes[1] ?? null,
     site: siteOf(get),
     centre: wcs?.centre ?? pointingOf(get),
     isSolved: wcs !== null,

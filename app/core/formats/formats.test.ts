@@ -7,7 +7,7 @@ import reference from "../../../reference/tables/fits.json";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
 import { mosaicPanels } from "~/core/framing";
 import { runSheet } from "~/core/night";
-import { decodeData, decodeRecord } from "~/core/records";
+import { decodeData, decodeRecord, stamped } from "~/core/records";
 import { separationDeg } from "~/core/sky";
 import { utcMs } from "~/core/time";
 import {
@@ -320,7 +320,7 @@ describe("records and bundles", () => {
     const text = encodeBundle([record], "everything", "2026-12-05T16:00:00Z");
     expect(decodeBundle(text)).toEqual({
       ok: true,
-      value: { scope: "everything", exportedAt: "2026-12-05T16:00:00Z", records: [record], refused: [] },
+      value: { scope: "everything", exportedAt: "2026-12-05T16:00:00Z", records: [stamped(record)], refused: [] },
     });
     const broken = text
       .replace('"latitudeDeg": 45', '"latitudeDeg": 95')

@@ -28,6 +28,7 @@ export interface ExposureFacts {
   readonly pixelPitchUm: number | null;
   readonly binning: number | null;
   readonly widthPx: number | null;
+  readonly heightPx?: number | null;
   /** Where it was taken. */
   readonly site: { readonly latitudeDeg: number; readonly longitudeDeg: number } | null;
   /** From a plate solution, else from the mount. */

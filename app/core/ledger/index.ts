@@ -65,6 +65,7 @@ export {
   type FilledPanel,
   type ShotFrame,
 } from "./counted";
+export { kitFromExposure, type KitFromExposure } from "./kit-from-exposure";
 export { clockAheadHours, type IntakeData } from "./intake-record";
 export { logLineText, readLogLine, type LogLine, type LogLineFault } from "./log-line";
 export {

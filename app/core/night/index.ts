@@ -1,4 +1,5 @@
 export { clearChanceOn, USUAL_CLEAR_CHANCE, type Place } from "./place";
+export { batteryLife, capacityShare, type BatteryLife } from "./power";
 export { nightSteps, type NightSteps } from "./steps";
 export { channelSky, type ChannelSky } from "./channel-sky";
 export {
@@ -12,7 +13,7 @@ export {
   type MoonWishes,
 } from "./moon-school";
 export { CAUSES, walkTarget, sumsOf, accountOf, stretches, type Cause, type Walk, type NightAccount } from "./walk";
-export { rankCatalog, targetJudge, CLOSING_WEEKS, type RankedTarget, type Ranking } from "./rank";
+export { rankCatalog, targetJudge, CLOSING_WEEKS, seasonSuffices, type RankedTarget, type Ranking } from "./rank";
 export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";

@@ -28,6 +28,8 @@ export interface Place {
   readonly extraSetUpMin?: number;
   /** Share of the forecast wind (at 10 m height) that is felt here, [0, 1]. */
   readonly windShare?: number;
+  /** Names of the values that are a guess by words and not measured. */
+  readonly typical?: readonly string[];
 }
 
 /** What is assumed of a month nobody spoke of: mid-latitudes, from memory. */

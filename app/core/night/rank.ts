@@ -43,6 +43,10 @@ export interface RankedTarget {
   readonly score: number;
 }
 
+/** Whether the season ahead gives the clear nights a target needs, on average. */
+export const seasonSuffices = (t: RankedTarget): boolean =>
+  t.needNights !== null && t.season.clearNights >= t.needNights;
+
 /** What a ranking is made for. */
 export interface RankOptions {
   readonly night: PlaceNight;

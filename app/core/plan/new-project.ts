@@ -2,6 +2,7 @@ import type { CatalogEntry } from "~/core/catalog";
 import { firstHours, subAdvice, type Filter, type Rig } from "~/core/exposure";
 import { opticsOf, panelsFor, USUAL_OVERLAP } from "~/core/framing";
 import type { Place } from "~/core/night";
+import { usualRotationDegPerHour } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
 import type { FrameData, GoalData, PanelGoal, ProjectData } from "./project";
@@ -33,7 +34,7 @@ export function newProject(
     { major, minor },
     { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin },
   );
-  const { skyMagPerArcsec2, seeingArcsec } = kit.place;
+  const { skyMagPerArcsec2, seeingArcsec, latitudeDeg, minAltitudeDeg } = kit.place;
   const first = firstHours(entry, {
     focalRatio: optics.focalRatio,
     channels: kit.filters.map((f) => f.data.channel),
@@ -49,6 +50,7 @@ export function newProject(
       skyMagPerArcsec2,
       seeingArcsec,
       protectedMag: null,
+      rotationDegPerHour: usualRotationDegPerHour(latitudeDeg, entry.at.decDeg, minAltitudeDeg),
     });
     return [{ channel, filterId: filter.id, hoursPerPanel: hours, subSec }];
   });

@@ -93,8 +93,8 @@ const skyline = Joi.array()
   .label("Skyline");
 
 export const place: RecordSchema<Place> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [(data) => data], // 1 → 2: what of it is a guess by words can be marked
   schema: objectOf<Place>({
     name,
     ...numbersOf(PLACE_FIELDS),
@@ -141,5 +141,11 @@ export const place: RecordSchema<Place> = {
     travelMin: numberOf(AWAY_FIELDS.travelMin).optional(),
     extraSetUpMin: numberOf(AWAY_FIELDS.extraSetUpMin).optional(),
     windShare: share.optional(),
+    typical: Joi.array()
+      .items(textOf({ label: "Value", max: 40, isRequired: true }))
+      .max(40)
+      .unique()
+      .optional()
+      .label("Typical of its kind"),
   }),
 };

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { CameraSetting, Overheads, Rig } from "~/core/exposure";
+import type { CameraSetting, Overheads, Power, Rig } from "~/core/exposure";
 import type { SensorGeometry } from "~/core/framing";
 import { id, name, numberOf, numbersOf, textOf, type NumberField, type TextField } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
@@ -76,6 +76,22 @@ export const MOUNT_FIELDS = {
   },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Numbers of what a rig draws, and of its battery. */
+export const POWER_FIELDS = {
+  mountW: { label: "Drawn by the mount", unit: "W", min: 0, max: 500, hint: "Tracking: 5 to 15." },
+  cameraW: { label: "Drawn by the camera", unit: "W", min: 0, max: 500, hint: "Without its cooler: 3 to 8." },
+  coolerW: { label: "Drawn by the cooler, at most", unit: "W", min: 0, max: 500, hint: "20 to 36; 0 without." },
+  dewW: { label: "Drawn by dew heaters", unit: "W", min: 0, max: 500, hint: "All together: 5 to 20." },
+  computerW: {
+    label: "Drawn by the computer",
+    unit: "W",
+    min: 0,
+    max: 500,
+    hint: "Small one 5 to 15, laptop 20 to 40.",
+  },
+  batteryWh: { label: "Battery", unit: "Wh", min: 0, max: 20_000, isAboveMin: true, hint: "Volts × ampere-hours." },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 /** Name of one of a camera's settings. */
 export const SETTING_NAME: TextField = { label: "Setting", max: 40, isRequired: true };
 /** Numbers of one of a camera's settings. */
@@ -100,8 +116,11 @@ export const WARM_FIELD = {
 const isTrue = Joi.boolean();
 
 export const rig: RecordSchema<Rig> = {
-  version: 2,
-  migrations: [(data) => data], // 1 → 2: settings of the camera and the warmth of an uncooled sensor can be given
+  version: 3,
+  migrations: [
+    (data) => data, // 1 → 2: settings of the camera and the warmth of an uncooled sensor can be given
+    (data) => data, // 2 → 3: a mount in altitude and azimuth, what is typical of its class, and power can be given
+  ],
   schema: objectOf<Rig>({
     name,
     ...numbersOf(OPTICS_FIELDS),
@@ -125,5 +144,16 @@ export const rig: RecordSchema<Rig> = {
       .label("Camera settings"),
     aboveAirC: numberOf(WARM_FIELD.aboveAirC).optional(),
     slotMm: numberOf(SLOT_FIELD.slotMm).optional(),
+    isAltAz: isTrue.optional().label("Moves in altitude and azimuth"),
+    typical: Joi.array()
+      .items(textOf({ label: "Value", max: 40, isRequired: true }))
+      .max(40)
+      .unique()
+      .optional()
+      .label("Typical of its class"),
+    power: objectOf<Power>({
+      ...numbersOf(POWER_FIELDS),
+      chemistry: Joi.string().valid("lithium", "lead").label("Kind of battery"),
+    }).optional(),
   }),
 };

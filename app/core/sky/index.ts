@@ -7,6 +7,7 @@ export { nightSky, sunAltitudeDeg, moonAt, type NightSky } from "./night-sky";
 export { apparentVector, horizontalAt, localSiderealRad, zenithPositionAngleDeg } from "./horizontal";
 export { nightEvents, sunPassesMs, type NightEvents, type SunLine } from "./events";
 export { altitudeCrossings, nextTransitMs, transits } from "./passages";
+export { fieldRotationDegPerHour, usualRotationDegPerHour } from "./field-rotation";
 export { airmassKastenYoung, airmassPickering } from "./airmass";
 export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction";
 export { extinctionMagPerAirmass } from "./extinction";
