@@ -15,7 +15,7 @@ import {
 import { nightOf } from "~/core/sky";
 import { type NightDate, type UtcMs } from "~/core/time";
 import { askSource, type AskFault } from "~/services/ask";
-import { FORECAST_SOURCES } from "~/services/registry";
+import { forecastSources } from "~/services/registry";
 import type { ForecastSource } from "~/services/source";
 import type { Edit } from "~/core/crew";
 import { isDemo, now } from "~/storage/session";
@@ -36,6 +36,8 @@ export interface SourceState {
   readonly hours: readonly ForecastHour[];
   /** A person's own word, which stands instead of the others for its hours. */
   readonly isOwn: boolean;
+  /** As the service asks to be named; "" = it asks for nothing. */
+  readonly credit: string;
   readonly record: TrackRecord;
   /** What it told here, in tenths of odds, and what came. */
   readonly reliability: readonly ReliabilityBin[];
@@ -63,7 +65,7 @@ const ASK_AGAIN_MS = 10 * 60_000;
 
 /** The services that are asked: with the real clock the simulated ones only where their owner has switched them on. */
 export const servicesOf = (library: Library): readonly ForecastSource[] =>
-  FORECAST_SOURCES.filter((s) => !s.isSimulated || isDemo() || library.settings?.data.simulatedServices === true);
+  forecastSources().filter((s) => !s.isSimulated || isDemo() || library.settings?.data.simulatedServices === true);
 
 /** Forgets what was asked, so that everything is asked again. */
 export const askAnew = (): void => asked.clear();
@@ -84,7 +86,7 @@ export function weatherKept(
   const outcomes = outcomesAt(library, place.id);
   const services = servicesOf(library);
   const known = new Map(services.map((s) => [s.id, s.name]));
-  const isOff = (id: string) => FORECAST_SOURCES.some((s) => s.id === id && !services.includes(s));
+  const isOff = (id: string) => forecastSources().some((s) => s.id === id && !services.includes(s));
   for (const f of mine)
     if (f.data.night === night && !known.has(f.data.sourceId) && !isOff(f.data.sourceId))
       known.set(f.data.sourceId, f.data.sourceName);
@@ -93,7 +95,7 @@ export function weatherKept(
     const tonight = said?.hours ?? [];
     const all = mine.filter((f) => f.data.sourceId === id);
     const answer = asked.get(`${place.id} ${id}`);
-    const isService = FORECAST_SOURCES.some((s) => s.id === id);
+    const isService = forecastSources().some((s) => s.id === id);
     return {
       id,
       name,
@@ -114,6 +116,7 @@ export function weatherKept(
         null,
       ),
       hours: tonight,
+      credit: forecastSources().find((s) => s.id === id)?.credit ?? "",
       isOwn: !isService && said !== undefined && !said.isOneMore,
       ...records(`${place.id} ${id}`, [outcomes, ...all], () => {
         const said = all.flatMap((f) => f.data.hours);

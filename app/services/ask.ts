@@ -62,7 +62,7 @@ export async function askSource(
   source: ForecastSource,
   at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
   signal: AbortSignal,
-  patience: Patience = USUAL,
+  patience: Patience = source.timeoutMs === undefined ? USUAL : { ...USUAL, timeoutMs: source.timeoutMs },
 ): Promise<Result<ReadForecast, AskFault>> {
   for (let attempt = 1; ; attempt++) {
     const answer = await askOnce(source, at, patience.timeoutMs, signal);

@@ -8,6 +8,10 @@ export interface ForecastSource {
   readonly name: string;
   /** Pretended weather: called so wherever its numbers show, and asked only where somebody wants that. */
   readonly isSimulated: boolean;
+  /** As the service asks to be named beside its numbers; absent = it asks for nothing. */
+  readonly credit?: string;
+  /** How long one try may take, ms; absent = the usual. */
+  readonly timeoutMs?: number;
   /** Rejects with `ServiceRefusal` or a network error; stops when the signal aborts. */
   ask(at: { readonly latitudeDeg: number; readonly longitudeDeg: number }, signal: AbortSignal): Promise<string>;
 }

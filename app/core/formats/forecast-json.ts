@@ -22,6 +22,7 @@ export interface ForecastNote {
     | "badTimes"
     | "doubleHours"
     | "noCloud"
+    | "leftOut"
     | "elsewhere";
   readonly variable: string;
   readonly count: number;
@@ -53,6 +54,7 @@ const SPEED: Readonly<Record<string, Convert>> = {
   "km h-1": (v) => v / 3.6,
   "km/h": (v) => v / 3.6,
   kt: (v) => v * 0.514444,
+  "mi h-1": (v) => v * 0.44704,
 };
 
 /** A variable of the schema: its name (CF standard names where one exists), the units it may come in, and what is possible. */
@@ -97,6 +99,9 @@ const SCHEMA = Joi.object({
   issued: Joi.string().isoDate().required(),
   units: Joi.object().pattern(Joi.string(), Joi.string()).required(),
   time: Joi.array().max(MAX_HOURS).required(),
+  leftOut: Joi.array()
+    .items(Joi.object({ variable: Joi.string().max(120), why: Joi.string().max(120) }))
+    .max(200),
 }).unknown(true);
 
 interface Wire {
@@ -104,6 +109,7 @@ interface Wire {
   readonly place: { readonly latitude: number; readonly longitude: number };
   readonly issued: string;
   readonly units: Readonly<Record<string, string>>;
+  readonly leftOut?: readonly { readonly variable: string; readonly why: string }[];
   readonly time: readonly unknown[];
   readonly [variable: string]: unknown;
 }
@@ -212,7 +218,10 @@ export function readForecast(
     return err({ code: "forecastNoTimes", found: JSON.stringify(wire.time[0] ?? "").slice(0, 40) });
   const kept = times.rows.filter((r) => r.atMs >= issuedMs - HOUR_MS && r.atMs + HOUR_MS > at.nowMs);
   if (kept.length === 0) return err({ code: "forecastOver", found: new Date(times.rows.at(-1)!.atMs).toISOString() });
-  const notes = [...times.notes];
+  const notes = [
+    ...times.notes,
+    ...(wire.leftOut ?? []).map(({ variable, why }) => ({ code: "leftOut" as const, variable, count: 1, found: why })),
+  ];
   const past = times.rows.length - kept.length;
   const isOld = times.rows.some((r) => r.atMs < issuedMs - HOUR_MS);
   if (past > 0 && isOld) notes.push({ code: "pastHours", variable: "time", count: past, found: wire.issued });

@@ -105,6 +105,8 @@ export function forecastNoteWords(n: ForecastNote): string {
       return `${name}: ${n.count} values for ${n.found} hours, left out`;
     case "badTimes":
       return `${n.count} times cannot be read (“${n.found}”)`;
+    case "leftOut":
+      return `${name}: ${n.found}`;
     case "doubleHours":
       return `${hours(n.count)} come twice, the first counts`;
     case "noCloud":
