@@ -10,6 +10,7 @@ WORKDIR /app
 ENV NODE_ENV=production HOST=0.0.0.0 PORT=4173
 COPY --from=build --chown=node:node /app/node_modules ./node_modules
 COPY --from=build --chown=node:node /app/build ./build
+COPY --from=build --chown=node:node /app/app/offline/words.ts ./app/offline/words.ts
 COPY --from=build --chown=node:node /app/package.json /app/server.ts /app/tsconfig.json ./
 USER node
 EXPOSE 4173

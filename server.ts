@@ -1,11 +1,13 @@
-import { randomBytes } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
+import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
 import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
-import type { RouterContextProvider, ServerBuild } from "react-router";
+import { createRequestHandler as createPageHandler, type RouterContextProvider, type ServerBuild } from "react-router";
+import { DROP_IN_NONCE, SHELL_URL } from "./app/offline/words";
 
 /** Serves the built app: assets precompressed and immutable, pages under a strict Content-Security-Policy with a nonce. */
 const PORT = Number(process.env["PORT"] ?? 4173);
@@ -15,7 +17,8 @@ const CLIENT = new URL("./build/client", import.meta.url).pathname;
 /** The bundle has its own copies of everything, so it also makes the context that its loaders read. */
 type AppEntry = ServerBuild["entry"]["module"] & { readonly requestContext: (nonce: string) => RouterContextProvider };
 
-const build = (await import(new URL("./build/server/index.js", import.meta.url).href)) as ServerBuild;
+const SERVER_BUNDLE = new URL("./build/server/index.js", import.meta.url);
+const build = (await import(SERVER_BUNDLE.href)) as ServerBuild;
 const { requestContext } = build.entry.module as AppEntry;
 const app = express();
 app.disable("x-powered-by");
@@ -23,18 +26,40 @@ app.disable("x-powered-by");
 /** One line in the log for a fault; never a stack, never what the request held. */
 const logFault = (what: string) => console.error(`${new Date().toISOString()} ${what}`);
 
-app.use((_req: Request, res: Response, next: NextFunction) => {
-  res.locals["nonce"] = randomBytes(16).toString("base64");
+/**
+ * The page that the service worker keeps and answers every address with; each page it gives out gets a nonce of its own. Its address
+ * names what it was made from, so that a server of another version is never asked for it in vain.
+ */
+const version = createHash("sha256")
+  .update(readFileSync(SERVER_BUNDLE))
+  .update(
+    ["ZENITHAR_DEMO_NOW", "ZENITHAR_EDR_URL", "ZENITHAR_EDR_NAME", "ZENITHAR_EDR_CREDIT"]
+      .map((name) => process.env[name] ?? "")
+      .join("\n"),
+  ) // prettier-ignore
+  .digest("hex")
+  .slice(0, 16);
+const shellUrl = `/shell/${version}`;
+let shell: Promise<string> | null = null;
+const shellPage = () =>
+  (shell ??= createPageHandler({ ...build, ssr: false, prerender: [] }, "production")(
+    new globalThis.Request("http://localhost/"),
+    requestContext(DROP_IN_NONCE),
+  ).then((page) => page.text()));
+
+app.use((req: Request, res: Response, next: NextFunction) => {
+  res.locals["nonce"] = req.path === shellUrl ? DROP_IN_NONCE : randomBytes(16).toString("base64");
   next();
 });
+const nonceOf = (res: Response) => `'nonce-${res.locals["nonce"] as string}'`;
 app.use(
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals["nonce"] as string}'`],
-        styleSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals["nonce"] as string}'`],
+        scriptSrc: ["'self'", (_req, res) => nonceOf(res as Response)],
+        styleSrc: ["'self'", (_req, res) => nonceOf(res as Response)],
         styleSrcAttr: ["'unsafe-inline'"], // positions of drawings; no style sheet can come in this way
         imgSrc: ["'self'", "data:", "blob:"],
         fontSrc: ["'self'"],
@@ -53,7 +78,7 @@ app.use(
   }),
 );
 app.use((_req, res, next) => {
-  res.set("Permissions-Policy", "camera=(), geolocation=(), microphone=(), payment=(), usb=()");
+  res.set("Permissions-Policy", "camera=(), geolocation=(self), microphone=(), payment=(), usb=()");
   next();
 });
 
@@ -72,6 +97,23 @@ app.use((req, res, next) => {
 
 app.get("/healthz", (_req, res) => {
   res.type("text/plain").set("Cache-Control", "no-store").send("ok\n");
+});
+
+/** Takes itself away again, and what it kept: for a server that switches offline use off. */
+const NO_WORKER = `addEventListener("install", () => skipWaiting());
+addEventListener("activate", (e) => e.waitUntil(caches.keys().then((all) => Promise.all(all.map((c) => caches.delete(c)))).then(() => registration.unregister())));
+`;
+app.get("/sw.js", (_req, res) => {
+  res.type("text/javascript").set("Cache-Control", "no-cache");
+  if (process.env["ZENITHAR_OFFLINE"] === "off") res.send(NO_WORKER);
+  else res.send(readFileSync(`${CLIENT}/sw.js`, "utf8").replaceAll(SHELL_URL, shellUrl));
+});
+app.get("/shell/:version", async (req, res) => {
+  if (req.path !== shellUrl) return refuse(res, 404, "Nothing is here.");
+  res
+    .type("text/html")
+    .set("Cache-Control", "no-store")
+    .send(await shellPage());
 });
 
 app.get("/favicon.ico", (_req, res) => res.redirect(301, "/mark.svg"));

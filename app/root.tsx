@@ -3,18 +3,27 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import type { Route } from "./+types/root";
 import { NonceContext } from "~/components/nonce";
 import { FaultPage } from "~/components/FaultPage";
-import { nowContext } from "~/server/context.server";
+import { forecastNotice, isOfflineOn, nowContext } from "~/server/context.server";
+import { ShellLoading } from "~/screens/shell/ShellLoading";
 import "./app.css";
 
 const THEMES = ["dusk", "day", "ember"] as const;
 
 export function loader({ request, context }: Route.LoaderArgs) {
   const wanted = /(?:^|;\s*)theme=(\w+)/.exec(request.headers.get("cookie") ?? "")?.[1];
-  return { nowMs: context.get(nowContext), theme: THEMES.find((t) => t === wanted) ?? "dusk" };
+  return {
+    nowMs: context.get(nowContext),
+    theme: THEMES.find((t) => t === wanted) ?? "dusk",
+    isOffline: isOfflineOn(),
+    forecast: forecastNotice(),
+  };
 }
 
 /** The instant and the theme are those of the page that was loaded: the server is not asked again on the way through the app. */
 export const shouldRevalidate = () => false;
+
+/** The page that is kept for use without the server was made before anybody chose a theme. */
+const THEME_FROM_COOKIE = `document.documentElement.dataset.theme=(document.cookie.match(/(?:^|; )theme=(${THEMES.join("|")})(?:;|$)/)||[])[1]||"dusk"`;
 
 export const meta: Route.MetaFunction = () => [
   { title: "Zenithar" },
@@ -29,12 +38,18 @@ export function Layout({ children }: { readonly children: ReactNode }) {
       lang="en"
       data-theme={data?.theme ?? "dusk"}
       {...(data?.nowMs != null ? { "data-now": data.nowMs } : {})}
+      {...(data?.forecast ? { "data-forecast": JSON.stringify(data.forecast) } : {})}
+      {...(data?.isOffline === false ? { "data-offline": "off" } : {})}
       suppressHydrationWarning
     >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <link rel="icon" href="/mark.svg" type="image/svg+xml" />
+        <link rel="apple-touch-icon" href="/icon-192.png" />
+        <link rel="manifest" href="/app.webmanifest" />
+        <meta name="theme-color" content="#1c1815" />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_FROM_COOKIE }} />
         <Meta />
         <Links />
       </head>
@@ -46,6 +61,8 @@ export function Layout({ children }: { readonly children: ReactNode }) {
     </html>
   );
 }
+
+export { ShellLoading as HydrateFallback };
 
 export default function Root() {
   return <Outlet />;

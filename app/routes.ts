@@ -3,6 +3,7 @@ import { index, layout, prefix, route, type RouteConfig } from "@react-router/de
 export default [
   layout("screens/shell/route.tsx", [
     index("screens/tonight/route.tsx"),
+    route("start", "screens/start/route.tsx"),
     ...prefix("targets", [
       index("screens/targets/route.tsx"),
       route("own/:ownId", "screens/own-target/route.tsx"),
@@ -37,6 +38,7 @@ export default [
       route("sources", "screens/kit/sources/route.tsx"),
     ]),
     route("acts", "screens/shell/acts-route.tsx"),
+    route("*", "screens/shell/nowhere-route.tsx"),
   ]),
   route("services/forecast/:sourceId", "server/forecast-service.ts"),
 ] satisfies RouteConfig;

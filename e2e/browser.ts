@@ -73,6 +73,7 @@ export async function openBrowser(profile: string, size = { width: 1280, height:
   options.setUserPreferences({
     "download.default_directory": join(profile, "downloads"),
     "download.prompt_for_download": false,
+    "profile.default_content_setting_values.geolocation": 2, // refused, as many people do
   });
   process.env["XDG_CACHE_HOME"] = join(profile, "cache");
   process.env["XDG_CONFIG_HOME"] = join(profile, "config");
@@ -214,6 +215,15 @@ export async function openStage(profile: string): Promise<Stage> {
   const app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
   const driver = await openBrowser(profile);
   return { app, driver, me: hands(driver) };
+}
+
+/** Waits until the whole app lies in the browser. */
+export async function untilOffline(driver: chrome.Driver): Promise<void> {
+  await driver.wait(
+    () => driver.executeScript<boolean>("return document.documentElement.dataset.offline === 'ready'"),
+    WAIT_MS,
+    "the app should be fetched for use without its server",
+  );
 }
 
 /** Closes both, and throws the browser's data away. */

@@ -6,14 +6,9 @@ import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 const ROOT = new URL("../build/client", import.meta.url).pathname;
 const WORTHWHILE = /\.(js|css|json|tsv|bin|svg|webmanifest|fits)$/;
 
-/** What the app may ask for later, so that a page that is open can fetch it while the server is there (components/fetch-ahead). */
-const LIST = join(ROOT, "assets.json");
-const assets = readdirSync(join(ROOT, "assets"), { encoding: "utf8" }).filter((name) => !/\.(br|gz|map)$/.test(name));
-writeFileSync(LIST, JSON.stringify(assets.map((name) => `/assets/${name}`)));
-
 for (const name of readdirSync(ROOT, { recursive: true, encoding: "utf8" })) {
   const path = join(ROOT, name);
-  if (!WORTHWHILE.test(name) || !statSync(path).isFile()) continue;
+  if (name === "sw.js" || !WORTHWHILE.test(name) || !statSync(path).isFile()) continue; // the server writes into it
   const bytes = readFileSync(path);
   writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
   writeFileSync(

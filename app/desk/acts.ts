@@ -1,6 +1,7 @@
 import type { Edit, RecordKind } from "~/core/crew";
 import type { KeepFault } from "~/core/records";
 import { ok, type Result } from "~/core/result";
+import { askToKeepOnce } from "~/storage/lasting";
 import { act, type Done } from "~/storage/store";
 
 /** What an act did, and the name by which it can be undone in this tab. */
@@ -44,6 +45,7 @@ const undoingEdits = ({ before }: Done): Edit[] =>
 export async function keep(edits: readonly Edit[]): Promise<Result<Kept, KeepFault>> {
   const done = await act(edits);
   if (!done.ok) return done;
+  askToKeepOnce();
   const back = undoingEdits(done.value);
   const undoId = undoable(() => keep(back));
   return ok({ undoId, revs: done.value.revs, collided: done.value.collided });

@@ -1,4 +1,5 @@
 import { Dialog } from "radix-ui";
+import { showRound } from "~/components/tour";
 import { SHORTCUTS } from "~/components/shortcuts";
 import { STATIONS } from "./ShellFrame";
 
@@ -36,7 +37,12 @@ export function KeyHelp({
               </div>
             ))}
           </dl>
-          <Dialog.Close className="mt-4 underline underline-offset-4">Close</Dialog.Close>
+          <p className="mt-4 flex justify-between">
+            <Dialog.Close className="underline underline-offset-4" onClick={() => void showRound()}>
+              Show me round, four steps
+            </Dialog.Close>
+            <Dialog.Close className="underline underline-offset-4">Close</Dialog.Close>
+          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

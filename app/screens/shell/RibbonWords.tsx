@@ -6,10 +6,10 @@ export function RibbonWords() {
   const [isRead, setRead] = useState(() => isHintRead("ribbon"));
   if (isRead) return null;
   return (
-    <p className="text-note text-soft flex flex-wrap items-baseline gap-x-3 px-3 pb-1">
+    <p className="no-print text-note text-soft border-rule mt-8 flex flex-wrap items-baseline gap-x-3 border-t pt-2">
       <span>
-        A column is a night, dusk at its top: black is dark, pale moonlit. Green: chance of a clear sky. A dot: work
-        taken or planned; a ring: kept by hand.
+        The ribbon at the top: a column is a night, dusk at its top; black is dark, pale moonlit. Green: chance of a
+        clear sky. A dot: work taken or planned; a ring: kept by hand.
       </span>
       <button
         type="button"

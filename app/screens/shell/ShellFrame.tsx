@@ -78,8 +78,10 @@ export function ShellFrame({
         </nav>
       </aside>
       {isPending ? <div className="pending-bar" role="presentation" /> : null}
-      <div className="no-print border-rule border-b">{ribbon}</div>
-      <div className="no-print flex items-center justify-end gap-1 px-3 pt-2 sm:hidden">
+      <div data-tour="ribbon" className="no-print border-rule border-b">
+        {ribbon}
+      </div>
+      <div data-tour="tools" className="no-print flex items-center justify-end gap-1 px-3 pt-2 sm:hidden">
         <button type="button" onClick={onSearch} aria-label="Search everywhere" className="text-soft p-1.5">
           <Search size={18} strokeWidth={1.6} aria-hidden="true" />
         </button>
@@ -90,7 +92,10 @@ export function ShellFrame({
         {children}
       </main>
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
-      <div className="no-print bg-ground fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex">
+      <div
+        data-tour="tools"
+        className="no-print bg-ground fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex"
+      >
         <button
           type="button"
           onClick={onSearch}

@@ -16,7 +16,8 @@ import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
 import { useForecasts, useNightMarks } from "./use-night-marks";
 import { ThemeChoice } from "./ThemeChoice";
-import { fetchAhead } from "~/components/fetch-ahead";
+import { NewVersion } from "./NewVersion";
+import { prepareOffline } from "~/offline/register";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { DraftShelfProvider, isOnPage, readDraft, type DraftShelf } from "~/components/forms/drafts";
@@ -49,22 +50,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-export function HydrateFallback() {
-  return (
-    <ShellFrame
-      search=""
-      themes={<ThemeChoice />}
-      note={null}
-      banner={null}
-      isPending={false}
-      ribbon={<div className="h-[86px]" />}
-      onSearch={() => undefined}
-      onHelp={() => undefined}
-    >
-      <p className="text-soft py-4">Loading …</p>
-    </ShellFrame>
-  );
-}
+export { ShellLoading as HydrateFallback } from "./ShellLoading";
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
   const { library, choice, ribbon, fault, backup } = loaderData;
@@ -88,7 +74,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     (night: string) => void navigate(linkTo(night), { preventScrollReset: true }),
     [navigate, linkTo],
   );
-  useEffect(fetchAhead, []);
+  useEffect(prepareOffline, []);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary((by) => by === "elsewhere" && void revalidator.revalidate()), [revalidator]);
   useEffect(() => {
@@ -147,6 +133,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     <Toasts onUndo={undo}>
       <DraftShelfProvider value={SHELF}>
         <Notices />
+        <NewVersion />
         <ShellFrame
           search={search}
           themes={<ThemeChoice />}
@@ -165,9 +152,14 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
           }
           ribbon={
             ribbon === null ? (
-              <p className="text-note text-soft px-4 py-3">Enter a place in Kit, and the nights to come appear here.</p>
+              <p className="text-note text-soft flex h-[93px] items-center gap-1 px-4">
+                <Link to="/start" className="underline underline-offset-4">
+                  Say where you observe from
+                </Link>
+                , and the nights to come appear here.
+              </p>
             ) : (
-              <Suspense fallback={<div className="h-[86px]" />}>
+              <Suspense fallback={<div className="h-[93px]" />}>
                 <Await
                   resolve={ribbon}
                   errorElement={
@@ -175,17 +167,14 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
                   }
                 >
                   {(nights) => (
-                    <>
-                      <NightRibbon
-                        nights={nights}
-                        chosen={choice.night}
-                        today={choice.today}
-                        marks={marks}
-                        linkTo={linkTo}
-                        onChoose={chooseNight}
-                      />
-                      <RibbonWords />
-                    </>
+                    <NightRibbon
+                      nights={nights}
+                      chosen={choice.night}
+                      today={choice.today}
+                      marks={marks}
+                      linkTo={linkTo}
+                      onChoose={chooseNight}
+                    />
                   )}
                 </Await>
               </Suspense>
@@ -193,6 +182,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
           }
         >
           <Outlet />
+          {ribbon ? <RibbonWords /> : null}
         </ShellFrame>
         <Suspense>
           {isSearching ? (
