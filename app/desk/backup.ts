@@ -1,5 +1,6 @@
 import { instantOfRev } from "~/core/crew";
 import { DAY_MS } from "~/core/time";
+import { USUAL_FILTER } from "./kit";
 import type { Entity, Library } from "./library";
 import { recaller } from "./recall";
 
@@ -7,7 +8,7 @@ import { recaller } from "./recall";
 export interface BackupState {
   /** Days since the last one; null = there never was one. */
   readonly ageDays: number | null;
-  /** What was entered, logged or changed since; forecasts do not count, since nobody typed them. */
+  /** What was entered, logged or changed since; forecasts and usual filters do not count, since nobody typed them. */
   readonly changes: number;
   /** Whether it is time for one. */
   readonly isDue: boolean;
@@ -36,7 +37,13 @@ export function backupState(library: Library, nowMs: number): BackupState {
     library.ownTargets,
   ];
   const changes = counts("changes", [last, ...own], () =>
-    own.reduce((sum, list) => sum + list.filter(({ rev }) => last === null || instantOfRev(rev) > last).length, 0),
+    own.reduce(
+      (sum, list) =>
+        sum +
+        list.filter(({ id, rev }) => !id.startsWith(USUAL_FILTER) && (last === null || instantOfRev(rev) > last))
+          .length,
+      0,
+    ),
   );
   const ageDays = last === null ? null : Math.max(0, Math.floor((nowMs - last) / DAY_MS));
   const isDue = ageDays === null ? changes >= WORTH_KEEPING : ageDays >= DUE_AFTER_DAYS && changes > 0;

@@ -22,7 +22,7 @@ export interface Choice {
 export const moonOf = (library: Library): MoonWishes => library.settings?.data.moon ?? USUAL_MOON;
 
 /** From four hours before the Sun's noon on, tonight is the coming night; before, it is the one just ending. */
-const tonightAt = (place: NightPlace): NightDate => nightOf(place, addMs(now(), 4 * HOUR_MS));
+export const tonightAt = (place: NightPlace): NightDate => nightOf(place, addMs(now(), 4 * HOUR_MS));
 
 /** As long as no place is known: the middle of the zone of this computer. */
 const somewhereIn = (timeZone: string): NightPlace => ({

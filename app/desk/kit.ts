@@ -1,9 +1,9 @@
 import type { OwnTarget } from "~/core/catalog";
 import type { Edit } from "~/core/crew";
-import { CHANNELS, CHANNEL_FACTS, type Filter, type Rig } from "~/core/exposure";
+import { CHANNELS, CHANNEL_FACTS, stillTypical, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { USUAL_MOON, type Place } from "~/core/night";
 import { USUAL_WISH_HOURS, type KeepFault, type Settings } from "~/core/records";
-import { err, type Result } from "~/core/result";
+import { err, ok, type Result } from "~/core/result";
 import { browserId, newId } from "~/storage/session";
 import { keep, type Kept } from "./acts";
 import type { Library } from "./library";
@@ -43,34 +43,44 @@ export function ownerOf(
   };
 }
 
+/** What of a thing is still as nobody measured it: what was marked before and has not been changed. */
+function stillGuessed<D extends { readonly typical?: readonly string[] }>(before: D | undefined, after: D): D {
+  if (after.typical !== undefined) return after;
+  const value = (of: D, name: string) => JSON.stringify((of as Readonly<Record<string, unknown>>)[name]);
+  const typical = (before?.typical ?? []).filter((name) => value(before!, name) === value(after, name));
+  return typical.length > 0 ? { ...after, typical } : after;
+}
+
 /** Keeps a place; the first one makes its owner a member and is used on every screen. */
 export function savePlace(library: Library, place: Draft<Place>): Promise<Result<Kept, KeepFault>> {
   const id = idOf(place, "place");
+  const before = library.places.find((p) => p.id === place.id);
   return keep([
-    { kind: "place", id, data: place.data, baseRev: baseOf(place) },
+    { kind: "place", id, data: stillGuessed(before?.data, place.data), baseRev: baseOf(place) },
     ...ownerOf(library, { placeId: id, rigId: "" }).edits,
   ]);
 }
 
-/** What a newcomer can tick: one filter a channel with its usual values; kept with the first rig. */
-export function usualFilters(): { readonly id: string; readonly data: Filter }[] {
-  return CHANNELS.map((channel) => {
-    const { centreNm, bandwidthNm } = CHANNEL_FACTS[channel];
-    const isNarrow = bandwidthNm < 20 && channel !== "Dual";
-    const name =
-      channel === "Colour"
-        ? "No filter (colour)"
-        : channel === "Dual"
-          ? "Dual band"
-          : isNarrow
-            ? `${channel} ${bandwidthNm} nm`
-            : channel;
-    return {
-      id: `filter-usual-${channel.toLowerCase()}`,
-      data: { name, channel, centreNm, bandwidthNm, transmission: 0.9 },
-    };
-  });
+/** What the id of a filter begins with that nobody typed. */
+export const USUAL_FILTER = "filter-usual-";
+
+/** A filter of a channel with its usual values; a narrow one of another bandwidth where that is said, nm. */
+export function usualFilter(channel: Channel, narrowNm?: number): { readonly id: string; readonly data: Filter } {
+  const usual = CHANNEL_FACTS[channel];
+  const isNarrow = usual.bandwidthNm < 20 && channel !== "Dual";
+  const bandwidthNm = isNarrow ? (narrowNm ?? usual.bandwidthNm) : usual.bandwidthNm;
+  const name =
+    channel === "Colour" ? "No filter (colour)" : channel === "Dual" ? "Dual band" : isNarrow ? `${channel} ${bandwidthNm} nm` : channel; // prettier-ignore
+  const width = bandwidthNm === usual.bandwidthNm ? "" : `-${bandwidthNm}nm`;
+  return {
+    id: `${USUAL_FILTER}${channel.toLowerCase()}${width}`,
+    data: { name, channel, centreNm: usual.centreNm, bandwidthNm, transmission: 0.9 },
+  };
 }
+
+/** What a newcomer can tick: one filter a channel with its usual values; kept with the first rig. */
+export const usualFilters = (): { readonly id: string; readonly data: Filter }[] =>
+  CHANNELS.map((channel) => usualFilter(channel));
 
 /** Keeps a rig; with the first one the usual filters. */
 export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept, KeepFault>> {
@@ -80,8 +90,12 @@ export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept,
   // The first one is used on every screen; another one added later changes nothing of that.
   const isFirst = settings !== null && !library.rigs.some((r) => r.id === settings.data.rigId);
   const chosen = library.rigs[0]?.id ?? id;
+  const before = library.rigs.find((r) => r.id === rig.id);
+  const typical = rig.data.typical ?? (before ? stillTypical(before.data, rig.data) : []);
+  const { typical: _, ...own } = rig.data;
+  const data: Rig = typical.length > 0 ? { ...own, typical } : own;
   return keep([
-    { kind: "rig", id, data: rig.data, baseRev: baseOf(rig) },
+    { kind: "rig", id, data, baseRev: baseOf(rig) },
     ...(isFirst
       ? [
           {
@@ -94,6 +108,16 @@ export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept,
       : []),
     ...filters.map((f) => ({ kind: "filter" as const, id: f.id, data: f.data, baseRev: "latest" })),
   ]);
+}
+
+/** Keeps a rig like another under a name of its own; gives its id. */
+export async function copyRig(library: Library, rig: Rig): Promise<Result<string, KeepFault>> {
+  const id = newId("rig");
+  const taken = new Set(library.rigs.map((r) => r.data.name));
+  let name = `${rig.name}, copy`.slice(0, 120);
+  for (let n = 2; taken.has(name); n++) name = `${rig.name.slice(0, 100)}, copy ${n}`;
+  const kept = await keep([{ kind: "rig", id, data: { ...rig, name }, baseRev: null }]);
+  return kept.ok ? ok(id) : kept;
 }
 
 /** Keeps a filter. */

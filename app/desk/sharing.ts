@@ -16,7 +16,9 @@ import type { ContributionData } from "~/core/ledger";
 import { changedFields, withChanges, type FieldChange, type KeepFault, type Settings } from "~/core/records";
 import type { PartData } from "~/core/plan";
 import { err, ok, type Result } from "~/core/result";
-import { demoRecords } from "~/storage/demo";
+import { demoRecords, type SampleId } from "~/storage/demo";
+
+export type { SampleId } from "~/storage/demo";
 import { dropAllDrafts } from "~/storage/drafts";
 import { putBackPictures, takePictures } from "~/storage/pictures";
 import { now } from "~/storage/session";
@@ -396,11 +398,11 @@ export async function joinLookedInto(
   return { fileName, done };
 }
 
-/** Joins the demo group; with nothing here yet one looks around as one of it. */
-export async function joinDemo(library: Library): Promise<Result<Joined, KeepFault>> {
+/** Joins a sample group; with nothing here yet one looks around as one of it. */
+export async function joinDemo(library: Library, id: SampleId = "gardens"): Promise<Result<Joined, KeepFault>> {
   let records: readonly StoredRecord[];
   try {
-    records = await demoRecords();
+    records = await demoRecords(id);
   } catch {
     return err({ code: "notFetched" });
   }

@@ -13,6 +13,7 @@ import { randomFrom } from "~/core/numeric";
 import { nightDate } from "~/core/time";
 import { writeFits } from "./fits-writer";
 import { filters, members, parts, places, projects, rigs } from "./group";
+import { pair, south, type Sample } from "./samples";
 import { pastWeather } from "./past-weather";
 
 const MADE_MS = Date.parse("2026-12-01T18:00:00Z");
@@ -213,3 +214,41 @@ for (let i = 0; i < 6; i++) {
 console.log(
   `${kit.length + projectRecords.length + partRecords.length + 1 + old.length + weather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
 );
+
+/** A sample group as a bundle of everything, as its owner has it. */
+function writeSample(name: string, sample: Sample): void {
+  const { owner } = sample;
+  const worthOf = (s: Sample["sessions"][number]) => {
+    const { frame } = sample.projects[s.project]!;
+    const night = placeNight(sample.places[s.place]!, nightDate(s.night), USUAL_MOON);
+    const offer = nightOffer(night, { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg }, [s.channel]).channels[s.channel]!; // prettier-ignore
+    return offer.usableMin > 0 ? Number((offer.worthMin / offer.usableMin).toFixed(3)) : null;
+  };
+  const [placeId, rigId] = [Object.keys(sample.places)[0]!, Object.keys(sample.rigs)[0]!];
+  const records = [
+    ...Object.entries(sample.members).map(([id, called]) => record("member", id, { name: called }, id)),
+    ...Object.entries(sample.places).map(([id, data]) => record("place", id, data, owner)),
+    ...Object.entries(sample.filters).map(([id, data]) => record("filter", id, data, owner)),
+    ...Object.entries(sample.rigs).map(([id, data]) => record("rig", id, data, owner)),
+    ...Object.entries(sample.projects).flatMap(([id, p]) => [
+      record("project", id, { ...p.project, frameId: `frame-${id.slice(8)}`, measuredBy: owner }, owner),
+      record("frame", `frame-${id.slice(8)}`, { projectId: id, ...p.frame }, owner),
+      record("goal", `goal-${id.slice(8)}`, { projectId: id, ...p.goal }, owner),
+    ]),
+    ...sample.parts.map(
+      ({ project: projectId, member: memberId, place, rig, channels }) =>
+      record("part", partId(projectId, memberId), { projectId, memberId, placeId: place, rigId: rig, ...(channels ? { channels } : {}) }, memberId), // prettier-ignore
+    ),
+    record("settings", "settings", { memberId: owner, placeId, rigId, lastBackupMs: null, wishHours: 2, moon: USUAL_MOON, standsBeforeDark: true, simulatedServices: true }, owner), // prettier-ignore
+    ...sample.sessions.map((s) => {
+      const data: ContributionData = {
+        projectId: s.project, panel: "P1", channel: s.channel, night: s.night, memberId: s.member, rigId: s.rig, placeId: s.place, exposureSec: s.subSec,
+        taken: s.taken, kept: s.kept, reason: s.reason, worthRate: worthOf(s), startMs: null, fileName: "", note: "",
+      }; // prettier-ignore
+      return record("contribution", `contribution-${s.project.slice(8)}-${s.member.slice(7)}-${s.night}-${s.channel}`, data, s.member); // prettier-ignore
+    }),
+  ];
+  writeFileSync(`${DATA}sample-${name}.json`, encodeBundle(records, "everything", "2026-12-01T18:00:00Z"));
+}
+writeSample("south", south);
+writeSample("pair", pair);

@@ -91,7 +91,7 @@ const common = {
 
 /** Invented rigs. */
 export const rigs: Readonly<Record<string, Rig>> = {
-  "rig-refractor": { ...common, ...mono, name: "Garden refractor", focalLengthMm: 480, apertureMm: 80, sensor: { widthPx: 4144, heightPx: 2822, pixelPitchUm: 4.63, binning: 1 }, cameraName: "Mono-43", filterIds: ["filter-l", "filter-r", "filter-g", "filter-b", "filter-ha5", "filter-o5"] },
+  "rig-refractor": { ...common, ...mono, name: "Garden refractor", focalLengthMm: 480, apertureMm: 80, sensor: { widthPx: 4144, heightPx: 2822, pixelPitchUm: 4.63, binning: 1 }, cameraName: "Mono-43", power: { mountW: 9, cameraW: 6, coolerW: 26, dewW: 11, computerW: 9, batteryWh: 640, chemistry: "lithium" }, filterIds: ["filter-l", "filter-r", "filter-g", "filter-b", "filter-ha5", "filter-o5"] },
   "rig-newtonian": { ...common, ...mono, name: "Newtonian with colour camera", focalLengthMm: 600, reducerFactor: 0.95, apertureMm: 150, obstruction: 0.34, throughput: 0.8, reflections: 2, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 }, isColour: true, quantumEfficiency: 0.75, cameraName: "Colour-26", filterIds: ["filter-colour", "filter-dual"] },
   "rig-city": { ...common, ...mono, name: "Terrace refractor", focalLengthMm: 714, reducerFactor: 0.8, apertureMm: 102, rotator: "motor", sensor: { widthPx: 4656, heightPx: 3520, pixelPitchUm: 3.8, binning: 1 }, cameraName: "Mono-16", filterIds: ["filter-ha3", "filter-s3"] },
   "rig-lens": { ...common, ...mono, name: "Barn telephoto", focalLengthMm: 200, apertureMm: 71, sensor: { widthPx: 4144, heightPx: 2822, pixelPitchUm: 4.63, binning: 1 }, cameraName: "Mono-43b", filterIds: ["filter-l", "filter-o5"] },

@@ -44,7 +44,11 @@ export default function FinderRoute({ loaderData }: Route.ComponentProps) {
       <h1 className="text-headline">Finding {entry.name || entry.id} by stars</h1>
       {view === null ? (
         <p className="text-soft mt-3">
-          Enter a place in Kit first: which stars stand above your skyline decides the way.
+          Which stars stand above your skyline decides the way:{" "}
+          <Link to="/start" className="underline underline-offset-4">
+            say where you observe from
+          </Link>
+          .
         </p>
       ) : view.startMs === null ? (
         <p className="text-soft mt-3">It does not get dark enough for stars on this night.</p>

@@ -40,7 +40,13 @@ export default function NightFactsRoute({ loaderData: view, actionData }: Route.
     return (
       <Empty>
         <h1 className="text-headline text-ink">Night facts</h1>
-        <p className="my-3">Nights are written down for a place: enter one in Kit first.</p>
+        <p className="my-3">
+          Nights are written down for a place:{" "}
+          <Link to="/start" className="underline underline-offset-4">
+            say where you observe from
+          </Link>{" "}
+          first.
+        </p>
       </Empty>
     );
   return (

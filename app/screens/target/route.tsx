@@ -69,7 +69,12 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             <TargetChoices view={view} />
           </>
         ) : (
-          <p className="text-soft mt-6">Enter a place and a rig in Kit to see its night.</p>
+          <p className="text-soft mt-6">
+            <Link to="/start" className="underline underline-offset-4">
+              Say where you observe from, and with what
+            </Link>
+            , and its night is worked out.
+          </p>
         )}
       </div>
       <aside className="space-y-4">

@@ -5,7 +5,7 @@ import { formatMinutes } from "~/core/notation";
 import { WorthStrip } from "~/components/charts/WorthStrip";
 import { entryFacts, entryTitle, pixelWords } from "~/components/words/target-words";
 import type { TargetLine } from "./lines";
-import { needWords, rankWords, seasonWords, worthWords } from "./rank-words";
+import { needWords, rankWords, seasonWords, worthWords } from "~/components/words/rank-words";
 
 /** The cells of one target: what it is and why it stands here, its night, usable time, season, and what it needs. */
 export function TargetRow({

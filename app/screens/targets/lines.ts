@@ -1,6 +1,6 @@
 import type { CatalogEntry, Kind } from "~/core/catalog";
 import { isNarrow } from "~/core/exposure";
-import { CLOSING_WEEKS, type RankedTarget } from "~/core/night";
+import { CLOSING_WEEKS, seasonSuffices, type RankedTarget } from "~/core/night";
 
 /** A line of the list: a target as judged for this night, place and rig. */
 export type TargetLine = RankedTarget & { readonly entry: CatalogEntry };
@@ -31,8 +31,6 @@ export type Order = (typeof ORDERS)[number];
 const TINY = 0.06; // of the short side: a few hundred pixels
 
 const isClosing = ({ season: { left } }: TargetLine) => left.kind === "open" && left.weeksLeft <= CLOSING_WEEKS;
-/** Whether the season ahead gives the clear nights a target needs, on average. */
-export const seasonSuffices = (t: TargetLine): boolean => t.needNights !== null && t.season.clearNights >= t.needNights;
 
 /** The lines that pass all parts of a filter but the name, which the catalogue answers. */
 export function narrowed(lines: readonly TargetLine[], filter: TargetFilter): TargetLine[] {

@@ -2,21 +2,25 @@ import { opticsOf } from "~/core/framing";
 import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
+import { usualKit } from "~/desk/start";
 import { ownEntries } from "~/desk/targets";
 
-/** Everything the list of targets needs; the ranking itself comes later, from the worker. Null without a place or a rig. */
+/** Everything the list of targets needs; the ranking itself comes later, from the worker. Null without a place. */
 export async function loadTargets(request: Request) {
   const { library, choice } = await loadChoice(request);
-  if (!choice.place || !choice.rig) return null;
+  if (!choice.place) return null;
   const params = new URL(request.url).searchParams;
   const place = withSchool(choice.place.data, params);
-  const rig = choice.rig.data;
+  // Before there is a rig: a kind that many begin with, and the screen says so.
+  const { rig, filters } = choice.rig
+    ? { rig: choice.rig.data, filters: library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)) }
+    : usualKit();
   const question: RankQuestion = {
     place,
     date: choice.night,
     moon: choice.moon,
     rig,
-    channels: library.filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data.channel),
+    channels: filters.map((f) => f.data.channel),
     own: ownEntries(library),
   };
   const ranking = orAborted(rankingOf(question), request.signal);
@@ -24,6 +28,7 @@ export async function loadTargets(request: Request) {
   return {
     placeMinDeg: choice.place.data.minAltitudeDeg,
     rigName: rig.name,
+    isUsualRig: choice.rig === null,
     arcsecPerPx: opticsOf(rig).pixelScaleArcsecPerPx,
     night: nightOver(place, choice.night, choice.moon),
     question,

@@ -24,18 +24,17 @@ export const meta: Route.MetaFunction = () => [{ title: "Targets · Zenithar" }]
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
-  const [params] = useSearchParams();
   if (!loaderData)
     return (
       <Empty>
         <h1 className="text-headline text-ink">Targets</h1>
-        <p className="my-3">A ranking needs to know your place and your rig.</p>
-        <Link to={`/kit${keptSearch(params)}`} className={buttonLook("main")}>
-          Go to Kit
+        <p className="my-3">Which targets suit depends on where you observe from, and with what.</p>
+        <Link to="/start" className={buttonLook("main")}>
+          Answer three questions
         </Link>
       </Empty>
     );
-  const { rigName, night, ranking } = loaderData;
+  const { rigName, isUsualRig, night, ranking } = loaderData;
   const { place, date } = night;
   return (
     <>
@@ -44,6 +43,14 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
         For {place.name} with {rigName}: worth of the night × fit to the field × how rewarding the object is × whether
         its season suffices. Clear sky assumed.
       </p>
+      {isUsualRig ? (
+        <p className="text-lamp">
+          You have no rig yet: ranked for a small refractor of 360 mm with a colour camera.{" "}
+          <Link to="/start" className="underline underline-offset-4">
+            Say what you have
+          </Link>
+        </p>
+      ) : null}
       <Suspense fallback={<p className="text-soft py-8">Ranking the catalogue …</p>}>
         <Await
           resolve={ranking}

@@ -8,7 +8,7 @@ import { placeNight, USUAL_MOON, type ComingSeason } from "~/core/night";
 import { nightDate } from "~/core/time";
 import { testPlace } from "~/core/test-data";
 import { narrowed, NO_FILTER, ordered, ORDERS, type TargetLine } from "./lines";
-import { brightnessWords, needWords, rankWords, seasonWords } from "./rank-words";
+import { brightnessWords, needWords, rankWords, seasonWords } from "~/components/words/rank-words";
 import { SearchNote } from "./SearchNote";
 import { TargetFilters } from "./TargetFilters";
 import { TargetList } from "./TargetList";

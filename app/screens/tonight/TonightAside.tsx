@@ -35,10 +35,12 @@ export function TonightAside({
   view,
   look,
   act,
+  next,
 }: {
   readonly view: View;
   readonly look: ReactNode;
   readonly act: ReactNode;
+  readonly next: ReactNode;
 }) {
   const wish = useAct<TonightIntent, TonightAnswer>();
   const typed = useDraftState(
@@ -97,6 +99,7 @@ export function TonightAside({
           </p>
         </Panel>
       ) : null}
+      {next}
       {view.account ? (
         <Panel
           title="Where the night goes"

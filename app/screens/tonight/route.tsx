@@ -1,11 +1,12 @@
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { counted, fixed } from "~/components/numbers";
-import { Suspense, useState } from "react";
+import { useEffect, useState } from "react";
 import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
 import { shapeWord } from "~/components/charts/shapes";
 import { USUAL_WIND_SHARE } from "~/core/weather";
-import { Await, Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { useAct } from "~/components/forms/use-act";
+import { BetterNext } from "./BetterNext";
 import { LookUp } from "./LookUp";
 import { OwnForecast } from "./OwnForecast";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -17,9 +18,9 @@ import { TonightVerdict } from "./TonightVerdict";
 import { WeatherBoard } from "./WeatherBoard";
 import { longNight } from "~/components/clock";
 import { buttonLook } from "~/components/ui/Button";
-import { Empty } from "~/components/ui/Panel";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/choice";
+import type { BetterNext as Next } from "~/desk/better";
 import { tonightAction } from "./action";
 import type { TonightViewData } from "~/desk/tonight";
 import type { TonightAnswer, TonightIntent } from "./intents";
@@ -33,20 +34,23 @@ export const meta: Route.MetaFunction = () => [{ title: "Tonight · Zenithar" }]
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function TonightRoute({ loaderData }: Route.ComponentProps) {
-  if (!loaderData) return <NoPlace />;
-  const { view, fresh } = loaderData;
-  const kept = <TonightView view={view} />;
-  if (!fresh) return kept;
-  return (
-    <Suspense fallback={kept}>
-      <Await resolve={fresh} errorElement={kept}>
-        {(answered) => <TonightView view={answered} />}
-      </Await>
-    </Suspense>
-  );
+  const { view, fresh, better } = loaderData;
+  // One and the same page, whichever of the two it shows: what is opened or typed on it stays.
+  const [answered, setAnswered] = useState<{ readonly to: typeof fresh; readonly view: TonightViewData } | null>(null);
+  useEffect(() => {
+    let isHere = true;
+    fresh?.then(
+      (its) => isHere && setAnswered({ to: fresh, view: its }),
+      () => undefined, // asked in vain: what is kept stays
+    );
+    return () => {
+      isHere = false;
+    };
+  }, [fresh]);
+  return <TonightView view={answered !== null && answered.to === fresh ? answered.view : view} better={better} />;
 }
 
-function TonightView({ view }: { readonly view: TonightViewData }) {
+function TonightView({ view, better }: { readonly view: TonightViewData; readonly better: readonly Next[] }) {
   const [params] = useSearchParams();
   const { act, refusal } = useAct<TonightIntent, TonightAnswer>();
   const search = keptSearch(params);
@@ -145,6 +149,11 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
                 .
               </p>
             ) : null}
+            {weather.sources.some((s) => s.credit !== "") ? (
+              <p className="text-note text-faint mt-2">
+                {[...new Set(weather.sources.map((s) => s.credit))].filter((c) => c !== "").join(" · ")}
+              </p>
+            ) : null}
             <Records sources={weather.sources} />
             <OwnForecast at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }} />
           </>
@@ -161,6 +170,7 @@ function TonightView({ view }: { readonly view: TonightViewData }) {
             onLook={(isClear) => void act({ act: "look", isClear })}
           />
         }
+        next={<BetterNext list={better} search={search} />}
         act={
           choice.kind === "go" ? (
             <Link to={`/nights${search}`} className={buttonLook("main", "w-full")}>
@@ -194,22 +204,5 @@ function Records({ sources }: { readonly sources: TonightViewData["weather"]["so
         </div>
       ) : null}
     </details>
-  );
-}
-
-function NoPlace() {
-  return (
-    <Empty>
-      <h1 className="text-headline text-ink">Where do you observe from?</h1>
-      <p className="my-3">
-        Enter your place, with its real skyline, and a rig. Then every night ahead can be judged for your targets.
-      </p>
-      <Link to="/kit/places/new" className={buttonLook("main")}>
-        Add a place
-      </Link>{" "}
-      <Link to="/kit/data" className={buttonLook("plain")}>
-        Bring data from a file, or look around with the demo group
-      </Link>
-    </Empty>
   );
 }

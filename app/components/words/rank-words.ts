@@ -1,12 +1,11 @@
 import { fixed } from "~/components/numbers";
 import { addNights, type NightDate } from "~/core/time";
-import { CLOSING_WEEKS, type SeasonLeft } from "~/core/night";
+import { CLOSING_WEEKS, seasonSuffices, type RankedTarget, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
-import { fillWords, missingWords } from "~/components/words/target-words";
-import { isMoonFelt } from "~/components/words/way-words";
-import { CAUSE_WORDS } from "~/components/words/words";
-import { seasonSuffices, type TargetLine } from "./lines";
+import { fillWords, missingWords } from "./target-words";
+import { isMoonFelt } from "./way-words";
+import { CAUSE_WORDS } from "./words";
 
 const plural = (count: number, word: string) => `${count} ${word}${count === 1 ? "" : "s"}`;
 
@@ -29,7 +28,7 @@ export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short
 }
 
 /** "12 h" and "about 4 clear nights". */
-export function needWords(t: TargetLine): { readonly hours: string; readonly nights: string } {
+export function needWords(t: RankedTarget): { readonly hours: string; readonly nights: string } {
   const hours = `${t.needHours < 10 ? fixed(t.needHours, 1).replace(".0", "") : Math.round(t.needHours)} h`;
   if (t.isOutOfReach) return { hours: `needs ${t.missing.join(", ")}`, nights: "not in this rig" };
   return {
@@ -48,7 +47,7 @@ export function brightnessWords(belowSkyMag: number | null): string {
 }
 
 /** Why a line stands where it stands: what speaks for it, then what against. */
-export function rankWords(t: TargetLine): string {
+export function rankWords(t: RankedTarget): string {
   const words: string[] = [];
   const fill = fillWords(t.fill);
   words.push(t.panels > 1 ? `needs ${t.panels} panels` : fill);
@@ -69,6 +68,6 @@ export function rankWords(t: TargetLine): string {
 }
 
 /** "1.9 h worth: Moon, Ha"; a night that the Moon takes says so. */
-export function worthWords(t: TargetLine): string {
+export function worthWords(t: RankedTarget): string {
   return `worth ${fixed(t.worthMin / 60, 1)} h${isMoonFelt(t) ? ": Moon" : ""}, ${t.channel}`;
 }

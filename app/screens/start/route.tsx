@@ -1,0 +1,307 @@
+import { useEffect, useRef, useState, type ReactNode } from "react";
+import { RestoredNote, useDraftState } from "~/components/forms/drafts";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { Field, SelectField } from "~/components/ui/Field";
+import type { Town } from "~/core/catalog";
+import { darknessClass, magOfDarknessClass } from "~/core/sky";
+import { parseNumber } from "~/core/notation";
+import type { Answer } from "~/desk/answer";
+import { libraryHere } from "~/desk/open-library";
+import { KIT_PRESETS, warmUp, zoneAt } from "~/desk/start";
+import { skyWorker } from "~/workers/sky";
+import type { Route } from "./+types/route";
+import { startAction } from "./action";
+import { Choices } from "./Choices";
+import { FirstBest } from "./FirstBest";
+import type { StartIntent } from "./intents";
+import { CameraPicture, OpticsPicture, SkyPicture } from "./KindPicture";
+import { OwnExposure, type Taken } from "./OwnExposure";
+import { OwnValues } from "./OwnValues";
+import { Samples } from "./Samples";
+import { EMPTY_START, filterSetsFor, readTypedStart, START_DRAFT, startFaults, startKitOf, startPlaceOf, typicalKitOf, usualFiltersOf, usualMountOf, type TypedStart } from "./typed-start"; // prettier-ignore
+import { useFirstAnswer } from "./use-first-answer";
+import { Where } from "./Where";
+
+export async function clientLoader() {
+  const library = await libraryHere();
+  return { isEmpty: library.places.length + library.rigs.length + library.projects.length === 0 };
+}
+clientLoader.hydrate = true as const;
+export const clientAction = ({ request }: Route.ClientActionArgs) => startAction(request);
+export const meta: Route.MetaFunction = () => [{ title: "Start · Zenithar" }];
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+const findTowns = (query: string) => skyWorker().towns(query, 8);
+
+/** The blanks of the sentence, in order. */
+const BLANKS = ["where", "optics", "camera", "sky"] as const;
+type Blank = (typeof BLANKS)[number];
+
+export default function StartRoute({ loaderData }: Route.ComponentProps) {
+  const { act, refusal, isBusy } = useAct<StartIntent, Answer>();
+  const typed = useDraftState<TypedStart>({ name: START_DRAFT, title: "the start" }, EMPTY_START, readTypedStart);
+  const now = typed.value;
+  const faults = startFaults(now);
+  const kinds = typicalKitOf(now);
+  const filled = filledOf(now);
+  const [open, setOpen] = useState<Blank | null>(() => nextOf(now));
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const answer = useFirstAnswer(startPlaceOf(now), startKitOf(now));
+  useEffect(warmUp, []);
+  const chooser = useRef<HTMLDivElement>(null);
+
+  // Answers of the browser and of files come later than what is typed meanwhile: they are put upon that.
+  const latest = useRef(now);
+  useEffect(() => {
+    latest.current = now;
+  });
+  const change = (next: Partial<TypedStart>) => {
+    latest.current = { ...latest.current, ...next };
+    typed.set(latest.current);
+  };
+  /** Fills a blank and goes to the next one that is empty. */
+  const fill = (next: Partial<TypedStart>) => {
+    change(next);
+    setOpen(nextOf(latest.current));
+    // Who goes by keys goes on where the next choice is.
+    requestAnimationFrame(() => chooser.current?.querySelector<HTMLElement>("h2")?.focus());
+  };
+  const settle = async (latitude: number, longitude: number, more: Partial<TypedStart>) => {
+    const zone = await zoneAt(latitude, longitude).catch(() => null);
+    fill({
+      latitudeDeg: String(latitude),
+      longitudeDeg: String(longitude),
+      timeZone: zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+      ...more,
+    });
+  };
+  const onTown = (town: Town) =>
+    void settle(town.latitudeDeg, town.longitudeDeg, { name: town.name, elevationM: String(town.elevationM) });
+  const onPosition = async ({
+    latitude,
+    longitude,
+    altitude,
+  }: Pick<GeolocationCoordinates, "latitude" | "longitude" | "altitude">) => {
+    const [lat, lon] = [latitude, longitude].map((x) => Math.round(x * 1000) / 1000) as [number, number];
+    const town = await skyWorker()
+      .nearestTown({ latitudeDeg: lat, longitudeDeg: lon })
+      .catch(() => null);
+    const elevation = altitude ?? town?.elevationM ?? 0;
+    await settle(lat, lon, {
+      name: town ? `Near ${town.name}` : "My place",
+      elevationM: String(Math.round(elevation)),
+    });
+  };
+  const onCoordinates = () => {
+    const [lat, lon] = [parseNumber(now.latitudeDeg), parseNumber(now.longitudeDeg)];
+    if (lat !== null && lon !== null)
+      void onPosition({ latitude: lat, longitude: lon, altitude: parseNumber(now.elevationM) });
+  };
+  const begin = (targetId: string | null) => {
+    const [place, kit] = [startPlaceOf(now), startKitOf(now)];
+    if (place && kit) void act({ act: "begin", place, kit, targetId });
+  };
+  const blank = (of: Blank, words: string, empty: string) => (
+    <button
+      type="button"
+      aria-expanded={open === of}
+      onClick={() => setOpen(open === of ? null : of)}
+      className={`rounded-[4px] border-b-2 px-1 text-left ${open === of ? "border-lamp" : "border-rule"} ${filled[of] ? "text-lamp" : "text-faint"}`}
+    >
+      {filled[of] ? words : empty}
+    </button>
+  );
+  const sky = KIT_PRESETS.skies.find((s) => String(s.magPerArcsec2) === now.sky);
+  return (
+    <>
+      <p className="text-note text-soft">Three answers, and tonight is worked out</p>
+      <h1 className="text-headline mt-1 leading-relaxed">
+        I watch from {blank("where", now.name || "my place", "where?")} with{" "}
+        {blank("optics", opticsWords(now), "which telescope or lens?")} and{" "}
+        {blank("camera", cameraWords(now), "which camera?")} under{" "}
+        {blank("sky", sky ? `a ${sky.words.split(":")[0]} sky` : `a sky of ${now.sky} mag/arcsec²`, "which sky?")}.
+      </h1>
+      <StorageRefusal fault={refusal} />
+      {typed.isRestored ? <RestoredNote onDiscard={typed.discard} /> : null}
+      <div ref={chooser} className="mt-3">
+        {open === "where" ? (
+          <Chooser title="Where do you observe from?">
+            <Where
+              typed={now}
+              faults={faults}
+              findTowns={findTowns}
+              onTown={onTown}
+              onType={(c) => change({ ...c, timeZone: "" })}
+              onPosition={(at) => void onPosition(at)}
+              onDone={onCoordinates}
+            />{" "}
+            {/* prettier-ignore */}
+          </Chooser>
+        ) : open === "optics" ? (
+          <Chooser title="Through what?">
+            <Choices
+              label="Telescope or lens"
+              kinds={KIT_PRESETS.optics}
+              chosen={now.optics}
+              picture={OpticsPicture}
+              onChoose={(id) => fill({ optics: id, mount: "" })}
+            />{" "}
+            {/* prettier-ignore */}
+          </Chooser>
+        ) : open === "camera" ? (
+          <Chooser title="With which camera?">
+            <fieldset className="mb-2 flex gap-5">
+              <legend className="sr-only">Colour or monochrome, of the cooled ones</legend>
+              {[true, false].map((isColour) => (
+                <label key={String(isColour)} className="flex min-h-6 items-center gap-2">
+                  <input
+                    type="radio"
+                    name="colour"
+                    checked={now.isColour === isColour}
+                    onChange={() => change({ isColour, filters: "" })}
+                  />{" "}
+                  {/* prettier-ignore */}
+                  {isColour ? "colour" : "monochrome, with filters"}
+                </label>
+              ))}
+            </fieldset>
+            <Choices
+              label="Camera"
+              kinds={KIT_PRESETS.cameras.filter((c) => now.isColour || !c.colour)}
+              chosen={now.camera}
+              picture={CameraPicture}
+              onChoose={(id) => fill({ camera: id, filters: "" })}
+            />{" "}
+            {/* prettier-ignore */}
+          </Chooser>
+        ) : open === "sky" ? (
+          <Chooser title="How dark is it there, without Moon?">
+            <Choices
+              label="Sky"
+              kinds={KIT_PRESETS.skies.map((s) => ({ ...s, id: String(s.magPerArcsec2) }))}
+              chosen={now.sky}
+              picture={SkyPicture}
+              onChoose={(id) => fill({ sky: id, isSkyByLook: true })}
+            />
+            <div className="mt-3 grid max-w-[40rem] gap-3 sm:grid-cols-2">
+              <Field
+                label="Or as measured"
+                unit="mag/arcsec²"
+                inputMode="decimal"
+                value={sky ? "" : now.sky}
+                fault={faults["sky"]}
+                onChange={(e) => change({ sky: e.target.value, isSkyByLook: false })}
+              />
+              <SelectField
+                label="Or as a class"
+                value={parseNumber(now.sky) === null || sky ? "" : String(darknessClass(parseNumber(now.sky)!))}
+                hint="1 darkest, 9 inner city. Two scales circulate, 0.8 mag apart."
+                onChange={(e) => e.target.value !== "" && fill({ sky: String(magOfDarknessClass(Number(e.target.value))), isSkyByLook: true })} // prettier-ignore
+              >
+                <option value="">not known</option>
+                {Array.from({ length: 9 }, (_, i) => (
+                  <option key={i} value={i + 1}>
+                    {i + 1}
+                  </option>
+                ))}
+              </SelectField>
+            </div>
+          </Chooser>
+        ) : null}
+      </div>
+      {kinds && filled.where && filled.sky ? (
+        <div className="mt-3 grid max-w-[52rem] gap-3 sm:grid-cols-2">
+          <SelectField
+            label="Mount"
+            value={now.mount || usualMountOf(kinds.optics.kind)}
+            onChange={(e) => change({ mount: e.target.value })}
+          >
+            {KIT_PRESETS.mounts.map((m) => (
+              <option key={m.id} value={m.id}>
+                {m.words}
+              </option>
+            ))}
+          </SelectField>
+          <SelectField
+            label="Filters"
+            value={now.filters || usualFiltersOf(kinds.isColour)}
+            onChange={(e) => change({ filters: e.target.value })}
+          >
+            {filterSetsFor(kinds.isColour).map((f) => (
+              <option key={f.id} value={f.id}>
+                {f.words}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+      ) : null}
+      {answer.kind === "waiting" ? (
+        <p className="text-soft mt-4" role="status">
+          Working out tonight …
+        </p>
+      ) : null}
+      {answer.kind === "failed" ? (
+        <p className="text-rust mt-4" role="alert">
+          The catalogue did not load: {answer.reason}. What you chose is kept; try again.
+        </p>
+      ) : null}
+      {answer.kind === "known" ? <FirstBest answer={answer.answer} isBusy={isBusy} onBegin={begin} /> : null}
+      {kinds ? (
+        <div className="mt-4">
+          <OwnValues typed={now} faults={faults} onType={(own) => change({ own })} />
+        </div>
+      ) : null}
+      <OwnExposure
+        taken={taken}
+        own={now.own}
+        onTaken={(next) => {
+          setTaken(next);
+          const { site, ...kit } = next.change;
+          change(kit);
+          if (site) void onPosition({ latitude: site.latitudeDeg, longitude: site.longitudeDeg, altitude: null });
+          else setOpen(nextOf(latest.current));
+        }}
+      />
+      {loaderData.isEmpty ? <Samples isBusy={isBusy} onOpen={(id) => void act({ act: "sample", id })} /> : null}
+    </>
+  );
+}
+
+/** Which blanks are filled. */
+function filledOf(typed: TypedStart): Readonly<Record<Blank, boolean>> {
+  const faults = startFaults(typed);
+  return {
+    where: typed.timeZone !== "" && !faults["latitudeDeg"] && !faults["longitudeDeg"],
+    optics: typed.optics !== "",
+    camera: typed.camera !== "",
+    sky: typed.sky !== "" && !faults["sky"],
+  };
+}
+
+/** The first blank that is still empty; null = none is. */
+const nextOf = (typed: TypedStart): Blank | null => BLANKS.find((b) => !filledOf(typed)[b]) ?? null;
+
+/** "a refractor 480 mm f/6". */
+function opticsWords(typed: TypedStart): string {
+  const words = KIT_PRESETS.optics.find((o) => o.id === typed.optics)?.words ?? "";
+  return words === "" ? "" : `${words.startsWith("8") ? "an" : "a"} ${words}`;
+}
+
+/** "a colour camera: cooled, APS-C, 26 megapixels". */
+function cameraWords(typed: TypedStart): string {
+  const camera = KIT_PRESETS.cameras.find((c) => c.id === typed.camera);
+  if (!camera) return "";
+  return camera.colour ? `a ${camera.words}` : `a ${typed.isColour ? "colour" : "monochrome"} camera, ${camera.words}`;
+}
+
+function Chooser({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section className="border-rule bg-sheet rounded-[10px] border p-4">
+      <h2 className="text-section text-soft mb-2 font-serif outline-none" tabIndex={-1}>
+        {title}
+      </h2>
+      {children}
+    </section>
+  );
+}

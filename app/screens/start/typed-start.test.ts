@@ -1,0 +1,99 @@
+import { describe, expect, it } from "vitest";
+import { opticsOf } from "~/core/framing";
+import { decodeData } from "~/core/records";
+import { betterNext } from "~/desk/better";
+import type { Library } from "~/desk/library";
+import { KIT_PRESETS, nearestKinds, placeOf, rigOf, takenFrom, usualKit } from "~/desk/start";
+import { EMPTY_START, filterSetsFor, readTypedStart, startFaults, startKitOf, startPlaceOf, typicalKitOf, typicalTexts, type TypedStart } from "./typed-start"; // prettier-ignore
+
+const answered: TypedStart = {
+  ...EMPTY_START,
+  name: "Behind the barn", latitudeDeg: "-41.2", longitudeDeg: "175.46", elevationM: "90", timeZone: "Pacific/Auckland", optics: "lens-135", camera: "p-aps-24", sky: "20.8", isSkyByLook: true,
+}; // prettier-ignore
+
+describe("what is typed on the start", () => {
+  it("is no place and no kit until all of it is answered", () => {
+    for (const missing of ["latitudeDeg", "longitudeDeg", "sky", "timeZone"] as const)
+      expect(startPlaceOf({ ...answered, [missing]: "" })).toBeNull();
+    for (const missing of ["optics", "camera"] as const) expect(startKitOf({ ...answered, [missing]: "" })).toBeNull();
+    expect(startPlaceOf(EMPTY_START)).toBeNull();
+  });
+
+  it("becomes a place and a rig that storage takes, with everything marked that nobody measured", () => {
+    const place = placeOf(startPlaceOf(answered)!);
+    expect(decodeData("place", structuredClone(place)).ok).toBe(true);
+    expect(place.typical).toEqual(["skyMagPerArcsec2", "skyline", "seeingArcsec", "clearChance"]);
+    expect(placeOf(startPlaceOf({ ...answered, isSkyByLook: false })!).typical).not.toContain("skyMagPerArcsec2");
+    const rig = rigOf(startKitOf(answered)!);
+    expect(decodeData("rig", structuredClone(rig)).ok).toBe(true);
+    expect(rig.name).toBe("Telephoto lens 135 mm f/2.8");
+    expect(rig.isGuided).toBe(false); // a lens goes on a tracker until somebody says otherwise
+  });
+
+  it("puts one's own values in the place of typical ones, and those are one's own from then on", () => {
+    const typed = { ...answered, own: { focalLengthMm: "180", pixelPitchUm: "4,2", readNoiseE: "" } };
+    const rig = rigOf(startKitOf(typed)!);
+    expect([rig.focalLengthMm, rig.sensor.pixelPitchUm, rig.readNoiseE]).toEqual([180, 4.2, 2.8]);
+    expect(rig.typical).not.toContain("focalLengthMm");
+    expect(rig.typical).not.toContain("pixelPitchUm");
+    expect(rig.typical).toContain("readNoiseE");
+    expect(opticsOf(rig).pixelScaleArcsecPerPx).toBeCloseTo((206.265 * 4.2) / 180, 3);
+    expect(typicalTexts(typed)["focalLengthMm"]).toBe("135");
+  });
+
+  it("says what cannot be, beside its box, and makes nothing of it", () => {
+    const wrong = { ...answered, latitudeDeg: "95", own: { pixelPitchUm: "0" } };
+    expect(Object.keys(startFaults(wrong)).sort()).toEqual(["latitudeDeg", "pixelPitchUm"]);
+    expect(startPlaceOf(wrong)).toBeNull();
+    expect(startKitOf(wrong)).toBeNull();
+    expect(startFaults(answered)).toEqual({});
+  });
+
+  it("offers only filters that go with the camera, and a photo camera is always colour", () => {
+    expect(filterSetsFor(true).map((f) => f.id)).toEqual(["colour-plain", "colour-dual"]);
+    expect(filterSetsFor(false).every((f) => !f.channels.includes("Colour"))).toBe(true);
+    expect(typicalKitOf({ ...answered, isColour: false })!.isColour).toBe(true);
+    expect(typicalKitOf({ ...answered, camera: "c-aps-26", isColour: false })!.filters.id).toBe("lrgb-sho-7");
+  });
+
+  it("is read back as it was left, and not from anything else", () => {
+    expect(readTypedStart(structuredClone(answered))).toEqual(answered);
+    for (const other of [null, "text", {}, { ...answered, own: null }, { ...answered, isColour: "yes" }])
+      expect(readTypedStart(other)).toBeNull();
+  });
+});
+
+describe("kinds nearest to an exposure", () => {
+  const taken = (focalLengthMm: number | null, pixelPitchUm: number | null, widthPx: number | null) =>
+    nearestKinds({ focalLengthMm, pixelPitchUm, widthPx, isFocalSolved: true, heightPx: null, cameraName: null, gain: null, site: null, clock: null }); // prettier-ignore
+  it("are those of the same focal length, pixel and size; none where it says nothing", () => {
+    expect(taken(478, 4.63, 4144)).toEqual({ optics: "ref-480", camera: "c-43-12" });
+    expect(taken(1300, 3.76, 9576)).toEqual({ optics: "sct-1280", camera: "c-ff-61" });
+    expect(taken(null, null, null)).toEqual({ optics: null, camera: null });
+  });
+  it("are taken from no file that does not read", () => {
+    expect(takenFrom([{ name: "a", facts: { ok: false, error: { code: "noExif" } } }], [0])).toBeNull();
+  });
+  it("find every kind by its own numbers", () => {
+    for (const o of KIT_PRESETS.optics) expect(taken(o.focalMm, null, null).optics).toBe(o.id);
+  });
+});
+
+describe("what makes answers better next", () => {
+  const place = { id: "place-1", rev: "r", copies: [], data: placeOf(startPlaceOf(answered)!) };
+  const rig = { id: "rig-1", rev: "r", copies: [], data: usualKit().rig };
+  const library = (nights: readonly string[], projects = 1) =>
+    ({ projects: Array.from({ length: projects }), settings: { data: { memberId: "me" } }, contributions: nights.map((night) => ({ data: { memberId: "me", night } })) }) as unknown as Library; // prettier-ignore
+  const whats = (l: Library, p = place, r: typeof rig | null = rig) => betterNext(l, p as never, r as never).map((n) => n.what); // prettier-ignore
+
+  it("is everything at first, and nothing once all of it is one's own", () => {
+    expect(whats(library([], 0))).toEqual(["project", "skyline", "camera", "sky", "nights"]);
+    const own = { ...place, data: { ...place.data, typical: [] } };
+    const measured = { ...rig, data: { ...rig.data, typical: [] } };
+    expect(whats(library(["a", "b", "c"]), own, measured)).toEqual([]);
+  });
+  it("counts nights, not entries", () => {
+    const left = (nights: readonly string[]) => betterNext(library(nights), place as never, null).find((n) => n.what === "nights")?.left; // prettier-ignore
+    expect([left([]), left(["a", "a", "a"]), left(["a", "b"]), left(["a", "b", "c"])]).toEqual([3, 2, 1, undefined]);
+  });
+});
