@@ -157,15 +157,20 @@ describe("what is not saved yet", () => {
 
   it("is not wiped by what another tab saves of the same thing, and both versions are kept", async () => {
     await at("/kit/filters");
+    const openFirst = () => driver.findElement(By.css("h3 button")).click();
     const name = () => driver.findElement(By.css("form input[name=name]"));
     const typed = () => driver.executeScript<string>("return document.querySelector('form input[name=name]')?.value");
     await me.see("A new filter");
+    await openFirst();
+    await driver.wait(async () => (await typed()) !== "", WAIT_MS);
     const old = await typed();
     await name().sendKeys(" typed");
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow("tab");
     await at("/kit/filters");
     await me.see("A new filter");
+    await openFirst();
+    await driver.wait(async () => (await typed()) === old, WAIT_MS, "another tab has its own");
     await name().sendKeys(" elsewhere");
     await me.press("Save");
     await me.see(`${old} elsewhere saved.`);
@@ -196,6 +201,7 @@ describe("what is not saved yet", () => {
     expect(await told()).toEqual([]);
     await at("/kit/filters");
     await me.see("A new filter");
+    await driver.findElement(By.css("h3 button")).click();
     await driver.findElement(By.css("form input[name=name]")).sendKeys("x");
     await me.press("Save");
     await me.see("x saved.");

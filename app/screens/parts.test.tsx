@@ -24,6 +24,8 @@ import { SeamReport } from "~/screens/frame/SeamReport";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 
+/** The box itself, not the help beside it. */
+const BOX = { selector: "input, select, textarea" };
 const user = userEvent.setup();
 const routed = (page: React.ReactNode) =>
   render(<RouterProvider router={createMemoryRouter([{ path: "/", element: page, action: () => null }])} />);
@@ -245,7 +247,7 @@ describe("forms that answer while one types", () => {
   it("a rig's field follows the focal length; what cannot be is said at once", async () => {
     routed(<RigForm rig={testRig} baseRev="1" filters={[{ id: "filter-ha", data: testFilter }]} faults={{}} />);
     expect((await screen.findByTestId("field")).textContent).toBe("2.80° × 1.87°");
-    const box = screen.getByLabelText(/Focal length/);
+    const box = screen.getByLabelText(/Focal length/, BOX);
     await user.clear(box);
     await user.type(box, "240");
     expect(screen.getByTestId("field").textContent).toBe("5.60° × 3.75°");
@@ -267,7 +269,7 @@ describe("forms that answer while one types", () => {
         findTowns={() => Promise.resolve([])}
       />,
     );
-    const longitude = await screen.findByLabelText(/Longitude/);
+    const longitude = await screen.findByLabelText(/Longitude/, BOX);
     await user.clear(longitude);
     await user.type(longitude, "-68,1");
     await user.tab();
@@ -275,7 +277,7 @@ describe("forms that answer while one types", () => {
     expect(findZone).toHaveBeenCalledWith(45, -68.1);
     await user.type(screen.getByLabelText(/Points/), "90 33\n180 12");
     expect(screen.getByRole("button", { name: "Point 1 of 2: azimuth 90°, altitude 33°" })).toBeTruthy();
-    const box = screen.getByLabelText(/Latitude/);
+    const box = screen.getByLabelText(/Latitude/, BOX);
     expect([
       box.getAttribute("aria-invalid"),
       document.getElementById(box.getAttribute("aria-describedby")!)?.textContent,
@@ -288,7 +290,7 @@ describe("forms that answer while one types", () => {
     await user.type(await screen.findByLabelText("Town near by"), "quiet");
     await screen.findByRole("option", { name: /Quiet Harbour, NZ/ });
     await user.keyboard("{Enter}");
-    const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;
+    const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label, BOX).value;
     expect([value(/^Name/), value(/Latitude/), value(/Longitude/), value(/Elevation/)]).toEqual(["Quiet Harbour", "-43.6", "170.2", "640"]); // prettier-ignore
     await waitFor(() => expect(value(/Time zone/)).toBe("Pacific/Auckland"));
     await user.selectOptions(screen.getByLabelText("Darkness as a class"), "4");
@@ -329,7 +331,7 @@ describe("forms that answer while one types", () => {
   it("a new filter starts from the usual values of its channel", async () => {
     routed(<FilterRow id="new" baseRev="" filter={null} faults={{}} isInUse={false} />);
     await user.selectOptions(await screen.findByLabelText("Channel"), "OIII");
-    expect(screen.getByLabelText<HTMLInputElement>(/Centre/).value).toBe("500.7");
+    expect(screen.getByLabelText<HTMLInputElement>(/Centre/, BOX).value).toBe("500.7");
   });
   it("a name must not be empty", async () => {
     const onSave = vi.fn();

@@ -68,7 +68,7 @@ describe("frame controls", () => {
     overlap: 0.15,
   };
   const type = async (label: RegExp, text: string) => {
-    const box = screen.getByLabelText(label);
+    const box = screen.getByLabelText(label, { selector: "input, select" });
     await user.clear(box);
     await user.type(box, `${text}{Enter}`);
   };

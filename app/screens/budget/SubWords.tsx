@@ -11,6 +11,7 @@ const DECIDED: Readonly<Record<SubLimit, string>> = {
   protectedStar: "decided by the stars that you protect",
   core: "decided by the bright core, until a short set takes it",
   mount: "decided by the unguided mount",
+  rotation: "decided by the field, which turns with a mount in altitude and azimuth",
 };
 
 /** Where the overhead and the share of lost subs come from. */
@@ -46,6 +47,12 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
           <dd>{advice.darkEPerPxSec.toPrecision(2)} e⁻/s</dd>
           <dt>Longest the mount holds</dt>
           <dd>{seconds(advice.mountSec)}</dd>
+          {Number.isFinite(advice.rotationSec) ? (
+            <>
+              <dt>The turning field trails 1.5 px at the corners from</dt>
+              <dd>{seconds(advice.rotationSec)}</dd>
+            </>
+          ) : null}
           {advice.coreSec !== null ? (
             <>
               <dt>The core clips from</dt>

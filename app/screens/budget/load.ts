@@ -4,6 +4,7 @@ import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/f
 import { learntTime, type LoomCell } from "~/core/ledger";
 import { bestRate } from "~/core/night";
 import { hoursOf, nightOffer } from "~/core/plan";
+import { usualRotationDegPerHour } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import { skyData } from "~/desk/chart-sky";
 import { choiceOf } from "~/desk/choice";
@@ -56,6 +57,7 @@ export async function loadBudget(request: Request, projectId: string) {
     place: c.place.data,
     filters: c.filters,
     time: learntTime(library.contributions.filter((x) => x.data.rigId === c.rig.id).map((x) => x.data)),
+    rotationDegPerHour: usualRotationDegPerHour(c.place.data.latitudeDeg, c.layout.centre.decDeg, c.place.data.minAltitudeDeg), // prettier-ignore
     airC: nightAir(library, c, night),
     /** V of the middle of a target with a bright core, mag/arcsec²: assumed; null = no such core is known. */
     coreMag: entry?.curated?.hasBrightCore ? BRIGHT_CORE_MAG : null,

@@ -122,6 +122,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     measuredBy,
     time,
     airC,
+    rotationDegPerHour,
     coreMag,
     objectMag,
   } = loaderData;
@@ -152,6 +153,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       seeingArcsec: place.seeingArcsec,
       protectedMag,
       airC,
+      rotationDegPerHour,
       // Once a short set takes the core, the long subs may burn it out.
       coreMagPerArcsec2: d.isShort || !drafts.some((x) => x.channel === d.channel && x.isShort) ? coreMag : null,
       ...(time.spoiltPerSec === null ? {} : { spoiltPerSec: time.spoiltPerSec }),

@@ -4,9 +4,21 @@ import type { CalibrationNeed } from "~/core/ledger";
 import { Panel } from "~/components/ui/Panel";
 
 /** What to have done, and the calibration the night will want; short enough to be read at the pier. */
-export function NightChecklist({ rig, needs }: { readonly rig: Rig; readonly needs: readonly CalibrationNeed[] }) {
+export function NightChecklist({
+  rig,
+  needs,
+  battery,
+}: {
+  readonly rig: Rig;
+  readonly needs: readonly CalibrationNeed[];
+  /** How the battery stands; null = nobody said what the rig draws. */
+  readonly battery: string | null;
+}) {
   const items = [
-    "Daylight: ground firm, cables free, power and card enough",
+    battery === null
+      ? "Daylight: ground firm, cables free, power and card enough"
+      : "Daylight: ground firm, cables free, card enough",
+    ...(battery === null ? [] : [battery]),
     "Balance both axes, level; polar align when stars show",
     rig.isCooled
       ? `Cool to ${String(rig.workingTempC).replace("-", "−")} °C, dew heater on`

@@ -54,7 +54,7 @@ export function RunSheetView({
       {lines.map((l) => (
         <li
           key={`${l.at} ${l.words} ${l.line?.kind ?? "sky"}`}
-          className="border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5"
+          className="border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-1"
         >
           <Time ms={l.at} zone={zone} />
           {l.line === null ? (

@@ -1,9 +1,9 @@
 import type { SkyEvent } from "./RunSheetView";
-import { matchedDithers } from "~/core/exposure";
-import { nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
+import { matchedDithers, type Rig } from "~/core/exposure";
+import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
 import { cautionsOf, eveningsOf } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
-import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval } from "~/core/time";
+import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { loadChoice } from "~/desk/choice";
@@ -93,6 +93,23 @@ function dithersOf(chosen: EveningSheet, sheets: readonly EveningSheet[], nameOf
 /** The middle one of some numbers; null of none. */
 const medianOf = (list: readonly number[]): number | null => [...list].sort((a, b) => a - b)[list.length >> 1] ?? null;
 
+/** Where no forecast says how cold it gets, a battery is judged for frost, °C. */
+const ASSUMED_AIR_C = 0;
+
+/** How long the battery of a rig lasts from when it is set up on, and until when it is needed; null for a rig of which nobody said what it draws. */
+function powerOf(rig: Rig, lines: readonly { readonly startMs: UtcMs; readonly endMs: UtcMs }[], airC: number | null) {
+  const [first, last] = [lines[0], lines.at(-1)];
+  if (!rig.power || !first || !last) return null;
+  const air = airC ?? ASSUMED_AIR_C;
+  return {
+    life: batteryLife(rig.power, rig, { fromMs: first.startMs, airC: air }),
+    power: rig.power,
+    neededUntilMs: last.endMs,
+    airC: air,
+    isAirKnown: airC !== null,
+  };
+}
+
 /** The run sheet of a night: what the plan has for the rig asked for, or for the first that has anything to do. */
 export async function loadNight(request: Request) {
   const { library, choice } = await loadChoice(request);
@@ -134,6 +151,7 @@ export async function loadNight(request: Request) {
   const blocks = sheet.lines.filter((l) => l.kind === "block");
   const [first, last] = [blocks[0], blocks.at(-1)];
   const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
+  const airC = medianOf(outside.flatMap((h) => h.airC ?? []));
   const several = chosen.contexts.length > 1;
   const events = chosen.evening.blocks.flatMap((b, i, all) => {
     if (all.findIndex((x) => x.projectId === b.projectId) !== i) return [];
@@ -169,7 +187,8 @@ export async function loadNight(request: Request) {
         ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
         coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
-      calibration: calibrationOf(library, lead.rig, sheet, night.sky, medianOf(outside.flatMap((h) => h.airC ?? []))),
+      calibration: calibrationOf(library, lead.rig, sheet, night.sky, airC),
+      power: powerOf(lead.rig.data, sheet.lines, airC),
       dithers: dithersOf(chosen, sheets, rigName),
     },
   };

@@ -3,6 +3,7 @@ import { download, fileStem } from "~/components/download";
 import { longNight } from "~/components/clock";
 import { freeWords } from "~/components/words/evening-words";
 import { NightChecklist } from "./NightChecklist";
+import { batteryLine, PowerPanel } from "./PowerPanel";
 import { RunSheetView } from "./RunSheetView";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
@@ -142,7 +143,12 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         ) : null}
         <ClearHours clear={view.clear} forecast={view.clearHours} zone={place.timeZone} />
         <CalibrationPanel calibration={view.calibration} zone={place.timeZone} isCooled={view.rig.isCooled} />
-        <NightChecklist rig={view.rig} needs={view.calibration.needs} />
+        {view.power ? <PowerPanel {...view.power} zone={place.timeZone} isCooled={view.rig.isCooled} /> : null}
+        <NightChecklist
+          rig={view.rig}
+          needs={view.calibration.needs}
+          battery={view.power ? batteryLine(view.power, place.timeZone) : null}
+        />
         <div className="no-print flex gap-2">
           <Button look="main" onClick={() => window.print()} className="flex-1">
             Print

@@ -8,7 +8,7 @@ import { dropAside, mendAside } from "~/desk/aside";
 import { answer, intentOf, type Answer } from "~/desk/answer";
 import { notify } from "~/desk/notices";
 import { libraryHere } from "~/desk/open-library";
-import { clearEverything, joinDemo, joinLookedInto, putBackEverything, writeEverything } from "~/desk/sharing";
+import { clearEverything, joinLookedInto, putBackEverything, writeEverything } from "~/desk/sharing";
 import { dropDraft } from "~/storage/drafts";
 import type { DataIntent, MendAnswer } from "./intents";
 
@@ -35,8 +35,6 @@ export async function dataAction(request: Request) {
         ? told(joined.done, (counts) => joinedWords(joined.fileName, counts))
         : data<Answer>({ refusal: null, revs: {} });
     }
-    case "demo":
-      return told(await joinDemo(library), (counts) => joinedWords("Demo group", counts));
     case "drop": {
       const done = await dropAside(intent.thing);
       return answer(done, `${intent.thing.key} is dropped.`);

@@ -10,7 +10,7 @@ export type DataIntent =
       readonly letsAheadIn: boolean;
       readonly chosen: readonly string[];
     }
-  | { readonly act: "demo" | "clear" | "putBack" | "backup" }
+  | { readonly act: "clear" | "putBack" | "backup" }
   /** Takes a thing that does not read away. */
   | { readonly act: "drop"; readonly thing: Quarantined }
   /** Puts a record in its place, written as JSON. */

@@ -5,7 +5,8 @@ import { BundleDrop } from "~/components/forms/BundleDrop";
 import { useAct } from "~/components/forms/use-act";
 import { counted } from "~/components/numbers";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { Button } from "~/components/ui/Button";
+import { Link } from "react-router";
+import { Button, buttonLook } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { backupState } from "~/desk/backup";
 import { tornIn } from "~/desk/library";
@@ -16,6 +17,7 @@ import type { Route } from "./+types/route";
 import { dataAction } from "./action";
 import type { DataIntent } from "./intents";
 import { backupWords } from "~/components/words/words";
+import { OfflinePanel } from "./OfflinePanel";
 import { OwnName } from "./OwnName";
 import { SetAside } from "./SetAside";
 
@@ -97,6 +99,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
             onBundle={async (bundle, fileName) => setView(await lookInto(library, bundle, fileName))}
           />
         </Panel>
+        <OfflinePanel />
         {me ? (
           <Panel title="Who you are">
             <p className="text-soft mb-3">Your hours carry this name in every file you give away.</p>
@@ -117,10 +120,10 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
         ) : null}
         {isEmpty ? (
           <Panel title="Look around first">
-            <p className="text-soft mb-3">An invented group with places, rigs and three pictures in the making.</p>
-            <Button disabled={isBusy} onClick={() => void act({ act: "demo" })}>
-              Load the demo group
-            </Button>
+            <p className="text-soft mb-3">Invented groups with places, rigs and pictures in the making.</p>
+            <Link to="/start" className={buttonLook("quiet")}>
+              See the samples
+            </Link>
           </Panel>
         ) : (
           <Panel title="Start afresh">

@@ -45,7 +45,7 @@ export function FilterRow({
   return (
     <Form
       method="post"
-      className="border-rule grid grid-cols-2 items-start gap-3 border-t py-3 md:grid-cols-[1.4fr_0.9fr_0.8fr_0.8fr_0.8fr_0.7fr_8.5rem]"
+      className="grid grid-cols-2 items-start gap-3 py-1 md:grid-cols-[1.4fr_0.9fr_0.8fr_0.8fr_0.8fr_0.7fr_8.5rem]"
     >
       <input type="hidden" name="id" value={id} />
       <input type="hidden" name="baseRev" value={base} />

@@ -4,6 +4,8 @@ import { textOf } from "~/components/forms/form-numbers";
 import { remove } from "~/desk/acts";
 import { answer, intentOf } from "~/desk/answer";
 import { saveFilter } from "~/desk/kit";
+import { libraryHere } from "~/desk/open-library";
+import { addFilterSet } from "~/desk/start";
 import { notify } from "~/desk/notices";
 import { dropDraft } from "~/storage/drafts";
 import { readFilter } from "./filter-form";
@@ -18,6 +20,7 @@ export interface FilterAnswer extends FormAnswer {
 export async function filtersAction(request: Request) {
   if (!isForm(request)) {
     const intent = await intentOf<FiltersIntent>(request);
+    if (intent.act === "set") return answer(await addFilterSet(await libraryHere(), intent.id), "Filters added.");
     return answer(await remove([{ kind: "filter", ...intent }]), `${intent.data.name} deleted.`);
   }
   const form = await request.formData();

@@ -12,7 +12,7 @@ import type { Faults, NumberSpec } from "~/components/forms/form-numbers";
 import { MONTHS } from "~/components/clock";
 import { PLACE_NUMBERS } from "./place-form";
 import { SkylineEditor } from "./SkylineEditor";
-import { TownField } from "./TownField";
+import { TownField } from "~/components/forms/TownField";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
 

@@ -4,15 +4,11 @@ import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { learntChances } from "~/desk/learnt";
 import { libraryHere } from "~/desk/open-library";
+import { zoneAt } from "~/desk/start";
 import { skyWorker } from "~/workers/sky";
 import type { Route } from "./+types/route";
 import { placeAction } from "./action";
 import { PlaceForm } from "./PlaceForm";
-
-async function findZone(latitudeDeg: number, longitudeDeg: number): Promise<string | null> {
-  const { default: zoneAt } = await import("@photostructure/tz-lookup");
-  return zoneAt(latitudeDeg, longitudeDeg) ?? null;
-}
 
 const findTowns = (query: string) => skyWorker().towns(query, 8);
 
@@ -49,7 +45,7 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
           baseRev={place?.rev ?? ""}
           faults={actionData && "faults" in actionData ? actionData.faults : {}}
           learnt={loaderData.learnt}
-          findZone={findZone}
+          findZone={zoneAt}
           findTowns={findTowns}
         />
       </WithDraft>

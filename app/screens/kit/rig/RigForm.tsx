@@ -1,25 +1,18 @@
 import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Form } from "react-router";
 import type { Filter, Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { CameraSettings } from "./CameraSettings";
 import { BackFocus } from "./BackFocus";
 import { numberFault, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
-import { CAMERA_NUMBERS, OPTICS_NUMBERS, OVERHEAD_NUMBERS, rigTexts, SENSOR_NUMBERS } from "./rig-form";
+import { CAMERA_NUMBERS, FIRST_NUMBERS, GLASS_NUMBERS, MOUNT_NUMBERS, OVERHEAD_NUMBERS, POWER_NUMBERS, rigTexts, settingBox, SETTING_NUMBERS } from "./rig-form"; // prettier-ignore
 import { RigView } from "./RigView";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 
-const SWITCHES = [
-  { name: "isColour", label: "Colour camera" },
-  { name: "isCooled", label: "Cooled" },
-  { name: "isGuided", label: "Guided" },
-  { name: "flipsAtMeridian", label: "Mount flips at the meridian" },
-] as const;
-
-/** Entering or changing a rig; the field of view follows while one types. */
+/** Entering or changing a rig: first what a person knows, the rest folded under what it changes. The field of view follows while one types. */
 export function RigForm({
   rig,
   baseRev,
@@ -33,19 +26,25 @@ export function RigForm({
 }) {
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev));
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
-    Object.fromEntries(Object.entries(rigTexts(rig)).map(([name, text]) => [name, start.text(name, text)])),
-  );
+  const [kept] = useState(() => rigTexts(rig));
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() => ({
+    ...Object.fromEntries(Object.entries(kept).map(([name, text]) => [name, start.text(name, text)])),
+    ...Object.fromEntries(POWER_NUMBERS.map(({ name }) => [name, start.text(name, kept[name] ?? "")])),
+  }));
+  const isTypical = (name: string) => (rig?.typical ?? []).includes(name) && texts[name] === kept[name];
   const boxes = (specs: readonly NumberSpec[]) =>
     specs.map((s) => {
       const text = texts[s.name] ?? "";
       // A value that is wrong is said at once; an empty box only after saving.
       const fault = text.trim() === "" ? faults[s.name] : numberFault(s, text);
-      const about = { label: s.label, fault, ...(s.unit ? { unit: s.unit } : {}), ...(s.hint ? { hint: s.hint } : {}) };
+      const hint = isTypical(s.name) ? "typical, from memory" : s.hint;
       return (
         <Field
           key={s.name}
-          {...about}
+          label={s.label}
+          fault={fault}
+          {...(s.unit ? { unit: s.unit } : {})}
+          {...(hint ? { hint } : {})}
           name={s.name}
           inputMode="decimal"
           value={text}
@@ -53,33 +52,33 @@ export function RigForm({
         />
       );
     });
+  const tick = (name: "isColour" | "isCooled" | "isGuided" | "flipsAtMeridian" | "isAltAz", label: string) => {
+    const isOn = rig?.[name] ?? (name !== "isColour" && name !== "isAltAz" && rig === null);
+    return (
+      <label key={name} className="flex items-center gap-2 py-1">
+        <input type="checkbox" name={name} defaultChecked={start.texts(name, isOn ? ["on"] : []).length > 0} />
+        {label}
+      </label>
+    );
+  };
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
+  const typicalOf = (specs: readonly NumberSpec[]) => specs.filter((s) => isTypical(s.name)).length;
+  const hasFault = (specs: readonly NumberSpec[]) =>
+    specs.some((s) => faults[s.name] !== undefined || ((texts[s.name] ?? "").trim() !== "" && numberFault(s, texts[s.name]!) !== undefined)); // prettier-ignore
+  const settingFault = Object.keys(faults).some((f) => f.startsWith(settingBox("name").split(" ")[0]!));
+  const isTypicalAnywhere = (rig?.typical ?? []).length > 0;
   return (
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <DraftMark />
       <input type="hidden" name="baseRev" value={base} />
-      <div className="space-y-5">
+      <div className="space-y-4">
         <Field label="Name" name="name" defaultValue={start.text("name", rig?.name ?? "")} fault={faults["name"]} />
         <fieldset>
-          <legend className="text-section text-soft mb-1 font-serif">Optics</legend>
-          <div className={group}>{boxes(OPTICS_NUMBERS)}</div>
-        </fieldset>
-        <fieldset>
-          <legend className="text-section text-soft mb-1 font-serif">Sensor</legend>
-          <div className={group}>{boxes(SENSOR_NUMBERS)}</div>
-        </fieldset>
-        <fieldset>
-          <legend className="text-section text-soft mb-1 font-serif">Camera at its usual gain</legend>
-          <div className={group}>
-            {boxes(CAMERA_NUMBERS)}
-            <Field
-              label="Name in its files"
-              name="cameraName"
-              defaultValue={start.text("cameraName", rig?.cameraName ?? "")}
-              hint="Keyword INSTRUME; empty = any"
-            />
+          <legend className="text-section text-soft mb-1 font-serif">Telescope or lens, and sensor</legend>
+          <div className={group}>{boxes(FIRST_NUMBERS)}</div>
+          <div className="mt-2 flex flex-wrap gap-x-6">
+            {[tick("isColour", "Colour camera"), tick("isCooled", "Cooled")]}
           </div>
-          <CameraSettings settings={rig?.settings ?? []} faults={faults} />
         </fieldset>
         <fieldset>
           <legend className="text-section text-soft mb-1 font-serif">Filters</legend>
@@ -102,35 +101,93 @@ export function RigForm({
             </p>
           ) : null}
         </fieldset>
-        <fieldset>
-          <legend className="text-section text-soft mb-1 font-serif">Mount</legend>
-          <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-            {SWITCHES.map((s) => (
-              <label key={s.name} className="flex items-center gap-2 py-1">
-                <input
-                  type="checkbox"
-                  name={s.name}
-                  defaultChecked={
-                    start.texts(s.name, (rig?.[s.name] ?? s.name !== "isColour") ? ["on"] : []).length > 0
-                  }
-                />
-                {s.label}
-              </label>
-            ))}
-            <SelectField label="Rotator" name="rotator" defaultValue={start.text("rotator", rig?.rotator ?? "manual")}>
-              <option value="none">none</option>
-              <option value="manual">by hand</option>
-              <option value="motor">motor</option>
-            </SelectField>
-          </div>
-        </fieldset>
-        <fieldset>
-          <legend className="text-section text-soft mb-1 font-serif">Time that is not exposure</legend>
-          <div className={group}>{boxes(OVERHEAD_NUMBERS)}</div>
-        </fieldset>
+        <div>
+          <Fold
+            title="The camera’s noise and gain"
+            changes="sub lengths, signal to noise, what clips"
+            typical={typicalOf(CAMERA_NUMBERS)}
+            isOpen={hasFault(CAMERA_NUMBERS) || hasFault(SETTING_NUMBERS.map((n) => ({ ...n, name: settingBox(n.name) }))) || settingFault} // prettier-ignore
+          >
+            <div className={group}>
+              {boxes(CAMERA_NUMBERS)}
+              <Field
+                label="Name in its files"
+                name="cameraName"
+                defaultValue={start.text("cameraName", rig?.cameraName ?? "")}
+                hint="Keyword INSTRUME; empty = any"
+              />
+            </div>
+            <CameraSettings settings={rig?.settings ?? []} faults={faults} />
+          </Fold>
+          <Fold
+            title="How much light comes through"
+            changes="hours needed, and what a filter’s thickness does"
+            typical={typicalOf(GLASS_NUMBERS)}
+            isOpen={hasFault(GLASS_NUMBERS)}
+          >
+            <div className={group}>{boxes(GLASS_NUMBERS)}</div>
+          </Fold>
+          <Fold
+            title="Mount"
+            changes="longest sub, the flip, how the camera is turned, what wind spoils"
+            typical={typicalOf(MOUNT_NUMBERS)}
+            isOpen={hasFault(MOUNT_NUMBERS)}
+          >
+            <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+              {[
+                tick("isGuided", "Guided"),
+                tick("flipsAtMeridian", "Mount flips at the meridian"),
+                tick("isAltAz", "Moves in altitude and azimuth: the field turns"),
+              ]}
+              <SelectField
+                label="Rotator"
+                name="rotator"
+                defaultValue={start.text("rotator", rig?.rotator ?? "manual")}
+              >
+                <option value="none">none</option>
+                <option value="manual">by hand</option>
+                <option value="motor">motor</option>
+              </SelectField>
+            </div>
+            <div className={group}>{boxes(MOUNT_NUMBERS)}</div>
+          </Fold>
+          <Fold
+            title="Time that is not exposure"
+            changes="how much exposure a night gives"
+            typical={0}
+            isOpen={hasFault(OVERHEAD_NUMBERS)}
+          >
+            <div className={group}>{boxes(OVERHEAD_NUMBERS)}</div>
+          </Fold>
+          <Fold
+            title="Power in the field"
+            changes="how long the battery lasts, on the sheet of the night"
+            typical={0}
+            isOpen={hasFault(POWER_NUMBERS)}
+          >
+            <div className={group}>
+              {boxes(POWER_NUMBERS)}
+              <SelectField
+                label="Kind of battery"
+                name="chemistry"
+                defaultValue={start.text("chemistry", rig?.power?.chemistry ?? "lithium")}
+              >
+                <option value="lithium">lithium iron phosphate</option>
+                <option value="lead">lead</option>
+              </SelectField>
+            </div>
+            <p className="text-note text-faint mt-2">Leave all of them empty where there is a socket.</p>
+          </Fold>
+        </div>
+        {isTypicalAnywhere ? (
+          <label className="flex items-center gap-2">
+            <input type="checkbox" name="isOwn" defaultChecked={start.texts("isOwn", []).length > 0} />
+            All values here are this rig’s own: none is a typical one any more
+          </label>
+        ) : null}
         <SaveButton words="Save rig" />
       </div>
-      <Panel title="What it sees" className="h-fit lg:sticky lg:top-4">
+      <Panel title="What it sees" className="order-first h-fit lg:sticky lg:top-4 lg:order-none">
         <RigView texts={texts} />
         {rig ? (
           <BackFocus
@@ -141,5 +198,35 @@ export function RigForm({
         ) : null}
       </Panel>
     </Form>
+  );
+}
+
+/** Values folded under what they change. Closed boxes are part of the form all the same. */
+function Fold({
+  title,
+  changes,
+  typical,
+  isOpen,
+  children,
+}: {
+  readonly title: string;
+  readonly changes: string;
+  /** How many of its values are typical ones. */
+  readonly typical: number;
+  /** Something in it is wrong: it opens by itself. */
+  readonly isOpen: boolean;
+  readonly children: ReactNode;
+}) {
+  return (
+    <details className="border-rule border-t py-2" open={isOpen || undefined}>
+      <summary className="min-h-6 cursor-pointer">
+        <span className="font-serif">{title}</span>{" "}
+        <span className="text-note text-faint">
+          changes {changes}
+          {typical > 0 ? <span className="text-lamp">; typical values used</span> : ""}
+        </span>
+      </summary>
+      <div className="pt-3 pb-2">{children}</div>
+    </details>
   );
 }

@@ -1,4 +1,11 @@
-import { DEFAULT_OVERHEADS, USUAL_ABOVE_AIR_C, type CameraSetting, type Overheads, type Rig } from "~/core/exposure";
+import {
+  DEFAULT_OVERHEADS,
+  USUAL_ABOVE_AIR_C,
+  type CameraSetting,
+  type Overheads,
+  type Power,
+  type Rig,
+} from "~/core/exposure";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
 import { parseNumber } from "~/core/notation";
@@ -9,6 +16,7 @@ import {
   NAME,
   OPTICS_FIELDS,
   OVERHEAD_FIELDS,
+  POWER_FIELDS,
   SENSOR_FIELDS,
   SETTING_FIELDS,
   SETTING_NAME,
@@ -16,9 +24,22 @@ import {
   WARM_FIELD,
 } from "~/core/records";
 
-/** Number boxes of the optics. */
+/** What a person knows of a rig by heart: it gives the field and the scale. */
+export const FIRST_NUMBERS = specsOf({
+  focalLengthMm: OPTICS_FIELDS.focalLengthMm,
+  apertureMm: OPTICS_FIELDS.apertureMm,
+  reducerFactor: OPTICS_FIELDS.reducerFactor,
+  ...SENSOR_FIELDS,
+});
+/** How much of the light comes through, and what fits into the light path. */
+export const GLASS_NUMBERS = specsOf({
+  obstruction: OPTICS_FIELDS.obstruction,
+  throughput: OPTICS_FIELDS.throughput,
+  reflections: OPTICS_FIELDS.reflections,
+  ...SLOT_FIELD,
+});
+/** Number boxes of the optics, and of the sensor's geometry. */
 export const OPTICS_NUMBERS = [...specsOf(OPTICS_FIELDS), ...specsOf(SLOT_FIELD)] as const;
-/** Number boxes of the sensor's geometry. */
 export const SENSOR_NUMBERS = specsOf(SENSOR_FIELDS);
 /** Number boxes of the camera at its usual gain. */
 export const CAMERA_NUMBERS = [...specsOf(CAMERA_FIELDS), ...specsOf(WARM_FIELD)] as const;
@@ -26,8 +47,13 @@ export const CAMERA_NUMBERS = [...specsOf(CAMERA_FIELDS), ...specsOf(WARM_FIELD)
 export const SETTING_NUMBERS = specsOf(SETTING_FIELDS);
 /** What the boxes of a setting are called in the form: one a setting, in order. */
 export const settingBox = (name: keyof CameraSetting): string => `setting ${name}`;
-/** Number boxes of the time that is not exposure, and of what the mount bears. */
-export const OVERHEAD_NUMBERS = [...specsOf(OVERHEAD_FIELDS), ...specsOf(MOUNT_FIELDS)] as const;
+/** Number boxes of the time that is not exposure. */
+export const OVERHEAD_NUMBERS = specsOf(OVERHEAD_FIELDS);
+/** Number boxes of what the mount bears. */
+export const MOUNT_NUMBERS = specsOf(MOUNT_FIELDS);
+
+/** Number boxes of what a rig draws, and of its battery; all empty = it runs on the mains, or nobody knows. */
+export const POWER_NUMBERS = specsOf(POWER_FIELDS);
 
 /** What a new rig starts from: a common camera behind nothing yet. */
 export const NEW_RIG = {
@@ -61,6 +87,7 @@ export function rigTexts(rig: Rig | null): Readonly<Record<string, string>> {
         ...rig,
         ...rig.sensor,
         ...rig.overheads,
+        ...rig.power,
       }
     : { ...NEW_RIG };
   return Object.fromEntries(Object.entries(flat).map(([k, v]) => [k, typeof v === "number" ? String(v) : ""]));
@@ -91,21 +118,30 @@ function readSettings(form: FormData): { readonly settings: readonly CameraSetti
   return { settings, faults };
 }
 
+/** Reads what a rig draws: none where every box is empty, else all of them. */
+function readPower(form: FormData): { readonly power: Power | null; readonly faults: Faults } {
+  if (POWER_NUMBERS.every((n) => textOf(form, n.name).trim() === "")) return { power: null, faults: {} };
+  const { values, faults } = readNumbers(form, POWER_NUMBERS);
+  return { power: { ...values, chemistry: textOf(form, "chemistry") === "lead" ? "lead" : "lithium" }, faults };
+}
+
 /** Reads the form of a rig, or says beside each box what is wrong. */
 export function readRig(form: FormData): Result<Rig, Faults> {
   const optics = readNumbers(form, OPTICS_NUMBERS);
   const sensor = readNumbers(form, SENSOR_NUMBERS);
   const camera = readNumbers(form, CAMERA_NUMBERS);
-  const time = readNumbers(form, OVERHEAD_NUMBERS);
+  const time = readNumbers(form, [...OVERHEAD_NUMBERS, ...MOUNT_NUMBERS]);
   const name = textOf(form, "name").trim();
   const { settings, faults: settingFaults } = readSettings(form);
   const filterIds = form.getAll("filterIds").map(String);
+  const { power, faults: powerFaults } = readPower(form);
   const faults: Faults = {
     ...optics.faults,
     ...sensor.faults,
     ...camera.faults,
     ...time.faults,
     ...settingFaults,
+    ...powerFaults,
     ...(name === "" || name.length > NAME.max ? { name: `Give the rig a name, ${NAME.max} letters at most.` } : {}),
     ...(filterIds.length === 0
       ? { filterIds: "Choose at least one filter; a colour camera alone counts as “no filter”." }
@@ -131,5 +167,8 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     flipsAtMeridian: form.get("flipsAtMeridian") === "on",
     rotator: rotator === "none" || rotator === "motor" ? rotator : "manual",
     cameraName: textOf(form, "cameraName").trim(),
+    ...(form.get("isAltAz") === "on" ? { isAltAz: true } : {}),
+    ...(power ? { power } : {}),
+    ...(form.get("isOwn") === "on" ? { typical: [] } : {}),
   });
 }

@@ -84,11 +84,22 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
               {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
               {r.data.sensor.pixelPitchUm} µm · {r.filters}
             </p>
+            {(r.data.typical ?? []).length > 0 ? (
+              <p className="text-note text-faint">Some of its values are typical of its class, not your own yet.</p>
+            ) : null}
             {r.copies.length > 0 ? (
               <p className="text-note text-lamp">Changed in two places at once: open it to choose.</p>
             ) : null}
+            <Button
+              look="plain"
+              disabled={isBusy}
+              aria-label={`Copy ${r.data.name}`}
+              onClick={() => void act({ act: "copy", data: r.data })}
+            >
+              Copy
+            </Button>{" "}
             {usedBy.includes(r.id) ? (
-              <p className="text-note text-faint">In use by a project.</p>
+              <span className="text-note text-faint">In use by a project.</span>
             ) : (
               <Button
                 look="plain"
