@@ -1,10 +1,13 @@
 import {
   useId,
+  useState,
   type InputHTMLAttributes,
   type ReactNode,
   type SelectHTMLAttributes,
   type TextareaHTMLAttributes,
 } from "react";
+
+import { helpFor } from "../words/help";
 
 interface About {
   readonly label: string;
@@ -22,19 +25,39 @@ function Frame({
   fault,
   children,
 }: About & { readonly id: string; readonly children: ReactNode }) {
+  const help = helpFor(label);
+  const [isAsked, setAsked] = useState(false);
   return (
-    <div className="flex flex-col gap-1">
+    <div className="grid grid-cols-[1fr_auto] content-start gap-1">
       <label htmlFor={id} className="text-note text-soft">
         {label}
         {unit ? <span className="text-faint"> · {unit}</span> : null}
       </label>
-      {children}
+      <div className="col-span-2 row-start-2 flex flex-col">{children}</div>
+      {help ? (
+        <button
+          type="button"
+          aria-expanded={isAsked}
+          aria-controls={`${id}-help`}
+          aria-label={`What is “${label}”?`}
+          title={help}
+          onClick={() => setAsked(!isAsked)}
+          className={`text-note col-start-2 row-start-1 -my-1 min-h-6 min-w-6 rounded-full ${isAsked ? "text-lamp" : "text-faint hover:text-ink"}`}
+        >
+          ?
+        </button>
+      ) : null}
+      {help && isAsked ? (
+        <p id={`${id}-help`} className="text-note text-soft border-rule col-span-2 border-l-2 pl-2">
+          {help}
+        </p>
+      ) : null}
       {fault ? (
-        <p id={`${id}-fault`} role="alert" className="text-note text-rust">
+        <p id={`${id}-fault`} role="alert" className="text-note text-rust col-span-2">
           {fault}
         </p>
       ) : hint ? (
-        <p id={`${id}-hint`} className="text-note text-faint">
+        <p id={`${id}-hint`} className="text-note text-faint col-span-2">
           {hint}
         </p>
       ) : null}
