@@ -169,7 +169,7 @@ describe("the server", () => {
       expect(await (await fetch(`${app.url}/healthz`)).text()).toBe("ok\n");
       const me = hands(driver);
       await driver.get(app.url);
-      await me.see("Where do you observe from?");
+      await me.see("I watch from");
     } finally {
       await driver.quit();
       expect(await app.stop()).toBe(0);

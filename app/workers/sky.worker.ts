@@ -4,6 +4,7 @@ import {
   searchCatalog,
   readTowns,
   searchTowns,
+  nearestTown,
   unpackCatalog,
   type CatalogEntry,
   type PackedCatalog,
@@ -281,6 +282,9 @@ const api = {
       const judged = judge(entry, row, true);
       return judged ? [{ ...judged, entry }] : [];
     });
+  },
+  async nearestTown(at: { readonly latitudeDeg: number; readonly longitudeDeg: number }): Promise<Town | null> {
+    return nearestTown(await towns(), at);
   },
   async towns(query: string, limit: number): Promise<Town[]> {
     return searchTowns(await towns(), query, limit);
