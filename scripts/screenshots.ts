@@ -12,7 +12,22 @@ const VIEWS: readonly {
   readonly height?: number;
   /** Choices made before the picture is taken: label and option. */
   readonly choose?: readonly (readonly [label: string, option: string])[];
+  /** What is typed, and then pressed one after the other, before the picture is taken. */
+  readonly fill?: readonly [label: string, value: string];
+  readonly press?: readonly string[];
 }[] = [
+  {
+    file: "start",
+    path: "/start",
+    waitFor: "I watch from",
+    fill: ["Town near by", "Cahors"],
+    press: [
+      "Cahors, FR",
+      "8-inch Ritchey-Chretien 1625 mm f/8",
+      "cooled, four-thirds, 16 megapixels",
+      "village: the Milky Way is plain",
+    ],
+  },
   { file: "tonight", path: "/", waitFor: "Where the night goes" },
   { file: "tonight-day", path: "/", waitFor: "Where the night goes", theme: "day" },
   { file: "tonight-narrow", path: "/", waitFor: "Go, from", width: 400, height: 800 },
@@ -27,7 +42,6 @@ const VIEWS: readonly {
   },
   { file: "target", path: "/targets/NGC%20253", waitFor: "Its way over the skyline" },
   { file: "finder", path: "/targets/Sh2-132/finder", waitFor: "Begin here" },
-  { file: "projects", path: "/projects", waitFor: "kept, counts" },
   { file: "frame", path: "/projects/project-loop/frame", waitFor: "Whole frame" },
   { file: "budget", path: "/projects/project-loop/budget", waitFor: "How deep the hours go" },
   { file: "plan", path: "/projects/project-loop/plan", waitFor: "Its nights" },
@@ -65,6 +79,9 @@ try {
       20_000,
       view.file,
     );
+    if (view.fill) await hands(driver).fill(...view.fill);
+    for (const words of view.press ?? []) await hands(driver).press(words);
+    if (view.press) await driver.sleep(1500);
     for (const [label, option] of view.choose ?? []) await hands(driver).choose(label, option);
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     await driver.sleep(700); // the chart's objects come a moment after its stars
