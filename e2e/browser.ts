@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -215,6 +215,16 @@ export async function openStage(profile: string): Promise<Stage> {
   const app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
   const driver = await openBrowser(profile);
   return { app, driver, me: hands(driver) };
+}
+
+/** Kills every process that works in a folder, at once. */
+export function killAll(folder: string): void {
+  for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid))
+    try {
+      if (readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(folder)) process.kill(Number(pid), "SIGKILL");
+    } catch {
+      // Gone already.
+    }
 }
 
 /** Waits until the whole app lies in the browser. */

@@ -1,20 +1,9 @@
-import { readdirSync, readFileSync } from "node:fs";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, killAll, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 // Few in `npm test`; fifty with KILL_ROUNDS=50.
 const ROUNDS = Number(process.env["KILL_ROUNDS"] ?? 3);
-
-/** Kills every process that works in a folder, at once. */
-function killAll(folder: string): void {
-  for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid))
-    try {
-      if (readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(folder)) process.kill(Number(pid), "SIGKILL");
-    } catch {
-      // Gone already.
-    }
-}
 
 /** Saves one name after the other by the page's own form, as fast as it says that they are saved; `window.saved` counts those. */
 const SAVE_ON_AND_ON = `

@@ -1,20 +1,9 @@
-import { readdirSync, readFileSync } from "node:fs";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, killAll, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** Edits and typed text outlive reloads, closed tabs, typed addresses, the way back, and a killed browser. */
-
-/** Kills every process that works in a folder, at once. */
-function killAll(folder: string): void {
-  for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid))
-    try {
-      if (readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(folder)) process.kill(Number(pid), "SIGKILL");
-    } catch {
-      // Gone already.
-    }
-}
 
 // Rounds of every way of leaving: few in `npm test`, 20 each with SURVIVAL_ROUNDS=20.
 const ROUNDS = Number(process.env["SURVIVAL_ROUNDS"] ?? 2);

@@ -43,12 +43,10 @@ export function ownerOf(
   };
 }
 
-/** What of a thing is still as nobody measured it: what was marked before and has not been changed. */
-function stillGuessed<D extends { readonly typical?: readonly string[] }>(before: D | undefined, after: D): D {
-  if (after.typical !== undefined) return after;
-  const value = (of: D, name: string) => JSON.stringify((of as Readonly<Record<string, unknown>>)[name]);
-  const typical = (before?.typical ?? []).filter((name) => value(before!, name) === value(after, name));
-  return typical.length > 0 ? { ...after, typical } : after;
+/** A changed place or rig with its marks: a value that somebody replaced is typical no more. */
+function remarked<D extends { readonly typical?: readonly string[] }>(before: D | undefined, after: D): D {
+  const typical = after.typical ?? (before ? stillTypical(before, after) : []);
+  return { ...after, typical: typical.length > 0 ? typical : undefined };
 }
 
 /** Keeps a place; the first one makes its owner a member and is used on every screen. */
@@ -56,7 +54,7 @@ export function savePlace(library: Library, place: Draft<Place>): Promise<Result
   const id = idOf(place, "place");
   const before = library.places.find((p) => p.id === place.id);
   return keep([
-    { kind: "place", id, data: stillGuessed(before?.data, place.data), baseRev: baseOf(place) },
+    { kind: "place", id, data: remarked(before?.data, place.data), baseRev: baseOf(place) },
     ...ownerOf(library, { placeId: id, rigId: "" }).edits,
   ]);
 }
@@ -91,11 +89,8 @@ export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept,
   const isFirst = settings !== null && !library.rigs.some((r) => r.id === settings.data.rigId);
   const chosen = library.rigs[0]?.id ?? id;
   const before = library.rigs.find((r) => r.id === rig.id);
-  const typical = rig.data.typical ?? (before ? stillTypical(before.data, rig.data) : []);
-  const { typical: _, ...own } = rig.data;
-  const data: Rig = typical.length > 0 ? { ...own, typical } : own;
   return keep([
-    { kind: "rig", id, data, baseRev: baseOf(rig) },
+    { kind: "rig", id, data: remarked(before?.data, rig.data), baseRev: baseOf(rig) },
     ...(isFirst
       ? [
           {

@@ -9,6 +9,7 @@ const AFTER_MS = 5000;
 const LOOK_EVERY_MS = 3_600_000;
 
 let box: Workbox | null = null;
+let isPrepared = false;
 let hasNew = false;
 let state: OfflineState = "fetching";
 const listeners = new Set<() => void>();
@@ -52,8 +53,8 @@ const isOff = () => import.meta.env.DEV || document.documentElement.dataset["off
 
 /** Fetches the app for use without its server, once the page has been quiet for a while. Called once a page. */
 export function prepareOffline(): void {
-  if (box !== null || state !== "fetching") return;
-  if (isOff()) return;
+  if (isPrepared || isOff()) return;
+  isPrepared = true;
   if (!("serviceWorker" in navigator)) return setState("impossible");
   const later = () => setTimeout(() => requestIdleCallback(() => void register(), { timeout: 3000 }), AFTER_MS);
   if (document.readyState === "complete") later();

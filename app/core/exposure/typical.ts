@@ -136,11 +136,19 @@ export function typicalRig(name: string, kit: TypicalKit, filterIds: readonly st
   };
 }
 
-/** The numbers of a rig by name, those of its sensor among them. */
-const numbersOf = (rig: Rig): Readonly<Record<string, unknown>> => ({ ...rig, ...rig.sensor });
+/** What has values of which some are marked as typical. */
+interface Marked {
+  readonly typical?: readonly string[];
+}
 
-/** Which values of a changed rig are still the typical ones: those nobody has replaced. */
-export function stillTypical(before: Rig, after: Rig): readonly string[] {
-  const [was, is] = [numbersOf(before), numbersOf(after)];
-  return (before.typical ?? []).filter((name) => was[name] === is[name]);
+/** The values of a place or a rig by name, those of a sensor among them. */
+const valuesOf = (thing: object): Readonly<Record<string, unknown>> => ({
+  ...thing,
+  ...(thing as { readonly sensor?: object }).sensor,
+});
+
+/** Which values of a changed place or rig are still the typical ones: those nobody has replaced. */
+export function stillTypical(before: Marked, after: object): readonly string[] {
+  const [was, is] = [valuesOf(before), valuesOf(after)];
+  return (before.typical ?? []).filter((name) => JSON.stringify(was[name]) === JSON.stringify(is[name]));
 }

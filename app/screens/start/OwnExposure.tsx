@@ -13,7 +13,7 @@ export interface Taken {
 }
 
 /** What one's own exposures fill in: nothing that they do not say. */
-function takenOf(from: KitFromExposure, own: Readonly<Record<string, string>>): Taken {
+function takenOf(from: KitFromExposure): Taken {
   const kinds = nearestKinds(from);
   const values = { focalLengthMm: from.focalLengthMm, pixelPitchUm: from.pixelPitchUm, widthPx: from.widthPx, heightPx: from.heightPx }; // prettier-ignore
   const mine = Object.fromEntries(Object.entries(values).flatMap(([k, v]) => (v === null ? [] : [[k, String(v)]])));
@@ -30,7 +30,7 @@ function takenOf(from: KitFromExposure, own: Readonly<Record<string, string>>): 
     words,
     warning: clock === null ? null : clockWords(clock),
     change: {
-      own: { ...own, ...mine },
+      own: mine,
       ...(cameraName === null ? {} : { cameraName }),
       ...(kinds.optics === null ? {} : { optics: kinds.optics, mount: "" }),
       ...(kinds.camera === null ? {} : { camera: kinds.camera }),
@@ -49,11 +49,9 @@ function clockWords({ hours, by }: NonNullable<KitFromExposure["clock"]>): strin
 /** A place to drop exposures of one's own: they say most of what the start asks. */
 export function OwnExposure({
   taken,
-  own,
   onTaken,
 }: {
   readonly taken: Taken | null;
-  readonly own: Readonly<Record<string, string>>;
   readonly onTaken: (taken: Taken) => void;
 }) {
   return (
@@ -67,7 +65,7 @@ export function OwnExposure({
           const from = takenFrom(read, files.map((f) => f.lastModified)); // prettier-ignore
           if (from === null)
             return `${files[0].name}: no header that reads. FITS files and camera raw or JPEG with EXIF do.`;
-          const next = takenOf(from, own);
+          const next = takenOf(from);
           if (next.words.length === 0)
             return `${files[0].name}: its header says nothing about telescope, camera or place.`;
           onTaken(next);

@@ -132,7 +132,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               faults={faults}
               findTowns={findTowns}
               onTown={onTown}
-              onType={(c) => change({ ...c, timeZone: "" })}
+              onType={(c) => change("elevationM" in c ? c : { ...c, timeZone: "" })}
               onPosition={(at) => void onPosition(at)}
               onDone={onCoordinates}
             />{" "}
@@ -254,11 +254,10 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
       ) : null}
       <OwnExposure
         taken={taken}
-        own={now.own}
         onTaken={(next) => {
           setTaken(next);
-          const { site, ...kit } = next.change;
-          change(kit);
+          const { site, own, ...kit } = next.change;
+          change({ ...kit, own: { ...latest.current.own, ...own } });
           if (site) void onPosition({ latitude: site.latitudeDeg, longitude: site.longitudeDeg, altitude: null });
           else setOpen(nextOf(latest.current));
         }}

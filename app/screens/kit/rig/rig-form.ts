@@ -43,10 +43,13 @@ export const OPTICS_NUMBERS = [...specsOf(OPTICS_FIELDS), ...specsOf(SLOT_FIELD)
 export const SENSOR_NUMBERS = specsOf(SENSOR_FIELDS);
 /** Number boxes of the camera at its usual gain. */
 export const CAMERA_NUMBERS = [...specsOf(CAMERA_FIELDS), ...specsOf(WARM_FIELD)] as const;
+const SETTING_LEAD = "setting ";
 /** Number boxes of one of a camera's settings. */
 export const SETTING_NUMBERS = specsOf(SETTING_FIELDS);
 /** What the boxes of a setting are called in the form: one a setting, in order. */
-export const settingBox = (name: keyof CameraSetting): string => `setting ${name}`;
+export const settingBox = (name: keyof CameraSetting): string => `${SETTING_LEAD}${name}`;
+/** Whether a box is one of a setting. */
+export const isSettingBox = (name: string): boolean => name.startsWith(SETTING_LEAD);
 /** Number boxes of the time that is not exposure. */
 export const OVERHEAD_NUMBERS = specsOf(OVERHEAD_FIELDS);
 /** Number boxes of what the mount bears. */
