@@ -118,7 +118,7 @@ describe("one plan", () => {
     const question = seasonQuestion(demoLibrary());
     const { plan } = plannedSeason(question);
     setNow("2026-12-06T16:40:00Z");
-    const next = plannedSeason(seasonQuestion(demoLibrary()), undefined, plan).plan;
+    const next = plannedSeason(seasonQuestion(demoLibrary()), { before: plan }).plan;
     expect(next.from).toBe(addNights(plan.from, 1));
     const need = (p: typeof plan) => p.jobs.reduce((s, j) => s + j.needMin, 0);
     expect(need(next)).toBeCloseTo(need(plan), 6); // nothing was kept, so all of it is still wanted

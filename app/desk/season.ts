@@ -56,6 +56,7 @@ function seasonProject(c: ProjectContext): SeasonProject {
   return {
     id: c.id,
     priority: weightOf(URGENCIES[urgency], rules.isToFinish ?? false, goalMin, sum((w) => w.remainingMin)), // prettier-ignore
+    counts: "light",
     ...(leastMin === undefined ? {} : { leastMin }),
     ...(cycle === undefined ? {} : { cycle }),
     ...(first === undefined ? {} : { first }),

@@ -39,7 +39,7 @@ function planHere(
   isSame: boolean,
   onPlan: (plan: SeasonPlan) => void,
 ): SeasonPlan {
-  const steps = planSeason(question, stock, before, isSame);
+  const steps = planSeason(question, { stock, before, isSame });
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) {
       workHere = step.value.work;

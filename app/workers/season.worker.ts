@@ -29,7 +29,7 @@ async function waits(weeks: number, onWait: (projectId: string, doneShare: numbe
   for (const project of question.projects) {
     if (project.wants.every((w) => w.remainingMin <= DONE_MIN)) continue;
     const changed = changedBy({ ...question, runs: WAIT_RUNS }, { kind: "wait", projectId: project.id, weeks });
-    const steps = planSeason(changed, stock, before);
+    const steps = planSeason(changed, { stock, before });
     for (let step = steps.next(); ; step = steps.next()) {
       await breath();
       if (turn !== mine) return;
@@ -52,7 +52,7 @@ async function work(
   const mine = ++turn;
   isStopped = false;
   if (stock.size > MOST_NIGHTS) stock.clear();
-  const steps = planSeason(question, stock, before, isSame);
+  const steps = planSeason(question, { stock, before, isSame });
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) {
       last = step.value.work;

@@ -4,7 +4,7 @@ import { magToFluxRatio } from "~/core/units";
 import { ceilingE, darkRateAt } from "./camera";
 import { bestSub, clockYield, lossesAt, USUAL_SPOILT_PER_SEC, type ClockRates } from "./clock";
 import { pixelLights } from "./pixel";
-import { pointSourceRate, skyRate } from "./rates";
+import { lineRate, pointSourceRate, skyRate } from "./rates";
 import { atSetting, type Filter, type Rig } from "./rig";
 import {
   centralPixelShare,
@@ -111,6 +111,8 @@ export function ratesOf({ rig: usual, filter, setting, skyMagPerArcsec2, seeingA
     fwhmPx: Math.max(1, Math.hypot(seeingArcsec, optics.diffractionArcsec) / optics.pixelScaleArcsecPerPx),
     ceiling: ceilingE(rig),
     zeroMagRate: pointSourceRate(reception, 0),
+    /** Of a line of a surface brightness in rayleighs. */
+    lineRate: (rayleighs: number) => lineRate(reception, rayleighs),
     /** Of the pixel that clips first. */
     brightestZeroMagRate: Math.max(...lights.map((l) => pointSourceRate(l.reception, 0))),
     coreRate: (mag: number) => skyRate(reception, mag),

@@ -46,6 +46,7 @@ export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";
+export { ownLightOf } from "./own-light";
 export {
   hoursForGoal,
   measuresOf,

@@ -12,7 +12,7 @@ export {
   type MoonSchool,
   type MoonWishes,
 } from "./moon-school";
-export { CAUSES, walkTarget, sumsOf, accountOf, stretches, type Cause, type Walk, type NightAccount } from "./walk";
+export { CAUSES, walkTarget, sumsOf, accountOf, stretches, type Cause, type OwnLight, type Walk, type NightAccount } from "./walk";
 export { rankCatalog, targetJudge, CLOSING_WEEKS, seasonSuffices, type RankedTarget, type Ranking } from "./rank";
 export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";

@@ -1,7 +1,7 @@
 import type { Channel } from "~/core/exposure";
 import { apparentVector, type Equatorial, type Vec3 } from "~/core/sky";
 import { channelSkyOf, type PlaceNight } from "./place-night";
-import { sumsOf, stretches, walkTarget, type NightSums, type Stretch, type Walk } from "./walk";
+import { sumsOf, stretches, walkTarget, type NightSums, type OwnLight, type Stretch, type Walk } from "./walk";
 
 /** One target on one night in one channel, clear sky assumed. */
 export interface TargetNight extends NightSums {
@@ -13,11 +13,16 @@ export interface TargetNight extends NightSums {
   readonly windows: readonly Stretch[];
 }
 
-/** What a night gives a target in a channel: the one way every screen comes to it. Judged at the middle of each step. */
-export function targetNight(night: PlaceNight, target: Equatorial<"icrs">, channel: Channel): TargetNight {
+/** What a night gives a target in a channel: the one way every screen comes to it. `own` = weighed for a rig. Judged at the middle of each step. */
+export function targetNight(
+  night: PlaceNight,
+  target: Equatorial<"icrs">,
+  channel: Channel,
+  own?: OwnLight,
+): TargetNight {
   const { steps } = night;
   const ofDate = apparentVector(night.sky, target);
-  const walk = walkTarget(steps, channelSkyOf(night, channel), ofDate);
+  const walk = walkTarget(steps, channelSkyOf(night, channel), ofDate, undefined, own);
   const windows = stretches(steps, walk).filter((s) => s.cause === "none");
   return { channel, ofDate, walk, windows, ...sumsOf(steps, walk) };
 }

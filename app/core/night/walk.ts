@@ -23,6 +23,24 @@ export interface Walk {
   readonly moonless: Float32Array;
 }
 
+/**
+ * What a rig sees beside the sky, over the zenith sky of its channel: the object's own light, and dark current and reading of a sub.
+ * With it a minute is weighed by the whole SNR² rate (MATHS 6.2), without it by the sky alone: narrow bands keep more of their worth
+ * under the Moon, because reading and their own light are there anyway.
+ */
+export interface OwnLight {
+  readonly object: number;
+  readonly rest: number;
+}
+
+const SKY_ONLY: OwnLight = { object: 0, rest: 0 };
+
+/** SNR² rate over that at the place's moonless zenith: by the air twice over, and the sky over the zenith sky. */
+export function minuteWorth(extinction2: number, skyOverZenith: number, own: OwnLight): number {
+  const object = own.object > 0 ? own.object * Math.sqrt(extinction2) : 0;
+  return (extinction2 * (1 + own.object + own.rest)) / (object + skyOverZenith + own.rest);
+}
+
 /** Room for a walk through `count` steps. */
 export const emptyWalk = (count: number): Walk => ({
   cause: new Uint8Array(count),
@@ -40,7 +58,7 @@ function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: 
  * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
  * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
  */
-export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: Walk): Walk {
+export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: Walk, own: OwnLight = SKY_ONLY): Walk {
   const out = into ?? emptyWalk(steps.count);
   const { cause, worth, moonless } = out;
   // By index: numbers taken out of an array by destructuring stay boxed in the loop, which makes it three times slower.
@@ -81,14 +99,14 @@ export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, int
             const north = cosLatitude * z - sinLatitude * toMeridian;
             background += domeFoot[azimuthBin(north, east)]! * domeFade[bin]!;
           }
-          withoutMoon = value = extinction2[bin]! / background;
+          withoutMoon = value = minuteWorth(extinction2[bin]!, background, own);
           if (moonAltitudeDeg[i]! > 0) {
             const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
             const moonlight = scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
             if (cosSeparation > cosAvoidance[i]! || background < leastShare * (background + moonlight)) {
               lost = MOON;
               value = 0;
-            } else value = extinction2[bin]! / (background + moonlight);
+            } else value = minuteWorth(extinction2[bin]!, background + moonlight, own);
           }
         }
       }

@@ -1,5 +1,6 @@
 export { brentRoot, crossings, extremum } from "./roots";
 export { cubicAt, linearAt } from "./interpolate";
+export { gammaCdf } from "./gamma";
 export { normalCdf, normalPdf } from "./normal";
 export { randomFrom } from "./random";
 export { median, percentile } from "./statistics";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { brentRoot, crossings, cubicAt, extremum, linearAt, percentile, randomFrom } from ".";
+import { brentRoot, crossings, cubicAt, extremum, gammaCdf, linearAt, normalCdf, percentile, randomFrom } from ".";
 
 it("finds the root of cos x = x, 0.7390851332 (common reference value, from memory)", () => {
   expect(Math.abs(brentRoot((x) => Math.cos(x) - x, 0, 1, 1e-12) - 0.7390851332151607)).toBeLessThan(1e-11);
@@ -65,4 +65,17 @@ it("gives the same stream for the same seed, evenly spread", () => {
 
 it("reads percentiles as the value that a share of the list does not exceed", () => {
   expect([0.1, 0.5, 0.9, 1].map((s) => percentile([5, 1, 4, 2, 3, 6, 8, 7, 10, 9], s))).toEqual([1, 5, 9, 10]);
+});
+
+it("has the gamma distribution of whole shapes as Poisson sums, and of shape 1/2 as the error function (A&S 6.5.13, 6.5.16)", () => {
+  for (const n of [1, 2, 5, 17, 60])
+    for (const x of [0.01, 0.5, 1, 3, 10, 40, 90]) {
+      let term = Math.exp(-x);
+      let below = term;
+      for (let i = 1; i < n; i++) below += term *= x / i;
+      expect(gammaCdf(n, x)).toBeCloseTo(1 - below, 10);
+    }
+  for (const z of [0.1, 0.7, 1.5, 2.5]) expect(gammaCdf(0.5, (z * z) / 2)).toBeCloseTo(2 * normalCdf(z) - 1, 5);
+  expect(gammaCdf(3, 0)).toBe(0);
+  expect(() => gammaCdf(0, 1)).toThrow(RangeError);
 });

@@ -13,6 +13,7 @@ export interface TestProject {
   readonly rigId?: string;
   readonly placeId?: string;
   readonly priority?: number;
+  readonly counts?: "kept" | "light";
 }
 
 /** A question about projects at one place, or at several. */
@@ -45,6 +46,7 @@ export function testQuestion(
       return {
         id: p.id,
         priority: p.priority ?? 1,
+        counts: p.counts ?? "light",
         target: p.target,
         placeId,
         rigId: p.rigId ?? "rig",

@@ -208,7 +208,7 @@ function Sentences({
   readonly question: SeasonQuestion;
 }) {
   const place = question.places[0];
-  const of = (run: number) => percent(chanceOfRun(place!.chances.slice(0, WEEK), run, question.persistence, null));
+  const of = (run: number) => percent(chanceOfRun(place!.chances.slice(0, WEEK), run, question.persistence));
   const rigs = [...new Set(plan.evenings.flatMap((e) => e.rigIds))];
   const phases = rigs.map((id) => ({ id, phases: phasesOf(plan, id) })).filter((r) => r.phases.length > 0);
   return (

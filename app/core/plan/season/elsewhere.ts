@@ -1,7 +1,8 @@
 import type { Place } from "~/core/night";
 import type { NightDate, UtcInterval } from "~/core/time";
 import type { Programme } from "./model";
-import { bestProgramme, nightTable, scratchFor } from "./night";
+import { bestColumn, scratchFor } from "./night";
+import { nightTable } from "./table";
 import { eveningsFrom, keyOfJob, type Evening } from "./evening";
 import { pricesOf, type SeasonPlan } from "./plan";
 import { requestOf, type HourOdds, type NightStock, type SeasonQuestion } from "./question";
@@ -48,6 +49,6 @@ export function eveningsElsewhere(
   const prices = pricesOf(plan, jobs.map(keyOfJob), task);
   const lanes = task.lanes.map((lane) => nightTable(task, lane));
   const scratch = scratchFor(task, lanes);
-  const programmes = lanes.map((lane): Programme => bestProgramme(task, lane, prices, scratch).blocks);
-  return eveningsFrom(moved, tables, [], new Set())(programmes);
+  const programmes = lanes.map((lane): Programme => bestColumn(task, lane, prices, scratch).blocks);
+  return eveningsFrom(moved, tables, [])(programmes);
 }

@@ -1,7 +1,8 @@
-import type { NightDate, UtcMs } from "~/core/time";
+import type { NightDate, UtcInterval, UtcMs } from "~/core/time";
 import { lockedNight, type FixedWork, type Lock } from "./locks";
-import type { Programme, Programmes } from "./model";
-import { columnOf, nightTable } from "./night";
+import type { Lane, Programme, Programmes } from "./model";
+import { columnOf } from "./columns";
+import { nightTable } from "./table";
 import { isBusy, type SeasonQuestion } from "./question";
 import { spanOf, type JobKey, type SeasonTables } from "./tables";
 
@@ -9,6 +10,8 @@ import { spanOf, type JobKey, type SeasonTables } from "./tables";
 export interface PlannedBlock extends JobKey {
   readonly startMs: UtcMs;
   readonly endMs: UtcMs;
+  /** The slots that are kept for it, of which it takes what it needs; absent = all of it. */
+  readonly slots?: UtcInterval;
   /** What it counts towards the goal if it is clear, minutes at the target's best. */
   readonly countsMin: number;
   /** Exposure in it by the clock, minutes. */
@@ -34,6 +37,8 @@ export interface Evening {
 export const keyOfJob = ({ projectId, channel, subSec, turn }: JobKey): string =>
   [projectId, channel, subSec, ...(turn ?? []).map((t) => `${t.subs}${t.channel}`)].join(" ");
 
+const minutesOf = ({ minutes }: Lane): Pick<Lane, "minutes"> => (minutes ? { minutes } : {});
+
 /** A lane's name. */
 export const keyOfLane = (e: Pick<Evening, "night" | "placeId" | "rigIds">): string =>
   `${e.night} ${e.placeId} ${e.rigIds.join("+")}`;
@@ -48,9 +53,10 @@ export function eveningsFrom(
   question: SeasonQuestion,
   { lanes, jobs, task }: SeasonTables,
   locks: readonly Lock[],
-  closed: ReadonlySet<number>,
 ): (plan: Programmes) => Evening[] {
-  const clear = lanes.map((lane) => nightTable(task, { chance: 1, worth: lane.worth }));
+  const clear = lanes.map((lane, l) =>
+    nightTable(task, { chance: 1, worth: lane.worth, ...minutesOf(task.lanes[l]!) }),
+  );
   const bare = lanes.map((lane, l): Evening & { readonly fixed: readonly FixedWork[] } => {
     let usableMin = 0;
     lane.worth.forEach((slot, s) => {
@@ -66,13 +72,7 @@ export function eveningsFrom(
       blocks: [],
       isFixed: false,
       fixed,
-      closed: isBusy(question.rules, lane.night, locks)
-        ? "busy"
-        : !isOpen
-          ? "forbidden"
-          : closed.has(l)
-            ? "elsewhere"
-            : null,
+      closed: isBusy(question.rules, lane.night, locks) ? "busy" : !isOpen ? "forbidden" : null,
     };
   });
   const blocksOf = (l: number, programme: Programme): PlannedBlock[] =>
@@ -90,13 +90,28 @@ export function eveningsFrom(
         ...(job.turn ? { turn: job.turn } : {}),
         startMs,
         endMs,
+        slots: { startMs, endMs },
         countsMin: counts(programme.slice(0, b + 1)) - counts(programme.slice(0, b)),
         exposureMin: usableMin * job.efficiency,
       };
     });
-  return (plan) =>
-    bare.map(({ fixed, ...evening }, l) => {
+  /** Lanes at places where a night is not spent: it is spent where something is done, else at the nearest place. */
+  const elsewhere = (plan: Programmes): ReadonlySet<number> =>
+    new Set(
+      (task.choices ?? []).flatMap(({ places }) => {
+        const busy = Math.max(
+          0,
+          places.findIndex((p) => p.lanes.some((l) => plan[l]!.length > 0)),
+        );
+        return places.flatMap((p, i) => (i === busy ? [] : p.lanes));
+      }),
+    );
+  return (plan) => {
+    const away = elsewhere(plan);
+    return bare.map(({ fixed, ...evening }, l) => {
       const blocks = blocksOf(l, plan[l]!);
-      return { ...evening, blocks, isFixed: blocks.some((b) => fixed.some((f) => isWork(b, f))) };
+      const closed = evening.closed ?? (away.has(l) ? "elsewhere" : null);
+      return { ...evening, closed, blocks, isFixed: blocks.some((b) => fixed.some((f) => isWork(b, f))) };
     });
+  };
 }

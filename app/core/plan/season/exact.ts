@@ -1,5 +1,8 @@
 import { IDLE, type Block, type Column, type Programme, type SeasonTask } from "./model";
-import { columnOf, minSlotsOf, nightTable, type NightTable } from "./night";
+import { columnOf } from "./columns";
+import { valueAt } from "./night";
+import { Season } from "./state";
+import { minSlotsOf, type NightTable } from "./table";
 import { conjugate, valueOf } from "./reward";
 import type { SeasonAnswer } from "./solve";
 
@@ -24,6 +27,7 @@ export function* everyProgramme(task: SeasonTask, table: NightTable): Generator<
 export interface ExactAnswer {
   readonly plan: readonly Programme[];
   readonly value: number;
+  readonly yields: readonly number[];
   /** False when the work was too much, so that the plan is only the best found. */
   readonly isProven: boolean;
 }
@@ -31,27 +35,36 @@ export interface ExactAnswer {
 /**
  * The best plan there is, for small seasons. At the prices of the bound every programme has a reduced cost; a plan better than the
  * best known has reduced costs that together stay under what is left between it and the bound. Depth first over programmes in order
- * of that cost, cut by it.
+ * of that cost, cut by it. Not for nights of which one of several places has to be chosen. Gives up, with what is known, where a lane
+ * has more programmes than `mostProgrammes` or the search more nodes than `mostNodes`.
  */
-export function exactSeason(task: SeasonTask, known: SeasonAnswer, mostNodes = 200_000): ExactAnswer {
-  const tables = task.lanes.map((lane) => nightTable(task, lane));
+export function exactSeason(
+  task: SeasonTask,
+  known: SeasonAnswer,
+  { mostNodes = 200_000, mostProgrammes = Number.POSITIVE_INFINITY } = {},
+): ExactAnswer {
+  const season = new Season(task);
   const { prices } = known;
-  const lanes = tables.map((table) => {
-    const columns = table.fixed
-      ? [columnOf(task, table, table.fixed) ?? IDLE]
-      : [...everyProgramme(task, table)].flatMap((blocks) => columnOf(task, table, blocks) ?? []);
-    const valued = columns.map((column) => ({
-      column,
-      value: column.jobs.reduce((sum, k, j) => sum + prices[k]! * column.yields[j]!, -column.cost),
-    }));
-    const most = Math.max(...valued.map((v) => v.value));
-    return valued.map((v) => ({ column: v.column, excess: most - v.value, most })).sort((a, b) => a.excess - b.excess);
-  });
+  const lanes: { readonly column: Column; readonly excess: number; readonly most: number }[][] = [];
+  for (const [l, table] of season.tables.entries()) {
+    const columns: Column[] = [];
+    for (const blocks of table.fixed ? [table.fixed] : everyProgramme(task, table)) {
+      columns.push(season.column(l, blocks) ?? IDLE);
+      if (columns.length > mostProgrammes)
+        return { plan: known.plan, value: known.value, yields: known.yields, isProven: false };
+    }
+    const valued = columns.map((column) => ({ column, value: valueAt(column, prices) }));
+    const most = valued.reduce((m, v) => Math.max(m, v.value), Number.NEGATIVE_INFINITY);
+    lanes.push(
+      valued.map((v) => ({ column: v.column, excess: most - v.value, most })).sort((a, b) => a.excess - b.excess),
+    );
+  }
   const bound =
     task.jobs.reduce((sum, { reward }, k) => sum + conjugate(reward, prices[k]!), 0) +
     lanes.reduce((sum, lane) => sum + (lane[0]?.most ?? 0), 0);
   let best = known.value;
   let plan: readonly Programme[] = known.plan;
+  let brings: readonly number[] = known.yields;
   let nodes = 0;
   const yields = new Float64Array(task.jobs.length);
   const chosen: Column[] = [];
@@ -62,6 +75,7 @@ export function exactSeason(task: SeasonTask, known: SeasonAnswer, mostNodes = 2
       if (value > best + 1e-9) {
         best = value;
         plan = chosen.map((c) => c.blocks);
+        brings = [...yields];
       }
       return;
     }
@@ -75,5 +89,5 @@ export function exactSeason(task: SeasonTask, known: SeasonAnswer, mostNodes = 2
     }
   };
   descend(0, 0, 0);
-  return { plan, value: best, isProven: nodes <= mostNodes };
+  return { plan, value: best, yields: brings, isProven: nodes <= mostNodes };
 }

@@ -7,7 +7,7 @@ import type { SeasonPlan } from "./plan";
 const night = (day: number) => nightDate(`2026-11-0${day}`);
 const evening = (day: number, more: Partial<Evening>): Evening => ({ night: night(day), placeId: "home", rigIds: ["a"], chance: 0.4, usableMin: 300, blocks: [], isFixed: false, closed: null, ...more }); // prettier-ignore
 const block = { projectId: "p", channel: "L" as const, subSec: 60, startMs: utcMs(0), endMs: utcMs(1), countsMin: 1, exposureMin: 1 }; // prettier-ignore
-const plan = (evenings: readonly Evening[]): SeasonPlan => ({ from: night(1), nights: 5, evenings, jobs: [], value: 0, bound: 0, gap: 0, odds: null, runs: 0, conflicts: [], stage: "whole" }); // prettier-ignore
+const plan = (evenings: readonly Evening[]): SeasonPlan => ({ from: night(1), nights: 5, evenings, jobs: [], value: 0, bound: 0, gap: 0, odds: null, literally: null, runs: 0, conflicts: [], stage: "whole" }); // prettier-ignore
 
 it("idle nights are those on which no rig has anything to do though its owner is free; they give another target their clear hours", () => {
   const idle = idleNights(

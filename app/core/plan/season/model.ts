@@ -14,8 +14,21 @@ export interface SeasonTask {
   readonly lostMin: { readonly start: number; readonly target: number; readonly filter: number };
   /** What a block costs by itself, worth minutes: of two like plans the one with fewer changes. */
   readonly tick: number;
+  /** Usable minutes that a block takes at least; absent = as its slots come. */
+  readonly leastMin?: number;
   readonly jobs: readonly SeasonJob[];
   readonly lanes: readonly Lane[];
+  /** Nights on which one of several places has to be chosen, or on which going out costs something by itself; other lanes stand alone. */
+  readonly choices?: readonly NightChoice[];
+}
+
+/** The lanes that can be used together on a night, by place: one of them, or none. */
+export interface NightChoice {
+  readonly places: readonly {
+    readonly lanes: readonly number[];
+    /** What going there costs, in value, as soon as one of its lanes does anything. */
+    readonly cost: number;
+  }[];
 }
 
 /** What one project wants in one channel. */
@@ -26,6 +39,12 @@ export interface SeasonJob {
   readonly reward: Reward;
   /** Slots that a block of it takes at least; absent = the task's. */
   readonly minSlots?: number;
+  /** Usable minutes that a block of it takes at least; absent = the task's. */
+  readonly leastMin?: number;
+  /** Worth minutes that are left to do: no night gives it more than that; absent = any number. */
+  readonly need?: number;
+  /** What a worth minute of it counts; absent = the steepest slope of its reward. */
+  readonly priority?: number;
 }
 
 /** A rig on a night. */
@@ -34,6 +53,16 @@ export interface Lane {
   readonly chance: number;
   /** Worth minutes of a slot given wholly to a job when it is clear, by slot and job; 0 = not usable. */
   readonly worth: readonly (readonly number[])[];
+  /** The same when it is clear, whatever forecasts say of single hours: what a need is held against; absent = `worth`. */
+  readonly clear?: readonly (readonly number[])[];
+  /** Usable minutes by slot and job; absent = all of each. */
+  readonly minutes?: readonly ArrayLike<number>[];
+  /** How late in the season it is, as a share of the priority that a worth minute costs there: earlier is better. */
+  readonly lateness?: number;
+  /** What a slot costs beside its time, by slot and job, in value: poor light where every minute counts the same. */
+  readonly charge?: readonly (readonly number[])[];
+  /** What its owner saw planned here, and what keeping it is worth, in value. */
+  readonly seen?: { readonly blocks: Programme; readonly bonus: number };
   /** What is to be done whatever else would be better; it is not changed. */
   readonly fixed?: Programme;
 }

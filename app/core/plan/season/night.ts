@@ -1,101 +1,12 @@
-import { IDLE, type Block, type Column, type Lane, type Programme, type SeasonTask } from "./model";
-
-/** A lane with what is asked of it again and again, cut to the slots in which anything is usable. */
-export interface NightTable {
-  readonly chance: number;
-  /** First usable slot; slots below are counted from it. */
-  readonly first: number;
-  readonly slots: number;
-  /** Jobs that are usable in some slot. */
-  readonly jobs: Int32Array;
-  /** Worth of a slot by place in `jobs`: slot · jobs + place. */
-  readonly worth: Float64Array;
-  /** Sums of the slots before, (slots + 1) × jobs. */
-  readonly sums: Float64Array;
-  /** How many slots up to this one are usable without a break. */
-  readonly run: Int32Array;
-  /** Place of a job in `jobs`; −1 = not usable. */
-  readonly placeOf: Int32Array;
-  readonly fixed: Programme | null;
-}
-
-/** Prepares a lane. */
-export function nightTable(task: SeasonTask, lane: Lane): NightTable {
-  const { worth, chance } = lane;
-  const isUsable = worth.map((slot) => slot.some((w) => w > 0));
-  const first = Math.max(0, isUsable.indexOf(true));
-  const slots = isUsable.lastIndexOf(true) + 1 - first;
-  const count = task.jobs.length;
-  const usable: number[] = [];
-  for (let k = 0; k < count; k++) if (worth.some((slot) => slot[k]! > 0)) usable.push(k);
-  const jobs = Int32Array.from(usable);
-  const placeOf = new Int32Array(count).fill(-1);
-  jobs.forEach((k, a) => (placeOf[k] = a));
-  const n = jobs.length;
-  const table = new Float64Array(Math.max(0, slots) * n);
-  const sums = new Float64Array((Math.max(0, slots) + 1) * n);
-  const run = new Int32Array((Math.max(0, slots) + 1) * n);
-  for (let s = 0; s < slots; s++)
-    for (let a = 0; a < n; a++) {
-      const w = worth[first + s]![jobs[a]!]!;
-      table[s * n + a] = w;
-      sums[(s + 1) * n + a] = sums[s * n + a]! + w;
-      run[(s + 1) * n + a] = w > 0 ? run[s * n + a]! + 1 : 0;
-    }
-  return {
-    chance,
-    first,
-    slots: Math.max(0, slots),
-    jobs,
-    worth: table,
-    sums,
-    run,
-    placeOf,
-    fixed: lane.fixed ?? null,
-  };
-}
-
-/** Minutes lost at the head of a block, by the block before it. */
-function lostAt(task: SeasonTask, job: number, before: number | null): number {
-  const { start, target, filter } = task.lostMin;
-  if (before === null) return start;
-  return task.jobs[job]!.project === task.jobs[before]!.project ? filter : target;
-}
-
-/** Slots that a block of a job takes at least. */
-export const minSlotsOf = (task: SeasonTask, job: number): number => task.jobs[job]!.minSlots ?? task.minSlots;
-
-/** A programme with its yields; null where it breaks a rule: overlap, too short, through an unusable slot, too many targets. */
-export function columnOf(task: SeasonTask, table: NightTable, blocks: Programme): Column | null {
-  if (blocks.length === 0) return IDLE;
-  const n = table.jobs.length;
-  const jobs: number[] = [];
-  const yields: number[] = [];
-  let before: Block | null = null;
-  let stretches = 0;
-  for (const block of blocks) {
-    const [job, from, to] = block;
-    const [s, e] = [from - table.first, to - table.first];
-    const a = table.placeOf[job]!;
-    if (a === -1 || s < 0 || e > table.slots || e - s < minSlotsOf(task, job) || (before && from < before[2]))
-      return null;
-    if (table.run[e * n + a]! < e - s) return null;
-    if (!before || task.jobs[before[0]]!.project !== task.jobs[job]!.project) stretches++;
-    const lost = lostAt(task, job, before ? before[0] : null) / task.slotMin;
-    const amount = table.chance * (table.sums[e * n + a]! - table.sums[s * n + a]! - lost * table.worth[s * n + a]!);
-    const at = jobs.indexOf(job);
-    if (at === -1) {
-      jobs.push(job);
-      yields.push(amount);
-    } else yields[at] = yields[at]! + amount;
-    before = block;
-  }
-  return stretches > task.targetsANight ? null : { blocks, jobs, yields, cost: task.tick * blocks.length };
-}
+import { columnOf, fitted } from "./columns";
+import { IDLE, type Block, type Column, type Programme, type SeasonTask } from "./model";
+import type { NightTable } from "./table";
 
 /** Room for the dynamic program of any lane of a task. */
 export interface Scratch {
+  /** Best value of a block that is open through a slot, by stretches used and job; where it began, and after what. */
   readonly open: Float64Array;
+  readonly begin: Int32Array;
   readonly how: Int32Array;
   /** Best end of a block up to a slot, by stretches used; and the best of another project than that one. */
   readonly best: Float64Array;
@@ -118,6 +29,7 @@ export function scratchFor(task: SeasonTask, tables: readonly NightTable[]): Scr
   const k = task.targetsANight + 1;
   return {
     open: new Float64Array(slots * k * jobs),
+    begin: new Int32Array(slots * k * jobs),
     how: new Int32Array(slots * k * jobs),
     best: new Float64Array(slots * k),
     bestAt: new Int32Array(slots * k),
@@ -130,35 +42,47 @@ export function scratchFor(task: SeasonTask, tables: readonly NightTable[]): Scr
   };
 }
 
-const [EXTENDS, STARTS, FROM_BEST, FROM_OTHER, FROM_MINE] = [1, 2, 3, 4, 5] as const;
+const [STARTS, FROM_BEST, FROM_OTHER, FROM_MINE] = [2, 3, 4, 5] as const;
 const NEVER = Number.NEGATIVE_INFINITY;
+const NOT_AT_ALL = 1e4;
+
+/** The price of a job that a night is not to be used for. */
+export const NO_USE = -1e9;
+
+/** What a block is expected to bring, cut at the need by what it brings when it is clear. */
+const cutAt = (need: number, clear: number, expected: number): number =>
+  clear > need ? (expected * need) / clear : expected;
+
+/** A programme of a lane and its value at prices. */
+export interface Valued {
+  readonly value: number;
+  readonly blocks: Programme;
+}
 
 /**
- * The best programme of a lane at prices a worth minute: the greatest sum of price times expected yield less cost, by dynamic
- * program over slots, stretches used and the job that is open; exact. Jobs at price 0 stay in: a worthless first block can take the
- * loss of the start. The value is 0 at least: doing nothing.
+ * The best programme of a lane at prices a worth minute: the greatest sum over its blocks of price times expected yield, each block
+ * cut at the need, less cost, by dynamic program over slots, stretches used and the job that is open; exact where no job has two
+ * blocks that together exceed its need, else too high. Jobs at price 0 stay in: a worthless first block can take the loss of the
+ * start. The value is 0 at least: doing nothing.
  */
-export function bestProgramme(
-  task: SeasonTask,
-  table: NightTable,
-  prices: ArrayLike<number>,
-  scratch: Scratch,
-): { readonly value: number; readonly blocks: Programme } {
-  const { slots, jobs, worth, sums, run, chance, first } = table;
+function blockProgramme(task: SeasonTask, table: NightTable, prices: ArrayLike<number>, scratch: Scratch): Valued {
+  const { slots, jobs, worth, charge, sums, clearSums, chargeSums, run, firstEnd, lastStart, need, isCapped } = table;
+  const { chance, first } = table;
   const n = jobs.length;
   const [most, tick] = [task.targetsANight, task.tick];
   if (slots < 1 || n === 0 || most < 1) return { value: 0, blocks: [] };
-  const least = Int32Array.from(jobs, (k) => minSlotsOf(task, k));
-  const { open, how, best, bestAt, other, otherAt, mine, mineAt, projectOf, projects } = scratch;
+  const { open, begin, how, best, bestAt, other, otherAt, mine, mineAt, projectOf, projects } = scratch;
   const start = task.lostMin.start / task.slotMin;
   const target = task.lostMin.target / task.slotMin;
   const filter = task.lostMin.filter / task.slotMin;
+  const mostLost = Math.max(start, target, filter);
   const stride = most + 1;
-  const at = (s: number, c: number) => s * stride + c;
+  const priceOf = Float64Array.from(jobs, (k) => chance * prices[k]!);
+  const projectAt = Int32Array.from(jobs, (k) => projectOf[k]!);
   for (let s = 0; s <= slots; s++)
     for (let c = 1; c <= most; c++) {
-      const here = at(s, c);
-      const before = at(s - 1, c);
+      const here = s * stride + c;
+      const before = here - stride;
       // What was best up to the slot before stays it, unless a block that ends here is better.
       best[here] = s > 0 ? best[before]! : NEVER;
       bestAt[here] = s > 0 ? bestAt[before]! : -1;
@@ -170,62 +94,113 @@ export function bestProgramme(
       }
       for (let a = 0; a < n; a++) {
         const state = here * n + a;
+        const price = priceOf[a]!;
+        if (price < -NOT_AT_ALL) {
+          open[state] = NEVER;
+          continue;
+        }
+        const end = s * n + a;
+        const p = projectAt[a]!;
         let value = NEVER;
         let from = 0;
-        const job = jobs[a]!;
-        const price = chance * prices[job]!;
-        const p = projectOf[job]!;
-        const length = run[s * n + a]!;
-        const m = least[a]!;
-        if (s > 0 && length > 0) {
-          const kept = open[before * n + a]!;
-          if (kept > NEVER) {
-            value = kept + price * worth[(s - 1) * n + a]!;
-            from = EXTENDS;
-          }
-        }
-        if (length >= m) {
-          const gain = price * (sums[s * n + a]! - sums[(s - m) * n + a]!) - tick;
-          const head = price * worth[(s - m) * n + a]!;
-          if (c === 1) {
-            const fresh = gain - start * head;
-            if (fresh > value) {
-              value = fresh;
-              from = STARTS;
-            }
-          } else {
-            const last = at(s - m, c - 1);
-            const wasMine = bestAt[last]! >= 0 && projectOf[jobs[bestAt[last]! % n]!]! === p;
-            const base = wasMine ? other[last]! : best[last]!;
-            const changed = base + gain - target * head;
-            if (changed > value) {
-              value = changed;
-              from = wasMine ? FROM_OTHER : FROM_BEST;
+        let began = 0;
+        if (isCapped[a] === 0) {
+          if (s > 0 && run[end]! > 0) {
+            const kept = open[before * n + a]!;
+            if (kept > NEVER) {
+              value = kept + price * worth[end - n]! - chance * charge[end - n]!;
+              from = how[before * n + a]!;
+              began = begin[before * n + a]!;
             }
           }
-          const same = mine[at(s - m, c) * projects + p]! + gain - filter * head;
-          if (same > value) {
-            value = same;
-            from = FROM_MINE;
+          // Longer ones go on from those that are just long enough.
+          for (let f = lastStart[end]!; f >= 0 && firstEnd[f * n + a] === s; f--) {
+            const at = f * n + a;
+            const head = price * worth[at]!;
+            const gain = price * (sums[end]! - sums[at]!) - tick - chance * (chargeSums[end]! - chargeSums[at]!);
+            if (c === 1) {
+              if (gain - start * head > value) {
+                value = gain - start * head;
+                from = STARTS;
+                began = f;
+              }
+            } else {
+              const last = f * stride + c - 1;
+              const wasMine = bestAt[last]! >= 0 && projectAt[bestAt[last]! % n]! === p;
+              const changed = (wasMine ? other[last]! : best[last]!) + gain - target * head;
+              if (changed > value) {
+                value = changed;
+                from = wasMine ? FROM_OTHER : FROM_BEST;
+                began = f;
+              }
+            }
+            const same = mine[(f * stride + c) * projects + p]! + gain - filter * head;
+            if (same > value) {
+              value = same;
+              from = FROM_MINE;
+              began = f;
+            }
+          }
+        } else {
+          const most = need[a]!;
+          const length = run[end]!;
+          for (let f = lastStart[end]!; f >= s - length && f >= 0; f--) {
+            const at = f * n + a;
+            if (firstEnd[at]! > s) continue;
+            const headClear = clearSums[at + n]! - clearSums[at]!;
+            // A slot less would be as much as is wanted: so would every longer block.
+            if (firstEnd[at] !== s && clearSums[end - n]! - clearSums[at]! - mostLost * headClear >= most) break;
+            const whole = clearSums[end]! - clearSums[at]!;
+            const gross = sums[end]! - sums[at]!;
+            const head = worth[at]!;
+            const cost = tick + chance * (chargeSums[end]! - chargeSums[at]!);
+            if (c === 1) {
+              const fresh = price * cutAt(most, whole - start * headClear, gross - start * head) - cost;
+              if (fresh > value) {
+                value = fresh;
+                from = STARTS;
+                began = f;
+              }
+            } else {
+              const last = f * stride + c - 1;
+              const wasMine = bestAt[last]! >= 0 && projectAt[bestAt[last]! % n]! === p;
+              const changed =
+                (wasMine ? other[last]! : best[last]!) +
+                price * cutAt(most, whole - target * headClear, gross - target * head) -
+                cost;
+              if (changed > value) {
+                value = changed;
+                from = wasMine ? FROM_OTHER : FROM_BEST;
+                began = f;
+              }
+            }
+            const own = mine[(f * stride + c) * projects + p]!;
+            if (own === NEVER) continue;
+            const same = own + price * cutAt(most, whole - filter * headClear, gross - filter * head) - cost;
+            if (same > value) {
+              value = same;
+              from = FROM_MINE;
+              began = f;
+            }
           }
         }
         open[state] = value;
         how[state] = from;
+        begin[state] = began;
         if (value === NEVER) continue;
-        const end = s * n + a;
         if (value > mine[here * projects + p]!) {
           mine[here * projects + p] = value;
           mineAt[here * projects + p] = end;
         }
-        const holder = bestAt[here] >= 0 ? projectOf[jobs[bestAt[here] % n]!]! : -1;
-        if (value > best[here]) {
+        const holder = bestAt[here]! >= 0 ? projectAt[bestAt[here]! % n]! : -1;
+        if (value > best[here]!) {
           if (holder !== p && holder !== -1) {
             other[here] = best[here]!;
             otherAt[here] = bestAt[here]!;
           }
           best[here] = value;
           bestAt[here] = end;
-        } else if (holder !== p && value > other[here]) {
+        } else if (holder !== p && value > other[here]!) {
           other[here] = value;
           otherAt[here] = end;
         }
@@ -234,28 +209,112 @@ export function bestProgramme(
   let top = 0;
   let used = 0;
   for (let c = 1; c <= most; c++)
-    if (best[at(slots, c)]! > top) {
-      top = best[at(slots, c)]!;
+    if (best[slots * stride + c]! > top) {
+      top = best[slots * stride + c]!;
       used = c;
     }
   if (used === 0) return { value: 0, blocks: [] };
   const blocks: Block[] = [];
-  let end = bestAt[at(slots, used)]!;
+  let end = bestAt[slots * stride + used]!;
   let c = used;
   while (end >= 0) {
     const a = end % n;
     const to = (end - a) / n;
-    let s = to;
-    while (how[at(s, c) * n + a] === EXTENDS) s--;
-    const from = s - least[a]!;
+    const state = (to * stride + c) * n + a;
+    const from = begin[state]!;
+    const came = how[state]!;
     blocks.push([jobs[a]!, first + from, first + to]);
-    const came = how[at(s, c) * n + a]!;
     if (came === STARTS) break;
-    if (came === FROM_MINE) end = mineAt[at(from, c) * projects + projectOf[jobs[a]!]!]!;
+    if (came === FROM_MINE) end = mineAt[(from * stride + c) * projects + projectAt[a]!]!;
     else {
-      end = came === FROM_BEST ? bestAt[at(from, c - 1)]! : otherAt[at(from, c - 1)]!;
       c--;
+      end = came === FROM_BEST ? bestAt[from * stride + c]! : otherAt[from * stride + c]!;
     }
   }
   return { value: top, blocks: blocks.reverse() };
+}
+
+const BISECTIONS = 5;
+const MOST_JOBS = 3; // of one night that exceed their needs by several blocks; more are rare, and the bound only widens
+const EPS = 1e-9;
+
+/** The first job whose blocks together bring more than it needs, those that are known left out; −1 = none. */
+function exceeding(table: NightTable, blocks: Programme, known: ReadonlySet<number>): number {
+  const n = table.jobs.length;
+  const clear = new Map<number, { amount: number; count: number }>();
+  for (const [job, from, to] of blocks) {
+    const a = table.placeOf[job]!;
+    const sum = clear.get(job) ?? { amount: 0, count: 0 };
+    sum.amount += table.clearSums[(to - table.first) * n + a]! - table.clearSums[(from - table.first) * n + a]!;
+    sum.count++;
+    clear.set(job, sum);
+    if (sum.count > 1 && sum.amount > table.need[a]! + EPS && !known.has(job)) return job;
+  }
+  return -1;
+}
+
+/**
+ * What a lane can bring at prices, at most, and the programmes met on the way, each within the needs. Where a job's blocks together
+ * exceed its need, part of its price is moved to the need itself, by bisection: min over mu of V(price − mu) + mu · need is over the
+ * truth for every mu.
+ */
+export function bestProgrammes(
+  task: SeasonTask,
+  table: NightTable,
+  prices: ArrayLike<number>,
+  scratch: Scratch,
+): { readonly bound: number; readonly found: readonly Programme[] } {
+  const plain = blockProgramme(task, table, prices, scratch);
+  const found: Programme[] = [plain.blocks];
+  const known = new Set<number>();
+  let bound = plain.value;
+  let last = plain.blocks;
+  let job = exceeding(table, last, known);
+  if (job === -1) return { bound, found };
+  const at = Float64Array.from(prices);
+  let paid = 0;
+  for (let i = 0; i < MOST_JOBS && job !== -1; i++) {
+    known.add(job);
+    const a = table.placeOf[job]!;
+    const price = at[job]!;
+    const unit = table.chance * table.need[a]! * table.mostRate[a]!;
+    let [low, high] = [0, Math.max(0, price)];
+    let best = { bound, mu: 0, blocks: last };
+    for (let turn = 0; turn < BISECTIONS; turn++) {
+      const mu = (low + high) / 2;
+      at[job] = price - mu;
+      const { value, blocks } = blockProgramme(task, table, at, scratch);
+      found.push(blocks);
+      if (value + paid + mu * unit < best.bound) best = { bound: value + paid + mu * unit, mu, blocks };
+      if (exceeding(table, blocks, new Set([...known].filter((k) => k !== job))) === job) low = mu;
+      else high = mu;
+    }
+    at[job] = price - best.mu;
+    paid += best.mu * unit;
+    bound = best.bound;
+    last = best.blocks;
+    job = exceeding(table, last, known);
+  }
+  const fits = found.flatMap((blocks) => [fitted(task, table, blocks), fitted(task, table, blocks, false)]);
+  return { bound, found: fits };
+}
+
+/** What a column is worth at prices. */
+export function valueAt({ jobs, yields, cost }: Column, prices: ArrayLike<number>): number {
+  let value = -cost;
+  for (let j = 0; j < jobs.length; j++) value += prices[jobs[j]!]! * yields[j]!;
+  return value;
+}
+
+/** The best programme of a lane at prices, counted exactly, needs kept; doing nothing where nothing gains. */
+export function bestColumn(task: SeasonTask, table: NightTable, prices: ArrayLike<number>, scratch: Scratch): Column {
+  let best = IDLE;
+  let most = EPS;
+  for (const blocks of bestProgrammes(task, table, prices, scratch).found) {
+    const column = columnOf(task, table, blocks);
+    if (!column) continue;
+    const value = valueAt(column, prices);
+    if (value > most) [best, most] = [column, value];
+  }
+  return best;
 }

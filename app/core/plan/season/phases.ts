@@ -1,5 +1,6 @@
 import { isNarrow } from "~/core/exposure";
 import type { NightDate } from "~/core/time";
+import { clearAfter } from "~/core/weather";
 import { isWanted } from "./share";
 import type { SeasonPlan } from "./plan";
 
@@ -37,26 +38,20 @@ export function phasesOf(plan: SeasonPlan, rigId: string): Phase[] {
 }
 
 /**
- * Chance that within some nights at least `run` of them in a row are clear: each by its own chance, a clear night making the next one
- * likelier (Gabriel & Neumann 1962, QJRMS 88, 90). Exact, by a walk over the length of the run so far.
+ * Chance that within some nights at least `run` of them in a row are clear: each by its own chance, in which what is known of the night
+ * before is already, a clear night making the next one likelier (`clearAfter`). Exact, by a walk over the length of the run so far.
  */
-export function chanceOfRun(
-  chances: readonly number[],
-  run: number,
-  persistence: number,
-  wasClear: boolean | null,
-): number {
-  // By state: how many clear nights in a row so far; −1 = nothing known of the night before.
-  let states = new Map<number, number>([[wasClear === null ? -1 : wasClear ? 1 : 0, 1]]);
+export function chanceOfRun(chances: readonly number[], run: number, persistence: number): number {
+  // By state: how many clear nights in a row so far.
+  let states = new Map<number, number>([[0, 1]]);
   let done = 0;
   chances.forEach((p, n) => {
     const next = new Map<number, number>();
     for (const [state, weight] of states) {
-      const clear = state === -1 ? p : state > 0 ? p + persistence * (1 - p) : p * (1 - persistence);
-      // A clear night before the first does not count for the run: it is over.
-      const before = n === 0 ? 0 : Math.max(0, state);
-      if (before + 1 >= run) done += weight * clear;
-      else next.set(before + 1, (next.get(before + 1) ?? 0) + weight * clear);
+      const after = n === 0 ? null : clearAfter(chances[n - 1]!, p, persistence);
+      const clear = after === null ? p : state > 0 ? after.afterClear : after.afterCloud;
+      if (state + 1 >= run) done += weight * clear;
+      else next.set(state + 1, (next.get(state + 1) ?? 0) + weight * clear);
       next.set(0, (next.get(0) ?? 0) + weight * (1 - clear));
     }
     states = next;

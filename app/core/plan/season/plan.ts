@@ -1,12 +1,16 @@
 import { addNights, MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
-import { lockConflicts, lockedNight, type LockConflict } from "./locks";
-import type { Lane, Programme, Programmes, SeasonTask } from "./model";
-import { bestProgramme, columnOf, nightTable, scratchFor } from "./night";
-import { riskReward, topSlope } from "./reward";
-import { playSeasons, type SeasonOdds } from "./seasons";
+import { columnOf } from "./columns";
+import { eveningsFrom, keyOfJob, keyOfLane, type Evening } from "./evening";
+import { neverEmpty } from "./fill";
+import { exactSeason } from "./exact";
+import { holding, placesFor } from "./hold";
+import { lockConflicts, type LockConflict } from "./locks";
+import type { Programmes, SeasonTask } from "./model";
 import { drivesOf, requestOf, usableChannels, type NightStock, type SeasonQuestion } from "./question";
+import { riskReward, topSlope } from "./reward";
+import { seasonsPlayed, type SeasonOdds } from "./seasons";
 import { solveSeason, type SeasonAnswer } from "./solve";
-import { eveningsFrom, isWork, keyOfJob, keyOfLane, type Evening } from "./evening";
+import { nightTable } from "./table";
 import { seasonTables, SLOT_MIN, type JobKey, type SeasonTables } from "./tables";
 
 /** What a project still wants in a channel, and what the plan brings of it. */
@@ -42,6 +46,8 @@ export interface SeasonPlan {
   readonly gap: number;
   /** Null until seasons have been played. */
   readonly odds: readonly FinishDates[] | null;
+  /** The same for somebody who keeps the nights as printed, whatever comes; null until seasons have been played. */
+  readonly literally: readonly FinishDates[] | null;
   readonly runs: number;
   readonly conflicts: readonly LockConflict[];
   /** A first plan, a better one, the last one, and that one with its odds. */
@@ -57,42 +63,6 @@ export interface SeasonWork {
   readonly answer: SeasonAnswer;
 }
 
-const NO_WORTH = (lane: Lane): Lane => ({ chance: lane.chance, worth: lane.worth.map((s) => s.map(() => 0)) });
-
-/**
- * Nobody is at two places on one night: where more than one could be used, the night goes to the one worth most at the prices, the
- * road to it and back taken off, or as many hours as it has to bring more. Gives the lanes that are left and which were closed for it.
- */
-function atOnePlace(tables: SeasonTables, prices: readonly number[], question: SeasonQuestion) {
-  const { lanes, task } = tables;
-  const travel = new Map(question.places.map((p) => [p.id, p.place.travelMin ?? 0]));
-  const closed = new Set<number>();
-  const byNight = new Map<NightDate, number[]>();
-  lanes.forEach(({ night }, l) => byNight.set(night, [...(byNight.get(night) ?? []), l]));
-  const night = lanes.map((_, l) => nightTable(task, task.lanes[l]!));
-  const scratch = scratchFor(task, night);
-  for (const mine of byNight.values()) {
-    const places = [...new Set(mine.map((l) => lanes[l]!.placeId))];
-    if (places.length < 2) continue;
-    const worth = places.map((id) => {
-      const there = mine.filter((l) => lanes[l]!.placeId === id);
-      const sum = there.reduce((s, l) => s + bestProgramme(task, night[l]!, prices, scratch).value, 0);
-      const chance = Math.max(0, ...there.map((l) => night[l]!.chance));
-      const wanted = question.rules.drives?.find((d) => d.placeId === id)?.fromHours ?? 0;
-      return sum - chance * Math.max(2 * (travel.get(id) ?? 0), 60 * wanted);
-    });
-    const best = worth.indexOf(Math.max(...worth));
-    for (const l of mine) if (lanes[l]!.placeId !== places[best]) closed.add(l);
-  }
-  return {
-    closed,
-    task:
-      closed.size === 0
-        ? task
-        : { ...task, lanes: task.lanes.map((lane, l) => (closed.has(l) ? NO_WORTH(lane) : lane)) },
-  };
-}
-
 const LEAST_PRICE = 0.03; // of its priority: what is covered on average is still worth having
 
 /** Prices of a plan for the jobs of a task: what it does not know counts in full. */
@@ -102,49 +72,51 @@ export const pricesOf = (plan: SeasonPlan, keys: readonly string[], task: Season
     return Math.max(known?.price ?? topSlope(reward), LEAST_PRICE * topSlope(reward));
   });
 
-const BOOSTS = 12;
-
-/** A lane that has to do some things, one of each list of jobs: the programme at the prices if it has them all, else the prices raised until it does. */
-function forced(
-  task: SeasonTask,
-  lane: number,
-  wanted: readonly (readonly number[])[],
-  prices: readonly number[],
-): Programme | null {
-  const table = nightTable(task, { chance: 1, worth: task.lanes[lane]!.worth });
-  const scratch = scratchFor(task, [table]);
-  const raised = prices.map((p, k) => (wanted.some((some) => some.includes(k)) ? Math.max(p, 1) : p));
-  for (let i = 0; i < BOOSTS; i++) {
-    const { blocks } = bestProgramme(task, table, raised, scratch);
-    const missing = wanted.filter((some) => !blocks.some(([k]) => some.includes(k)));
-    if (missing.length === 0) return blocks;
-    for (const k of missing.flat()) raised[k]! *= 2;
-  }
-  return null;
-}
-
-/** The spread of what a plan brings, by job: clouds take nights whole, and clear ones come in runs. */
+/** How much of its mean the variance of what a plan brings is, by job: clouds take nights whole, and clear ones come in runs. */
 function spreads(task: SeasonTask, plan: Programmes, persistence: number): number[] {
   const variance = task.jobs.map(() => 0);
+  const mean = task.jobs.map(() => 0);
   const inflation = (1 + persistence) / (1 - persistence);
   plan.forEach((blocks, l) => {
     const lane = task.lanes[l]!;
     const column = columnOf(task, nightTable(task, { ...lane, chance: 1 }), blocks);
-    column?.jobs.forEach(
-      (k, j) => (variance[k]! += inflation * lane.chance * (1 - lane.chance) * column.yields[j]! ** 2),
-    );
+    column?.jobs.forEach((k, j) => {
+      variance[k]! += inflation * lane.chance * (1 - lane.chance) * column.yields[j]! ** 2;
+      mean[k]! += lane.chance * column.yields[j]!;
+    });
   });
-  return variance.map(Math.sqrt);
+  return variance.map((v, k) => (mean[k]! > 0 ? v / mean[k]! : 0));
 }
 
 /** A task whose rewards reckon with clouds: what is covered on average is not covered yet. */
-const riskyTask = (task: SeasonTask, jobs: SeasonTables["jobs"], sigma: readonly number[]): SeasonTask => ({
+const riskyTask = (task: SeasonTask, scale: readonly number[]): SeasonTask => ({
   ...task,
   jobs: task.jobs.map((job, k) => ({
     ...job,
-    reward: riskReward(jobs[k]!.needMin, sigma[k]!, topSlope(job.reward)),
+    reward: riskReward(job.need ?? 0, scale[k]!, job.priority ?? topSlope(job.reward)),
   })),
 });
+
+/** What keeping an evening as its owner saw it is worth, minutes at their best, by nights ahead; a proposal of this project (PLAN.md 8.4). */
+const STAYING = [
+  { nights: 1, bonus: 24 },
+  { nights: 7, bonus: 12 },
+  { nights: 30, bonus: 4 },
+] as const;
+
+/** A task that knows what its owner saw planned. */
+function staying(task: SeasonTask, tables: SeasonTables, seen: SeasonPlan | null, from: NightDate): SeasonTask {
+  if (!seen) return task;
+  const before = programmesOf(seen, tables);
+  return {
+    ...task,
+    lanes: task.lanes.map((lane, l) => {
+      const ahead = nightsBetween(from, tables.lanes[l]!.night);
+      const bonus = STAYING.find((s) => ahead <= s.nights)?.bonus ?? 0;
+      return bonus > 0 && before[l]!.length > 0 ? { ...lane, seen: { blocks: before[l]!, bonus } } : lane;
+    }),
+  };
+}
 
 const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
@@ -164,22 +136,35 @@ const SEED = 20_261_205; // fixed, so that two plans differ by their inputs only
 const QUICK = { wantedGap: 0.02, mostRounds: 2 };
 const GOOD_GAP = 0.004;
 const WORK = 280_000; // lanes × jobs × rounds: about three seconds of a slow machine
+const SMALL = 14; // lanes with anything to do, up to which the plan is finished exactly
+const EXACT_NODES = 60_000;
+const EXACT_PROGRAMMES = 1500; // of a lane
 
 /** How far a plan is bettered: nearer for small seasons, in counted rounds for large ones. */
 const roundsFor = (task: SeasonTask): number =>
   Math.max(4, Math.min(24, Math.round(WORK / Math.max(1, task.lanes.length * task.jobs.length))));
 
+/** What a plan may start from, and who lays its evenings out by the clock. */
+export interface Planning {
+  /** Nights over places that are known already. */
+  readonly stock?: NightStock;
+  /** An answer to nearly the same question, to start from. */
+  readonly before?: SeasonPlan | null;
+  /** The plan that its owner saw last: evenings stay as they were unless a change is worth more than that. */
+  readonly seen?: SeasonPlan | null;
+  /** `before` answers this very question, or this one but for locks that it keeps anyhow: it is the plan. */
+  readonly isSame?: boolean;
+  /** Lays the evenings of a settled plan out by the clock; absent = as the slots come. */
+  readonly lay?: (evenings: readonly Evening[]) => readonly Evening[];
+}
+
 /**
  * Plans a season: tables, a first plan, the spread that clouds give it, the plan that reckons with them, and the odds of following
- * it. Gives every plan that is better than the one before; the last has its odds. `before` makes a plan that changes little start
- * from the last one; `isSame` says that it answers this very question, so that only what it was worked out with is put together
- * again. Deterministic.
+ * it. Gives every plan that is better than the one before; the last has its odds. Deterministic.
  */
 export function* planSeason(
   asked: SeasonQuestion,
-  stock: NightStock = new Map(),
-  before: SeasonPlan | null = null,
-  isSame = false,
+  { stock = new Map(), before = null, seen = null, isSame = false, lay = (e) => e }: Planning = {},
 ): Generator<SeasonPlan, { readonly plan: SeasonPlan; readonly work: SeasonWork }> {
   const question = inOrder(asked);
   const { projects, rules, persistence } = question;
@@ -202,23 +187,13 @@ export function* planSeason(
   const warmPrices = jobs.map(
     (j, k) => before?.jobs.find((b) => keyOfJob(b) === keyOfJob(j))?.price ?? topSlope(tables.task.jobs[k]!.reward) / 2,
   );
-  const placed = atOnePlace(tables, warmPrices, question);
-  const hold = (task: SeasonTask, prices: readonly number[], plan: Programmes): SeasonTask => {
-    const fixes = lanes.map((lane, l) => {
-      if (placed.closed.has(l)) return null;
-      const wanted = lockedNight(locks, lane.night).fixed.flatMap((fix) => {
-        const p = projects.find((x) => x.id === fix.projectId);
-        if (!p || !lane.rigIds.includes(p.rigId)) return [];
-        return [jobs.flatMap((job, k) => (isWork(job, fix) ? [k] : []))];
-      });
-      const has = wanted.every((some) => plan[l]?.some(([k]) => some.includes(k)));
-      return has ? null : forced(task, l, wanted, prices);
-    });
-    return fixes.some(Boolean)
-      ? { ...task, lanes: task.lanes.map((lane, l) => (fixes[l] ? { ...lane, fixed: fixes[l] } : lane)) }
-      : task;
-  };
-  const evenings = eveningsFrom(question, tables, locks, placed.closed);
+  const plain: SeasonTask = staying(
+    { ...tables.task, choices: placesFor(tables, question, locks) },
+    tables,
+    seen,
+    question.from,
+  );
+  const evenings = eveningsFrom(question, { ...tables, task: plain }, locks);
   const shown = (answer: SeasonAnswer, odds: SeasonOdds | null, stage: SeasonPlan["stage"]): SeasonPlan => ({
     from: question.from,
     nights: question.nights,
@@ -236,23 +211,23 @@ export function* planSeason(
     bound: answer.bound,
     gap: answer.gap,
     odds: odds?.projects.map((o) => finishOf(question, o)) ?? null,
+    literally: null,
     runs: odds?.runs ?? 0,
     conflicts,
     stage,
   });
   const start = before === null ? null : programmesOf(before, tables);
   if (before && start && isSame) {
-    const task = riskyTask(placed.task, jobs, spreads(placed.task, start, persistence));
+    const task = riskyTask(plain, spreads(plain, start, persistence));
     const answer = { plan: start, value: before.value, bound: before.bound, gap: before.gap, yields: before.jobs.map((j) => j.expectedMin), prices: warmPrices, rounds: 0, pools: [] }; // prettier-ignore
-    return { plan: before, work: { question, tables, task, answer } };
+    return { plan: relocked(before, evenings(start), conflicts), work: { question, tables, task, answer } };
   }
-  const quick = solveSeason(placed.task, start ? { ...QUICK, warm: { prices: warmPrices, plan: start } } : QUICK);
+  const quick = solveSeason(plain, start ? { ...QUICK, warm: { prices: warmPrices, plan: start } } : QUICK);
   let first = quick.next();
   if (!first.done) yield shown(first.value, null, "first");
   while (!first.done) first = quick.next();
-  const sigma = spreads(placed.task, first.value.plan, persistence);
-  const risky = riskyTask(placed.task, jobs, sigma);
-  let task = hold(risky, first.value.prices, first.value.plan);
+  const hold = holding(tables, question, locks);
+  let task = hold(riskyTask(plain, spreads(plain, first.value.plan, persistence)), first.value);
   let answer: SeasonAnswer = first.value;
   // Once more where what is fixed by hand fell out again, because it is covered without it: then it is held.
   for (let again = true; again;) {
@@ -266,24 +241,66 @@ export function* planSeason(
       yield shown(step.value, null, "better");
       step = solve.next();
     }
-    answer = step.value;
-    const held = hold(task, answer.prices, answer.plan);
+    answer = neverEmpty(task, finished(task, step.value), lanes);
+    const held = hold(task, answer);
     again = held !== task;
     task = held;
   }
-  yield shown(answer, null, "settled");
+  const settled = shown(answer, null, "settled");
+  const laid = { ...settled, evenings: lay(settled.evenings) };
+  yield laid;
   const weather = {
     nightOf: lanes.map((l) => nightsBetween(question.from, l.night)),
     placeOf: lanes.map((l) => l.placeId),
     persistence,
-    // What is known of the night before is in the chances of the first nights.
-    wasClear: null,
   };
-  const odds = playSeasons({ ...task, jobs: placed.task.jobs }, answer.plan, answer.pools, weather, {
-    runs: question.runs,
-    seed: SEED,
+  const spare = jobs.map((j) => j.subSec / 60); // at most one sub left is done
+  const play = (playing: "anew" | "literally", runs: number) =>
+    seasonsPlayed(plain, answer.plan, weather, { runs, seed: SEED, spare, playing });
+  const literal = play("literally", question.runs);
+  let kept = literal.next();
+  while (!kept.done) kept = literal.next();
+  const anew = play("anew", question.runs);
+  let odds = anew.next();
+  while (!odds.done) {
+    yield laid; // so that a newer question can end this one
+    odds = anew.next();
+  }
+  const plan: SeasonPlan = {
+    ...laid,
+    odds: odds.value.projects.map((o) => finishOf(question, o)),
+    literally: kept.value.projects.map((o) => finishOf(question, o)),
+    runs: odds.value.runs,
+    stage: "whole",
+  };
+  return { plan, work: { question, tables, task, answer } };
+}
+
+/** A plan under other locks, all of which it keeps: what is kept or closed by hand is said anew. */
+function relocked(plan: SeasonPlan, fresh: readonly Evening[], conflicts: readonly LockConflict[]): SeasonPlan {
+  const now = new Map(fresh.map((e) => [keyOfLane(e), e]));
+  const evenings = plan.evenings.map((e) => {
+    const { isFixed = e.isFixed, closed = e.closed } = now.get(keyOfLane(e)) ?? {};
+    return isFixed === e.isFixed && closed === e.closed ? e : { ...e, isFixed, closed };
   });
-  return { plan: shown(answer, odds, "whole"), work: { question, tables, task, answer } };
+  return { ...plan, evenings, conflicts };
+}
+
+/** A small season finished exactly, as far as that is little work. */
+function finished(task: SeasonTask, answer: SeasonAnswer): SeasonAnswer {
+  const busy = task.lanes.filter((l) => l.chance > 0 && l.worth.some((slot) => slot.some((w) => w > 0)));
+  const hasChoice = (task.choices ?? []).some((c) => c.places.length > 1);
+  if (answer.gap <= GOOD_GAP || hasChoice || busy.length > SMALL || task.jobs.length > 4) return answer;
+  const exact = exactSeason(task, answer, { mostNodes: EXACT_NODES, mostProgrammes: EXACT_PROGRAMMES });
+  const bound = exact.isProven ? exact.value : answer.bound;
+  return {
+    ...answer,
+    plan: exact.plan,
+    value: exact.value,
+    bound,
+    yields: exact.yields,
+    gap: bound > 0 ? Math.max(0, (bound - exact.value) / bound) : 0,
+  };
 }
 
 /** The odds of a project by date. */
@@ -310,15 +327,15 @@ function programmesOf(plan: SeasonPlan, { lanes, jobs }: SeasonTables): Programm
   return lanes.map((lane) =>
     (evenings.get(keyOfLane(lane))?.blocks ?? []).flatMap((b) => {
       const job = numbers.get(keyOfJob(b));
-      const from = Math.floor((b.startMs - lane.startMs) / slot);
-      return job === undefined ? [] : [[job, from, Math.ceil((b.endMs - lane.startMs) / slot)] as const];
+      const from = Math.floor(((b.slots ?? b).startMs - lane.startMs) / slot);
+      return job === undefined ? [] : [[job, from, Math.ceil(((b.slots ?? b).endMs - lane.startMs) / slot)] as const];
     }),
   );
 }
 
 /** The plan, with nothing of the way to it. */
-export function plannedSeason(question: SeasonQuestion, stock?: NightStock, before?: SeasonPlan | null) {
-  const work = planSeason(question, stock, before);
+export function plannedSeason(question: SeasonQuestion, from: Planning = {}) {
+  const work = planSeason(question, from);
   for (let step = work.next(); ; step = work.next()) if (step.done) return step.value;
 }
 

@@ -1,9 +1,9 @@
-import { equivalentHours, type Channel, type Overheads } from "~/core/exposure";
+import { equivalentHours, type Channel } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
 import { lockedNight, type Lock } from "./locks";
 import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
-import type { HourOdds, SeasonProject, SeasonRequest } from "./tables";
+import type { HourOdds, SeasonProject, SeasonRequest, SeasonRig } from "./tables";
 
 export type { HourOdds };
 
@@ -48,7 +48,7 @@ export interface SeasonQuestion {
   /** Nothing of the first night before this instant counts; null = all of it. */
   readonly fromMs: UtcMs | null;
   readonly places: readonly SeasonPlace[];
-  readonly rigs: readonly { readonly id: string; readonly overheads: Overheads }[];
+  readonly rigs: readonly SeasonRig[];
   readonly projects: readonly SeasonProject[];
   readonly rules: PersonRules;
   readonly locks: readonly Lock[];
@@ -56,7 +56,7 @@ export interface SeasonQuestion {
   readonly trips: readonly { readonly night: NightDate; readonly placeId: string }[];
   /** Lag-1 correlation of clear nights. */
   readonly persistence: number;
-  /** Whether the night before the first was clear; null = nobody knows. */
+  /** Whether the night before the first was clear; null = nobody knows. The chances know of it already. */
   readonly wasClear: boolean | null;
   /** Seasons played for the odds. */
   readonly runs: number;
@@ -79,8 +79,6 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
   const placeOf = new Map(places.map((p) => [p.id, p]));
   const index = (night: NightDate) => nightsBetween(question.from, night);
   const locked = new Map([...new Set(locks.map((l) => l.night))].map((n) => [n, lockedNight(locks, n)]));
-  const rigOf = (id: string) => (rules.isOneRig ? "" : (projects.find((p) => p.id === id)?.rigId ?? ""));
-  const stands = new Map(projects.map((p) => [p.id, p.placeId]));
   const known = new Map<string, readonly number[]>();
   const runsOf = (placeId: string, run: number) => {
     const key = `${placeId} ${run}`;
@@ -105,9 +103,7 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
     mayShoot: (projectId: string, placeId: string, night: NightDate, channels: readonly Channel[]) => {
       const l = locked.get(night);
       if (!l) return true;
-      if (!l.mayShoot(projectId, placeId, channels)) return false;
-      if (l.fixed.length === 0 || l.fixed.some((f) => f.projectId === projectId)) return true;
-      return l.fixed.every((f) => stands.get(f.projectId) === placeId && rigOf(f.projectId) !== rigOf(projectId));
+      return l.mayShoot(projectId, placeId, channels);
     },
     runShare: (project: SeasonProject, placeId: string, night: NightDate) => {
       const share = runsOf(placeId, project.clearRun ?? 1)[index(night)] ?? 0;

@@ -1,4 +1,4 @@
-import { normalCdf, normalPdf } from "~/core/numeric";
+import { gammaCdf } from "~/core/numeric";
 
 /** A concave reward in straight pieces: slopes that fall, and how far each reaches; flat beyond the last. */
 export interface Reward {
@@ -7,6 +7,7 @@ export interface Reward {
 }
 
 const PIECES = 12;
+const RISK_PIECES = 16;
 
 /** Every worth minute up to a need counts the same. */
 export const capReward = (need: number, priority: number): Reward => ({ slopes: [priority], widths: [need] });
@@ -27,16 +28,15 @@ export function sqrtReward(goal: number, need: number, priority: number): Reward
 }
 
 /**
- * What is to be expected of a need when the yield itself is chance: priority times E min(Y, need), Y normal with mean y and spread
- * sigma. Nights beyond the need on average are still worth something, as they make up for clouded ones.
+ * What is to be expected of a need when the yield itself is chance: priority times E min(Y, need), Y of a gamma distribution with mean
+ * y and variance `scale` · y, as clouds take nights whole: `scale` = (1+r)/(1−r) Σ q(1−q)a² / Σ q a over the nights of a plan. Concave,
+ * 0 at 0. Nights beyond the need on average are still worth something, as they make up for clouded ones.
  */
-export function riskReward(need: number, sigma: number, priority: number): Reward {
-  if (!(sigma > 1e-6 * need)) return capReward(need, priority);
-  const expected = (y: number) => {
-    const z = (need - y) / sigma;
-    return y * normalCdf(z) + need * (1 - normalCdf(z)) - sigma * normalPdf(z);
-  };
-  return chords((y) => priority * (expected(y) - expected(0)), need + 3 * sigma);
+export function riskReward(need: number, scale: number, priority: number): Reward {
+  if (!(scale > 1e-6 * need)) return capReward(need, priority);
+  const expected = (y: number) =>
+    y <= 0 ? 0 : y * gammaCdf(y / scale + 1, need / scale) + need * (1 - gammaCdf(y / scale, need / scale));
+  return chords((y) => priority * expected(y), need + 3 * Math.sqrt(scale * need), RISK_PIECES);
 }
 
 /** The reward of y. */

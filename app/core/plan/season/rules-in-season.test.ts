@@ -18,7 +18,7 @@ const ask = (project: TestProject, rules: Partial<SeasonProject>, nights = 8, mo
   const bare = testQuestion([project], { places: { home: testPlace }, from, nights }, more);
   return { ...bare, projects: bare.projects.map((p) => ({ ...p, ...rules })) };
 };
-const planOf = (question: SeasonQuestion): SeasonPlan => plannedSeason(question, stock).plan;
+const planOf = (question: SeasonQuestion): SeasonPlan => plannedSeason(question, { stock }).plan;
 const blocksOf = (plan: SeasonPlan) => plan.evenings.flatMap((e) => e.blocks.map((b) => ({ ...b, night: e.night })));
 
 describe("the rules of a project", () => {

@@ -15,7 +15,10 @@ describe("a night of a run of clear ones", () => {
           const clear = chances.map((_, i) => ((code >> i) & 1) === 1);
           let weight = 1;
           chances.forEach((p, i) => {
-            const odds = i === 0 ? p : clear[i - 1] ? p + r * (1 - p) : p * (1 - r);
+            // Each night keeps its chance; two neighbours are clear together as correlated coins are.
+            const q = chances[i - 1] ?? 0;
+            const both = Math.min(p, q, Math.max(0, p + q - 1, p * q + r * Math.sqrt(p * (1 - p) * q * (1 - q))));
+            const odds = i === 0 ? p : clear[i - 1] ? both / q : (p - both) / (1 - q);
             weight *= clear[i] ? odds : 1 - odds;
           });
           clear.forEach((c, n) => {

@@ -1,8 +1,6 @@
 import type { NightDate } from "~/core/time";
 import { addNights } from "~/core/time";
-
-/** The chance that a night is clear after one that was, as clear nights come in runs (Gabriel & Neumann 1962, QJRMS 88, 90). */
-const onAfter = (chance: number, persistence: number): number => chance + persistence * (1 - chance);
+import { clearAfter } from "~/core/weather";
 
 /** How likely a night's run is to have been begun, or to begin, and when. */
 export interface RunOdds {
@@ -19,23 +17,19 @@ export function runOdds(
   persistence: number,
   wasClear: boolean | null,
 ): RunOdds {
-  const at = (n: number) => chances[Math.min(n, chances.length - 1)] ?? 0;
-  // How likely each night is clear within the chain, before anything is known of its neighbours.
-  const alone: number[] = [];
-  chances.forEach((c, n) => {
-    const last = alone[n - 1];
-    alone.push(last === undefined ? c : last * onAfter(c, persistence) + (1 - last) * c * (1 - persistence));
-  });
+  const at = (n: number) => chances[Math.min(Math.max(0, n), chances.length - 1)] ?? 0;
+  /** That a night is clear after the one before it was. */
+  const onAfter = (n: number) => clearAfter(at(n - 1), at(n), persistence).afterClear;
   const forward = (n: number, more: number) => {
     let odds = 1;
-    for (let i = 1; i <= more; i++) odds *= onAfter(at(n + i), persistence);
+    for (let i = 1; i <= more; i++) odds *= onAfter(n + i);
     return odds;
   };
   /** That the night before a clear one was clear: the chain read backwards; before the first by what is known, or by the place. */
   const clearBefore = (n: number) => {
     if (n === 0 && wasClear !== null) return wasClear ? 1 : 0;
-    if (n <= 0) return onAfter(at(0), persistence);
-    return alone[n]! > 0 ? Math.min(1, (alone[n - 1]! * onAfter(at(n), persistence)) / alone[n]!) : 0;
+    if (n <= 0) return clearAfter(at(0), at(0), persistence).afterClear;
+    return at(n) > 0 ? Math.min(1, (at(n - 1) * onAfter(n)) / at(n)) : 0;
   };
   /** That exactly so many nights before a clear one were clear. */
   const before = (n: number, count: number) => {

@@ -1,13 +1,16 @@
 import type { Channel, Overheads } from "~/core/exposure";
-import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
-import type { Equatorial } from "~/core/sky";
+import { placeNight, targetNight, withMoon, type MoonWishes, type OwnLight, type Place, type PlaceNight } from "~/core/night"; // prettier-ignore
+import { nextTransitMs, type Equatorial } from "~/core/sky";
 import { addNights, HOUR_MS, MINUTE_MS, utcMs, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
 import type { CycleStep, TurnStep } from "./rules";
 import type { Block, Lane, SeasonJob, SeasonTask } from "./model";
 import { capReward } from "./reward";
 import { plannedWants, type PlannedWant } from "./wants";
 
-/** What one project wants in one channel and sub length, in minutes of exposure at the target's best. */
+/** How hours count towards the goals of a project: every hour kept as one, or by light, as hours at the target's best. */
+export type HoursCount = "kept" | "light";
+
+/** What one project wants in one channel and sub length, in minutes of exposure: of any that is kept, or at the target's best. */
 export interface ChannelWant {
   readonly channel: Channel;
   readonly goalMin: number;
@@ -15,6 +18,8 @@ export interface ChannelWant {
   readonly subSec: number;
   /** Worth of a minute at the target's best, over the place's moonless zenith; absent = the zenith's own. */
   readonly bestRate?: number;
+  /** What the rig sees beside the sky; absent = the sky alone is weighed. */
+  readonly own?: OwnLight;
   /** The only place it is shot at; absent = wherever the rig stands. */
   readonly onlyAt?: string;
 }
@@ -24,6 +29,9 @@ export interface SeasonProject {
   readonly id: string;
   /** What a minute of it counts against one of the others. */
   readonly priority: number;
+  readonly counts: HoursCount;
+  /** Panels of its frame: a night goes to each of them in turn, or to one; absent = one. */
+  readonly pointings?: number;
   readonly target: Equatorial<"icrs">;
   readonly placeId: string;
   readonly rigId: string;
@@ -51,12 +59,20 @@ export interface HourOdds {
   readonly odds: number;
 }
 
+/** A rig as the season takes it. */
+export interface SeasonRig {
+  readonly id: string;
+  readonly overheads: Overheads;
+  /** Changes sides at the meridian, which takes its time. */
+  readonly flips?: boolean;
+}
+
 /** A person's season: what is to be shot, with what, from where, under which rules. */
 export interface SeasonRequest {
   readonly from: NightDate;
   readonly nights: number;
   readonly places: readonly { readonly id: string; readonly place: Place }[];
-  readonly rigs: readonly { readonly id: string; readonly overheads: Overheads }[];
+  readonly rigs: readonly SeasonRig[];
   readonly projects: readonly SeasonProject[];
   /** Chance that a night is clear at a place, 0 to 1. */
   readonly chanceOf: (placeId: string, night: NightDate) => number;
@@ -133,6 +149,12 @@ export const SLOT_MIN = 15;
 const SLOT_MS = SLOT_MIN * MINUTE_MS;
 /** Minutes at their best that a block costs by itself: of two like plans the one with fewer changes; a proposal of this project. */
 const TICK = 0.5;
+/** What a minute costs at the end of a season, as a share of its priority: of two like nights the earlier one (PLAN.md 8.2, tried). */
+const LATENESS = 0.1;
+/** What a minute of no worth costs where every minute kept counts the same, as a share of its priority (PLAN.md 8.10, tried). */
+const POOR_LIGHT = 0.15;
+const HALF_TURN_MS = 43_082_045; // half a sidereal day
+const LEAST_LEFT = 0.1; // of a slot with a flip in it: it stays usable
 const LEAST_ODDS = 0.05; // no forecast is surer than that; what a clouded night would be used for stays known
 
 /** What forecasts make of the slots of a night: the chance of the night, and by slot the share of it. */
@@ -153,8 +175,12 @@ function pooled(
 }
 
 /** The run of slots, at most so many, in which most is to be had. */
-function bestRun(worth: readonly (readonly number[])[], most: number): readonly [from: number, to: number] {
-  const best = worth.map((slot) => Math.max(0, ...slot));
+function bestRun(
+  worth: readonly (readonly number[])[],
+  charge: readonly (readonly number[])[],
+  most: number,
+): readonly [from: number, to: number] {
+  const best = worth.map((slot, s) => Math.max(0, ...slot.map((w, k) => w - charge[s]![k]!)));
   let [from, sum] = [0, 0];
   let top = -1;
   for (let s = 0; s < best.length; s++) {
@@ -179,8 +205,11 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
   const jobs: SeasonJob[] = open.map(({ project, number, want }) => ({
     project: number,
     reward: capReward(want.remainingMin, project.priority),
-    ...(project.leastMin === undefined ? {} : { minSlots: slotsFor(project.leastMin) }),
+    need: want.remainingMin,
+    priority: project.priority,
+    ...(project.leastMin === undefined ? {} : { minSlots: slotsFor(project.leastMin), leastMin: project.leastMin }),
   }));
+  const flipMinOf = new Map(rigs.map((r) => [r.id, r.flips ? r.overheads.flipMin + r.overheads.focusMin : 0]));
   const lanes: SeasonLane[] = [];
   const rows: Lane[] = [];
   // A rig stands where its projects say; one that is used at two places is two lanes.
@@ -220,6 +249,7 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       const table = () => Array.from({ length: to - from }, () => new Uint8Array(open.length));
       const [usableMin, fromMin, toMin] = [table(), table(), table()];
       const worth = Array.from({ length: to - from }, () => open.map(() => 0));
+      const charge = Array.from({ length: to - from }, () => open.map(() => 0));
       const within = request.within?.(placeId, date) ?? null;
       const [earliest, latest] = [within?.startMs ?? 0, within?.endMs ?? Number.MAX_SAFE_INTEGER];
       if (request.isFree(date))
@@ -231,35 +261,50 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
           const inRun = project.clearRun === undefined ? 1 : (request.runShare?.(project, placeId, date) ?? 1);
           if (inRun <= 0) return;
           const over = withMoon(night, project.moon);
+          const isKept = project.counts === "kept";
+          const stepMin = inRun * steps.stepMin * want.efficiency;
           const parts = want.parts.map(({ want: w, share }) => {
-            const { walk, windows } = targetNight(over, project.target, w.channel);
+            const { walk, windows, ofDate } = targetNight(over, project.target, w.channel, w.own);
             // Where no sub fits, nothing can be shot.
             const long = windows.filter((x) => x.endMs - x.startMs >= w.subSec * 1000);
-            return { walk, long, scale: (inRun * share * gain * steps.stepMin * want.efficiency) / (w.bestRate ?? 1) };
+            return { walk, long, ofDate, share, quality: gain / (w.bestRate ?? 1) };
           });
           for (let i = 0; i < steps.count; i++) {
             const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;
             if (startMs < earliest || startMs + steps.stepMin * MINUTE_MS > latest) continue;
-            let sum = 0;
-            for (const { walk, long, scale } of parts) {
+            // Worth of a minute over one at the target's best.
+            let light = 0;
+            for (const { walk, long, share, quality } of parts) {
               const is = walk.worth[i]! > 0 && long.some((w) => w.startMs <= startMs && startMs < w.endMs);
               if (!is) {
-                sum = 0;
+                light = 0;
                 break;
               }
-              sum += walk.worth[i]! * scale;
+              light += walk.worth[i]! * share * quality;
             }
-            if (!(sum > 0)) continue;
+            if (!(light > 0)) continue;
             const slot = slotOf(i) - from;
             const minute = Math.round(startMs / MINUTE_MS - (slot + from) * SLOT_MIN);
-            worth[slot]![k]! += sum;
+            worth[slot]![k]! += isKept ? stepMin : light * stepMin;
+            if (isKept) charge[slot]![k]! += POOR_LIGHT * project.priority * stepMin * Math.max(0, 1 - light);
             if (usableMin[slot]![k] === 0) fromMin[slot]![k] = Math.max(0, minute);
             usableMin[slot]![k]! += steps.stepMin;
             toMin[slot]![k] = Math.min(SLOT_MIN, minute + steps.stepMin);
           }
+          // A flip takes its time out of the slot in which it falls due.
+          const flipMin = Math.max(0, ...rigIds.map((id) => flipMinOf.get(id) ?? 0));
+          if (flipMin > 0) {
+            const passage = nextTransitMs(night.sky, parts[0]!.ofDate);
+            const endMs = steps.startMs + steps.count * steps.stepMin * MINUTE_MS;
+            const before = Math.ceil((steps.startMs - passage) / HALF_TURN_MS);
+            for (let ms = passage + before * HALF_TURN_MS; ms < endMs; ms += HALF_TURN_MS) {
+              const row = worth[Math.floor(ms / SLOT_MS) - from];
+              if (row && row[k]! > 0) row[k]! *= Math.max(LEAST_LEFT, 1 - flipMin / SLOT_MIN);
+            }
+          }
         });
       const [first, last] =
-        request.mostHours === undefined ? [0, worth.length] : bestRun(worth, Math.max(1, request.mostHours * (60 / SLOT_MIN))); // prettier-ignore
+        request.mostHours === undefined ? [0, worth.length] : bestRun(worth, charge, Math.max(1, request.mostHours * (60 / SLOT_MIN))); // prettier-ignore
       worth.forEach((slot, s) => (s < first || s >= last ? slot.fill(0) : undefined));
       const startMs = utcMs(from * SLOT_MS);
       const isUsed = worth.map((slot) => slot.some((w) => w > 0));
@@ -268,6 +313,10 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       rows.push({
         chance: weather.chance,
         worth: weather.share === null ? worth : worth.map((slot, s) => slot.map((w) => w * weather.share!(s))),
+        clear: worth,
+        minutes: usableMin,
+        lateness: (LATENESS * n) / Math.max(1, request.nights),
+        charge,
       });
     }
     onNight?.(n + 1);
@@ -289,6 +338,7 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       slotMin: SLOT_MIN,
       targetsANight: request.targetsANight,
       minSlots: slotsFor(request.minBlockMin),
+      leastMin: request.minBlockMin,
       lostMin: {
         start: most((o) => o.focusMin + o.panelChangeSec / 60),
         target: most((o) => o.panelChangeSec / 60 + o.focusMin + o.filterChangeSec / 60),
@@ -324,7 +374,7 @@ function firstThings(
     const early = new Set([...gains].flatMap(([night, gain]) => ((left -= gain) > 0 ? [night] : [])));
     lanes.forEach(({ night, worth }, l) => {
       if (early.has(night))
-        for (const table of [worth, rows[l]!.worth])
+        for (const table of worth === rows[l]!.worth ? [worth] : [worth, rows[l]!.worth])
           for (const slot of table as number[][]) for (const k of others) slot[k] = 0;
     });
   }

@@ -2,9 +2,9 @@ import type { Channel } from "~/core/exposure";
 import type { NightDate } from "~/core/time";
 import { nightsBetween } from "~/core/time";
 import { IDLE, type Column } from "./model";
-import { columnOf } from "./night";
+import { NO_USE } from "./night";
 import { slopeAt, topSlope } from "./reward";
-import { Season } from "./solve";
+import { Season } from "./state";
 import type { Evening } from "./evening";
 import type { SeasonWork } from "./plan";
 
@@ -35,14 +35,13 @@ export interface WhyEvening {
   readonly instead: Readonly<Record<string, readonly Instead[]>>;
 }
 
-const FORBIDDEN = -1e6;
 const LOOK_AHEAD = 30; // nights; what comes later is no substitute
 const ALTERNATIVES = 2;
 
 /** The plan as the solver holds it, so that single evenings can be changed and weighed. */
 function restored({ task, answer }: SeasonWork): Season {
   const season = new Season(task);
-  season.restart(answer.plan.map((blocks, l) => columnOf(task, season.tables[l]!, blocks) ?? IDLE));
+  season.restart(answer.plan.map((blocks, l) => season.column(l, blocks) ?? IDLE));
   return season;
 }
 
@@ -50,7 +49,7 @@ function restored({ task, answer }: SeasonWork): Season {
 function aloneFor(season: Season, lane: number, project: number): Column {
   const { jobs } = season.task;
   const prices = jobs.map(({ project: p, reward }, k) =>
-    p === project ? Math.max(slopeAt(reward, season.yields[k]!), 1e-3 * topSlope(reward)) : FORBIDDEN,
+    p === project ? Math.max(slopeAt(reward, season.yields[k]!), 1e-3 * topSlope(reward)) : NO_USE,
   );
   return season.bestAt(lane, prices);
 }
