@@ -89,12 +89,17 @@ describe("a project put together", () => {
     expect(c.panels).toHaveLength(6);
     expect(c.contributions.every((x) => x.data.projectId === "project-loop")).toBe(true);
     const p5 = c.needs.find((n) => n.panel === "P5" && n.channel === "OIII")!;
-    // 10 × 300 s kept in October, each minute at its worth against the best: the Veil culminates 13° from the zenith there,
-    // where MATHS C6.4 has 0.97 (between 1 at 90° and 0.846 at 60°).
+    // 10 × 300 s kept in October: an hour kept is an hour, whatever its light was; by light it is what MATHS C6.4 says, 0.97 at 77°.
     const kept = c.contributions.filter((x) => x.data.panel === "P5" && x.data.channel === "OIII");
     expect(kept.reduce((s, x) => s + (x.data.kept * x.data.exposureSec) / 60, 0)).toBe(50);
     expect(p5.goalMin).toBe(150);
-    expect(p5.remainingMin).toBeCloseTo(150 - (50 * kept[0]!.data.worthRate!) / 0.97, 0);
+    expect(p5.remainingMin).toBe(100);
+    const byLight = {
+      ...library,
+      projects: library.projects.map((p) => ({ ...p, data: { ...p.data, hours: "light" as const } })),
+    };
+    const light = requireContext(byLight, "project-loop").needs.find((n) => n.panel === "P5" && n.channel === "OIII")!;
+    expect(light.remainingMin).toBeCloseTo(150 - (50 * kept[0]!.data.worthRate!) / 0.97, 0);
     expect(c.filters.map((f) => f.data.channel)).toEqual(["L", "R", "G", "B", "Ha", "OIII"]);
   });
   it("cannot be without its rig, its place or its frame", () => {

@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { depthRate, type Channel, type Filter, type Rig } from "~/core/exposure";
+import { depthRate, ownLightOf, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import {
   cellKey,
@@ -9,9 +9,10 @@ import {
   loomOf,
   type ContributionData,
   type CountedEntry,
+  type FilledPanel,
   type LoomCell,
 } from "~/core/ledger";
-import { bestRate, type MoonWishes, type Place } from "~/core/night";
+import { bestRate, type MoonWishes, type OwnLight, type Place } from "~/core/night";
 import {
   filterOfGoal,
   isFollowed,
@@ -23,6 +24,7 @@ import {
   type FrameData,
   type FrameStock,
   type GoalData,
+  type HoursCount,
   type Need,
   type PanelGoal,
   type ProjectData,
@@ -55,18 +57,24 @@ export interface ProjectContext {
   readonly contributions: readonly Entity<ContributionData>[];
   /** Whose kit and sky its hours are measured by. */
   readonly reference: Reference;
-  /** Of the log, what counts for the panels of this frame, under their names. */
+  /** How its hours count: every hour kept as one, or by light. */
+  readonly hours: HoursCount;
+  /** Of the log, what counts for the panels of this frame, under their names: as the project's hours count. */
   readonly counted: readonly CountedEntry[];
+  /** The same by light, as hours at the reference with the target at its best: the weights of the stack, whatever goals are counted in. */
+  readonly byLight: readonly CountedEntry[];
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
+  /** What the rig sees beside the sky in a goal's channel and sub length. */
+  readonly ownLight: (channel: Channel, subSec: number) => OwnLight | undefined;
   /** Worth of a minute at the target's best here, by channel. */
   readonly bestRates: Readonly<Partial<Record<Channel, number>>>;
   /** Hours at the reference that a kept hour of an entry is, wherever it points. */
   readonly countOf: (entry: ContributionData) => number;
   /** Worth of a minute at the target's best at the reference, by channel. */
   readonly bestThere: Readonly<Partial<Record<Channel, number>>>;
-  /** Hours at the reference that an hour of this part is, with the target at its best in both places: what goals are divided by. */
+  /** Hours of the goal that an hour of this part is: one as kept; by light, hours at the reference, the target at its best in both places. */
   readonly hourIs: (channel: Channel) => number;
   /** What is left to do in the channels promised, as far as this rig has filters for them: in minutes with this part's own kit and sky. */
   readonly needs: readonly Need[];
@@ -162,20 +170,20 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.
     const counter = frame === reference ? measured.rig : rig;
     const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured) };
-    const counted = countedEntries(
-      contributions.map((x) => x.data),
-      {
-        ...counting,
-        panelsOf: panelsFilled(library, {
-          frameId: frame.id,
-          stock,
-          shot: shotWith(frame.data, opticsOf(counter.data)),
-          rigId: counter.id,
-          ownerId: part.data.memberId,
-        }),
-      },
-    );
+    const filled = panelsFilled(library, {
+      frameId: frame.id,
+      stock,
+      shot: shotWith(frame.data, opticsOf(counter.data)),
+      rigId: counter.id,
+      ownerId: part.data.memberId,
+    });
+    const entries = contributions.map((x) => x.data);
+    const byLight = countedEntries(entries, { ...counting, panelsOf: filled });
+    const hours = project.data.hours ?? "kept";
+    const counted =
+      hours === "light" ? byLight : countedEntries(entries, { ...AS_KEPT, panelsOf: (e) => wholePanels(filled(e)) });
     const hourIs = (channel: Channel): number => {
+      if (hours === "kept") return 1;
       if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
       const [mine, theirs] = [{ place, rig, filters }, measured].map((at) => depthRate(channel, kitOf(at))?.rate);
       const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
@@ -208,7 +216,15 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       moon: moonOfProject(everywhere, project.data, goals),
       filters,
       contributions,
+      hours,
       counted,
+      byLight,
+      ownLight: (channel, subSec) => {
+        const filter = filters.find((f) => f.data.channel === channel)?.data;
+        if (!filter) return undefined;
+        const { skyMagPerArcsec2, seeingArcsec } = place.data;
+        return ownLightOf({ rig: rig.data, filter, skyMagPerArcsec2, seeingArcsec, protectedMag: null }, subSec);
+      },
       reference: measured,
       hourIs,
       countOf: countAgainst(counting),
@@ -232,6 +248,15 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     return null;
   }
 }
+
+/** Every hour kept is one, whoever took it, where and under whatever Moon. */
+const AS_KEPT = { bestRates: {}, hourIs: () => 1 } as const;
+
+const MOST_OF_PANEL = 0.5;
+
+/** Panels filled, where an hour is an hour: what covers most of a panel counts for it whole. */
+const wholePanels = (filled: readonly FilledPanel[]): readonly FilledPanel[] =>
+  filled.map((f) => (f.share >= MOST_OF_PANEL ? { ...f, share: 1 } : f));
 
 /** Half a minute of rest is none. */
 const WORTH_NAMING_MIN = 0.5;

@@ -1,9 +1,11 @@
+import type { Channel } from "~/core/exposure";
 import { bestRate, clearChanceOn, type Place } from "~/core/night";
 import { nightOutcomes } from "~/core/ledger";
 import {
   URGENCIES,
   USUAL_PERSON_RULES,
   hoursOf,
+  isWork,
   outWindow,
   weightOf,
   type HourOdds,
@@ -23,7 +25,9 @@ import { nightOver } from "./nights";
 import { libraryHere } from "./open-library";
 import { meOf } from "./parts";
 import { ownContextsOf, type ProjectContext } from "./project";
-import { keptPlan, leavePlan, type KeptPlan } from "~/storage/kept-plan";
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
+import { keptPlan, leavePlan, shownPlan, type KeptPlan } from "~/storage/kept-plan";
 import { planSeasonInWorker } from "~/workers/season";
 import { recaller } from "./recall";
 import { askAll, weatherKept } from "./weather";
@@ -32,10 +36,18 @@ import { askAll, weatherKept } from "./weather";
 export const SEASON_NIGHTS = 180;
 /** Nights from tonight on that forecasts are asked for. */
 export const FORECAST_NIGHTS = 3;
-const RUNS = 2000;
+const RUNS = 300; // the odds are known to three points; each night of each is planned anew
 
 /** How nights are planned for the owner of a library. */
 export const rulesOf = (library: Library): PersonRules => library.settings?.data.planning ?? USUAL_PERSON_RULES;
+
+/** By what light a want is weighed: as kept by all that the rig sees, by light by the sky alone, as its books are kept. */
+function lightOf(c: ProjectContext, { channel, subSec }: { readonly channel: Channel; readonly subSec: number }) {
+  const { data } = c.place;
+  if (c.hours === "light") return { bestRate: c.bestRates[channel] ?? bestRate(data, c.layout.centre, channel) };
+  const own = c.ownLight(channel, subSec);
+  return { bestRate: bestRate(data, c.layout.centre, channel, own), ...(own ? { own } : {}) };
+}
 
 /** A project as the season takes it: what is left of its channels, panels of one channel together. */
 function seasonProject(c: ProjectContext): SeasonProject {
@@ -56,7 +68,14 @@ function seasonProject(c: ProjectContext): SeasonProject {
   return {
     id: c.id,
     priority: weightOf(URGENCIES[urgency], rules.isToFinish ?? false, goalMin, sum((w) => w.remainingMin)), // prettier-ignore
-    counts: "light",
+    counts: c.hours,
+    ...(c.panels.length > 1 ? { pointings: c.panels.length } : {}),
+    shot: {
+      panels: c.panels.map(({ number, centre }) => ({ number, centre })),
+      needs: c.needs,
+      school: c.project.data.school,
+      ...(rules.roundSubs === undefined ? {} : { roundSubs: rules.roundSubs }),
+    },
     ...(leastMin === undefined ? {} : { leastMin }),
     ...(cycle === undefined ? {} : { cycle }),
     ...(first === undefined ? {} : { first }),
@@ -68,8 +87,8 @@ function seasonProject(c: ProjectContext): SeasonProject {
     moon: c.moon,
     wants: all.map((w) => ({
       ...w,
+      ...lightOf(c, w),
       ...(c.part.data.onlyAt?.[w.channel] === undefined ? {} : { onlyAt: c.part.data.onlyAt[w.channel]! }),
-      bestRate: c.bestRates[w.channel] ?? bestRate(c.place.data, c.layout.centre, w.channel),
     })),
     ...(deadline === undefined ? {} : { deadline: nightDate(deadline) }),
   };
@@ -145,11 +164,21 @@ export function placeInSeason(library: Library, placeId: string): SeasonPlace | 
   return place ? seasonPlace(library, withLearntChances(library, place), from) : null;
 }
 
+/** Plans are provisional as long as something is being asked. */
+export async function whileAsking<T>(work: Promise<T>): Promise<T> {
+  asking++;
+  try {
+    return await work;
+  } finally {
+    asking--;
+  }
+}
+
 /** Asks the forecasts of all places of the season; whether there was anything new. */
 export async function askForecasts(signal: AbortSignal): Promise<boolean> {
   const before = await libraryHere();
   const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
-  await Promise.all(places.map((place) => askAll(before, place, signal)));
+  await whileAsking(Promise.all(places.map((place) => askAll(before, place, signal))));
   return (await libraryHere()).forecasts !== before.forecasts;
 }
 
@@ -197,7 +226,20 @@ export function seasonQuestion(library: Library): SeasonQuestion {
       nights: SEASON_NIGHTS,
       fromMs: lookedAt(library, places, today),
       places: places.map((p) => seasonPlace(library, withLearntChances(library, p), today)),
-      rigs: [...new Map(contexts.map((c) => [c.rig.id, { id: c.rig.id, overheads: c.rig.data.overheads }])).values()],
+      rigs: [
+        ...new Map(
+          contexts.map((c) => [
+            c.rig.id,
+            {
+              id: c.rig.id,
+              overheads: c.rig.data.overheads,
+              flips: c.rig.data.flipsAtMeridian,
+              changesFilters: c.rig.data.filterIds.length > 1,
+            },
+          ]),
+        ).values(),
+      ],
+      standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
       projects: contexts.map(seasonProject),
       rules: rulesOf(library),
       locks,
@@ -226,16 +268,50 @@ export interface SeasonRun {
   readonly whole: Promise<SeasonPlan>;
 }
 
+/** The plan that its owner has had before their eyes on the season's page: what moved is told against it. */
 let seen: SeasonPlan | null = null;
 
 /** Its owner has had this plan before their eyes: the next one is compared with it. */
 export const markSeen = (plan: SeasonPlan): void => void (seen = plan);
 
-let run: { readonly key: string; readonly it: SeasonRun } | null = null;
-/** The plan left in this browser the last time, read once. */
-let left: Promise<KeptPlan | null> | null = null;
+/** Services that are being asked now: what is planned meanwhile is provisional. */
+let asking = 0;
 
-function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): SeasonRun {
+/** Whether forecasts are being asked, so that a plan is not the last word. */
+export const isProvisional = (): boolean => asking > 0;
+
+/** The plan that screens showed last: evenings stay as they were in it unless a change is worth more than staying. Read once from what the browser kept. */
+let shown: Promise<KeptPlan | null> | null = null;
+const shownLast = (): Promise<KeptPlan | null> => (shown ??= shownPlan().catch(() => null));
+
+let run: { readonly sum: string; readonly butLocks: string; readonly it: SeasonRun } | null = null;
+
+/** Whether a plan keeps all that stands in it by hand. */
+function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
+  return locks.every((lock) => {
+    const blocks = plan.evenings
+      .filter((e) => e.night === lock.night)
+      .flatMap((e) => e.blocks.map((b) => ({ ...b, placeId: e.placeId })));
+    const isIt = (b: (typeof blocks)[number]) =>
+      (lock.projectId === undefined ||
+        isWork(b, { projectId: lock.projectId, ...(lock.channel === undefined ? {} : { channel: lock.channel }) })) &&
+      (lock.placeId === undefined || b.placeId === lock.placeId);
+    if (lock.does === "forbid") return !blocks.some(isIt);
+    return lock.projectId === undefined ? blocks.every(isIt) && blocks.length > 0 : blocks.some(isIt);
+  });
+}
+
+/** What a plan in the making starts from. */
+interface Start {
+  readonly question: SeasonQuestion;
+  readonly sum: string;
+  /** The plan before, of this session. */
+  readonly last: SeasonPlan | null;
+  /** A plan that answers this question but for locks that it keeps anyhow. */
+  readonly agreed: SeasonPlan | null;
+}
+
+function begin({ question, sum, last, agreed }: Start): SeasonRun {
   const listeners = new Set<(plan: SeasonPlan) => void>();
   let best: SeasonPlan | null = null;
   let before = seen;
@@ -249,16 +325,16 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
     for (const listener of listeners) listener(plan);
   };
   const work = async (): Promise<SeasonPlan> => {
-    const kept = last ? null : await (left ??= keptPlan());
-    // What was left is what its owner saw last; where nothing has changed since, it is the plan.
-    if (kept && !seen) before = seen = kept.plan;
-    previous ??= kept?.plan ?? null;
-    const isSame = kept?.key === key && kept.plan.stage === "whole";
-    if (isSame) tell(kept.plan);
+    const stays = await shownLast();
+    // What was shown is what its owner saw last.
+    if (stays && !seen) before = seen = stays.plan;
+    previous ??= stays?.plan ?? null;
+    const known = agreed ?? (await keptPlan(sum).catch(() => null))?.plan ?? null;
+    const isSame = known?.stage === "whole";
+    if (isSame && !agreed) tell(known);
     const plan = await planSeasonInWorker(
       question,
-      last ?? kept?.plan ?? null,
-      isSame,
+      { before: isSame ? known : (last ?? stays?.plan ?? null), seen: stays?.plan ?? null, isSame },
       isSame ? () => undefined : tell,
     );
     if (!plan) {
@@ -267,9 +343,14 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
       newer.settled.then(settle, fail);
       return newer.whole;
     }
-    if (!isSame) tell(plan);
+    if (!isSame || agreed) tell(plan);
     settle(plan);
-    if (plan.stage === "whole") void leavePlan({ key, plan });
+    if (plan.stage === "whole") {
+      // What is planned while forecasts are still being asked anchors nothing.
+      const isShown = !isProvisional();
+      if (isShown) shown = Promise.resolve({ sum, plan });
+      void leavePlan({ sum, plan }, isShown);
+    }
     return plan;
   };
   const whole = work().catch((error: unknown) => {
@@ -293,16 +374,37 @@ function begin(question: SeasonQuestion, key: string, last: SeasonPlan | null): 
   };
 }
 
-/** The plan of the owner of a library: one for all screens, made anew when anything it is made from has changed, from the last one on. */
+const sumOf = (what: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(what))));
+
+/**
+ * The plan of the owner of a library: one for all screens, made anew when anything it is made from has changed. A question that was
+ * answered before has the plan it had, so that undoing brings it back; one that differs only by locks which the plan keeps has that
+ * plan; any other starts from the plan shown last, and stays with it where a change is not worth it.
+ */
 export function seasonRun(library: Library): SeasonRun {
   const question = seasonQuestion(library);
   if (run?.it.question === question) return run.it;
-  const key = JSON.stringify(question);
-  if (run?.key === key) return run.it;
-  const it = begin(question, key, run?.it.latest() ?? null);
-  run = { key, it };
+  const sum = sumOf(question);
+  if (run?.sum === sum) return run.it;
+  const butLocks = sumOf({ ...question, locks: [] });
+  const last = run?.it.latest() ?? null;
+  const isMore = run !== null && run.it.question.locks.every((l) => question.locks.some((x) => x.id === l.id));
+  const agreed =
+    run?.butLocks === butLocks && isMore && last?.stage === "whole" && keeps(last, question.locks) ? last : null;
+  const it = begin({ question, sum, last, agreed });
+  run = { sum, butLocks, it };
   return it;
 }
+
+/** A plan that came with a backup: it is the one that its owner saw last, unless this browser has one of its own. */
+export async function takeShownPlan(kept: KeptPlan): Promise<void> {
+  if ((await shownLast()) !== null) return;
+  shown = Promise.resolve(kept);
+  await leavePlan(kept, true);
+}
+
+/** The plan that its owner saw last, for their own backup; null where none was made. */
+export const planForBackup = (): Promise<KeptPlan | null> => shownLast();
 
 /** The plan that screens go by. */
 export const seasonPlan = (library: Library): Promise<SeasonPlan> => seasonRun(library).settled;

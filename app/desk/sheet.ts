@@ -1,7 +1,7 @@
 import { panelName } from "~/core/framing";
 import type { RunSheet } from "~/core/night";
 import { filterOfGoal, nightSheet, panelLabel, type Evening, type SheetProject } from "~/core/plan";
-import type { NightDate, UtcInterval } from "~/core/time";
+import type { NightDate, UtcInterval, UtcMs } from "~/core/time";
 import { turnTo } from "~/core/units";
 import type { Entity, Library } from "./library";
 import type { Place } from "~/core/night";
@@ -33,6 +33,8 @@ export function sheetOf(
     readonly night: NightDate;
     readonly contexts: readonly ProjectContext[];
     readonly within: UtcInterval | null;
+    /** When rain is near; absent or null = none is in sight. */
+    readonly rainMs?: UtcMs | null;
   },
 ): EveningSheet | null {
   const ids = [...new Set(evening.blocks.map((b) => b.projectId))];
@@ -58,8 +60,10 @@ export function sheetOf(
     night: nightOver(at.place.data, at.night, moonOf(library)),
     overheads: rig.overheads,
     flips: rig.flipsAtMeridian,
+    changesFilters: rig.filterIds.length > 1,
     standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
     within: at.within,
+    rainMs: at.rainMs ?? null,
   });
   const contextFor = (id: string | undefined) => mine.find((c) => c.id === id);
   const several = mine.length > 1;

@@ -134,7 +134,7 @@ export async function wishedProject(
     project: {
       id: `wish ${targetId}`,
       priority: 1,
-    counts: "light",
+      counts: "light",
       target: entry.at,
       placeId: place.id,
       rigId: rig.id,

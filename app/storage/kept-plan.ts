@@ -2,26 +2,62 @@ import type { SeasonPlan } from "~/core/plan";
 import { openDrawer, type Drawer } from "./driver";
 import { databaseName } from "./session";
 
-/** A plan as it was left, and the question it answers, as text. */
+/** A settled plan, under the sum of the question it answers. */
 export interface KeptPlan {
-  readonly key: string;
+  readonly sum: string;
   readonly plan: SeasonPlan;
 }
 
 /** Goes up when plans are built differently: what another version left is not read. */
-const LAYOUT = 1;
+const LAYOUT = 2;
+/** Plans kept: the same question has the same plan, whatever was asked in between. */
+const MOST = 32;
 
 let opened: Promise<Drawer> | null = null;
 const drawer = (): Promise<Drawer> => (opened ??= openDrawer(`${databaseName()}-plan`, "plan"));
 
-/** The plan left last in this browser; null when there is none that can be read. It can always be made anew. */
-export async function keptPlan(): Promise<KeptPlan | null> {
-  const raw = (await (await drawer()).read("plan").catch(() => null)) as
-    (KeptPlan & { readonly layout?: number }) | null;
-  return raw?.layout === LAYOUT ? { key: raw.key, plan: raw.plan } : null;
+interface Index {
+  readonly layout: number;
+  /** Oldest first. */
+  readonly sums: readonly string[];
+  /** The plan that screens showed last. */
+  readonly shown: string | null;
 }
 
-/** Leaves a plan for the next time. That it cannot be written loses nothing. */
-export async function leavePlan({ key, plan }: KeptPlan): Promise<void> {
-  await (await drawer()).write(new Map([["plan", { layout: LAYOUT, key, plan }]]));
+const EMPTY: Index = { layout: LAYOUT, sums: [], shown: null };
+
+async function indexOf(store: Drawer): Promise<Index> {
+  const raw = (await store.read("index").catch(() => null)) as Partial<Index> | null;
+  return raw?.layout === LAYOUT && Array.isArray(raw.sums) ? { ...EMPTY, ...raw } : EMPTY;
+}
+
+const nameOf = (sum: string): string => `plan ${sum}`;
+
+/** The plan kept for a question; null when there is none that can be read. It can always be made anew. */
+export async function keptPlan(sum: string): Promise<KeptPlan | null> {
+  const store = await drawer();
+  const raw = (await store.read(nameOf(sum)).catch(() => null)) as (KeptPlan & { readonly layout?: number }) | null;
+  return raw?.layout === LAYOUT && raw.sum === sum ? { sum, plan: raw.plan } : null;
+}
+
+/** The plan that screens showed last in this browser; null where they never showed one. */
+export async function shownPlan(): Promise<KeptPlan | null> {
+  const { shown } = await indexOf(await drawer());
+  return shown === null ? null : keptPlan(shown);
+}
+
+/** Keeps a plan; `isShown`: it is the one that screens show. That it cannot be written loses nothing. */
+export async function leavePlan({ sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
+  const store = await drawer();
+  const index = await indexOf(store);
+  const sums = [...index.sums.filter((s) => s !== sum), sum];
+  const shown = isShown ? sum : index.shown;
+  const old = sums.slice(0, Math.max(0, sums.length - MOST)).filter((s) => s !== shown);
+  await store.write(
+    new Map<string, unknown>([
+      [nameOf(sum), { layout: LAYOUT, sum, plan }],
+      ["index", { layout: LAYOUT, sums: sums.filter((s) => !old.includes(s)), shown } satisfies Index],
+    ]),
+  );
+  for (const s of old) await store.drop(nameOf(s));
 }

@@ -1,9 +1,10 @@
 import { proxy, wrap, type Remote } from "comlink";
 import {
-  planSeason,
+  planEvenings,
   whyEvening,
   type Evening,
   type NightStock,
+  type Planning,
   type SeasonPlan,
   type SeasonQuestion,
   type SeasonWork,
@@ -32,14 +33,12 @@ function started(): NonNullable<typeof worker> {
 const stock: NightStock = new Map();
 let workHere: SeasonWork | null = null;
 
+/** What a plan starts from, as it crosses to the worker. */
+export type PlanStart = Pick<Planning, "before" | "seen" | "isSame">;
+
 /** Where there are no workers: the same plan, at once. */
-function planHere(
-  question: SeasonQuestion,
-  before: SeasonPlan | null,
-  isSame: boolean,
-  onPlan: (plan: SeasonPlan) => void,
-): SeasonPlan {
-  const steps = planSeason(question, { stock, before, isSame });
+function planHere(question: SeasonQuestion, from: PlanStart, onPlan: (plan: SeasonPlan) => void): SeasonPlan {
+  const steps = planEvenings(question, { ...from, stock });
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) {
       workHere = step.value.work;
@@ -49,16 +48,15 @@ function planHere(
   }
 }
 
-/** Plans a season off the main thread; `onPlan` hears of every plan that is better than the one before. `isSame`: `before` answers this very question. Null when a newer question came. */
+/** Plans a season off the main thread; `onPlan` hears of every plan that is better than the one before. Null when a newer question came. */
 export async function planSeasonInWorker(
   question: SeasonQuestion,
-  before: SeasonPlan | null,
-  isSame: boolean,
+  from: PlanStart,
   onPlan: (plan: SeasonPlan) => void,
 ): Promise<SeasonPlan | null> {
-  if (typeof Worker === "undefined") return planHere(question, before, isSame, onPlan);
+  if (typeof Worker === "undefined") return planHere(question, from, onPlan);
   const { api, failed } = started();
-  return Promise.race([api.plan(question, before, isSame, proxy(onPlan)), failed]);
+  return Promise.race([api.plan(question, from, proxy(onPlan)), failed]);
 }
 
 /** Ends the plan under way; the best so far stays. */
@@ -77,15 +75,14 @@ export async function planApart(
   before: SeasonPlan | null,
   signal: AbortSignal,
 ): Promise<SeasonPlan> {
-  if (typeof Worker === "undefined") return planHere(question, before, false, () => undefined);
+  if (typeof Worker === "undefined") return planHere(question, { before, seen: before }, () => undefined);
   const plan = await runJob<SeasonApi, SeasonPlan | null>(
     new Worker(new URL("./season.worker.ts", import.meta.url), { type: "module" }),
     signal,
     (api) =>
       api.plan(
         question,
-        before,
-        false,
+        { before, seen: before },
         proxy(() => undefined),
       ),
   );

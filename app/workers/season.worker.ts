@@ -1,7 +1,8 @@
 import { expose } from "comlink";
+import type { PlanStart } from "./season";
 import {
   changedBy,
-  planSeason,
+  planEvenings,
   whyEvening,
   type Evening,
   type NightStock,
@@ -29,7 +30,7 @@ async function waits(weeks: number, onWait: (projectId: string, doneShare: numbe
   for (const project of question.projects) {
     if (project.wants.every((w) => w.remainingMin <= DONE_MIN)) continue;
     const changed = changedBy({ ...question, runs: WAIT_RUNS }, { kind: "wait", projectId: project.id, weeks });
-    const steps = planSeason(changed, { stock, before });
+    const steps = planEvenings(changed, { stock, before, seen: before });
     for (let step = steps.next(); ; step = steps.next()) {
       await breath();
       if (turn !== mine) return;
@@ -45,20 +46,21 @@ const breath = (): Promise<void> => new Promise((resolve) => setTimeout(resolve,
 
 async function work(
   question: SeasonQuestion,
-  before: SeasonPlan | null,
-  isSame: boolean,
+  from: PlanStart,
   onPlan: (plan: SeasonPlan) => void,
 ): Promise<SeasonPlan | null> {
   const mine = ++turn;
   isStopped = false;
   if (stock.size > MOST_NIGHTS) stock.clear();
-  const steps = planSeason(question, { stock, before, isSame });
+  const steps = planEvenings(question, { ...from, stock });
+  let told: SeasonPlan | null = null;
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) {
       last = step.value.work;
       return step.value.plan;
     }
-    onPlan(step.value);
+    if (step.value !== told) onPlan(step.value);
+    told = step.value;
     await breath();
     if (turn !== mine) return null;
     if (isStopped) return step.value;
@@ -67,13 +69,8 @@ async function work(
 
 const api = {
   /** Plans, and tells every plan that is better than the one before. A newer question ends an older one: null. */
-  plan(
-    question: SeasonQuestion,
-    before: SeasonPlan | null,
-    isSame: boolean,
-    onPlan: (plan: SeasonPlan) => void,
-  ): Promise<SeasonPlan | null> {
-    const job = work(question, before, isSame, onPlan);
+  plan(question: SeasonQuestion, from: PlanStart, onPlan: (plan: SeasonPlan) => void): Promise<SeasonPlan | null> {
+    const job = work(question, from, onPlan);
     current = job;
     return job;
   },

@@ -127,7 +127,7 @@ export const projects: Readonly<Record<string, { readonly project: ProjectData; 
     goal: { protectedMag: 10.5, channels: [{ channel: "Colour", filterId: "filter-colour", hoursPerPanel: 9, subSec: 60 }] },
   },
   "project-shell": {
-    project: project("Sh2-216, three gardens", "Sh2-216", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town."),
+    project: { ...project("Sh2-216, three gardens", "Sh2-216", "2026-10-28", "panelAfterPanel", "Ines and Wren take OIII and L, Tomasz Ha from town. Three skies and three rigs: hours count by light."), hours: "light" },
     frame: { raDeg: 70.84, decDeg: 46.7, positionAngleDeg: 0, columns: 1, rows: 1, overlap: 0.15 },
     goal: { protectedMag: 10.5, channels: [{ channel: "Ha", filterId: "filter-ha5", hoursPerPanel: 14, subSec: 300 }, { channel: "OIII", filterId: "filter-o5", hoursPerPanel: 18, subSec: 300 }, { channel: "L", filterId: "filter-l", hoursPerPanel: 3, subSec: 60 }] },
   },

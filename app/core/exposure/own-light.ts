@@ -10,10 +10,7 @@ const USUAL_LINE_RAYLEIGHS = 20; // narrow bands
  * What a rig sees beside the sky in one filter, over the zenith sky there: the light of a usual faint object, and dark current and
  * reading of a sub (MATHS 6.2). Both 0 or more.
  */
-export function ownLightOf(
-  question: SubQuestion,
-  subSec: number,
-): { readonly object: number; readonly rest: number } {
+export function ownLightOf(question: SubQuestion, subSec: number): { readonly object: number; readonly rest: number } {
   const { sky, dark, readNoiseE, zeroMagRate, lineRate, pixelScaleArcsecPerPx } = ratesOf(question);
   const object = isNarrow(question.filter.channel)
     ? lineRate(USUAL_LINE_RAYLEIGHS)

@@ -12,13 +12,31 @@ export {
   type MoonSchool,
   type MoonWishes,
 } from "./moon-school";
-export { CAUSES, walkTarget, sumsOf, accountOf, stretches, type Cause, type OwnLight, type Walk, type NightAccount } from "./walk";
+export {
+  CAUSES,
+  walkTarget,
+  sumsOf,
+  accountOf,
+  stretches,
+  type Cause,
+  type OwnLight,
+  type Walk,
+  type NightAccount,
+} from "./walk";
 export { rankCatalog, targetJudge, CLOSING_WEEKS, seasonSuffices, type RankedTarget, type Ranking } from "./rank";
 export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
 export { foldRounds, type Rounds } from "./sheet-rounds";
-export { runSheet, type Block, type RunSheet, type SheetEvent, type SheetOptions, type WorkItem } from "./run-sheet";
+export {
+  runSheet,
+  type Block,
+  type PackUpBy,
+  type RunSheet,
+  type SheetEvent,
+  type SheetOptions,
+  type WorkItem,
+} from "./run-sheet";
 export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";

@@ -58,7 +58,13 @@ function isBlinded(lamps: ChannelSky["lamps"], north: number, east: number, up: 
  * Judges every step of a night for a direction of date. The arrays of `into` are overwritten and returned, so that a whole
  * catalogue needs one pair. Airless altitudes: refraction lifts a target 0.1° at 10°, less higher up.
  */
-export function walkTarget(steps: NightSteps, sky: ChannelSky, ofDate: Vec3, into?: Walk, own: OwnLight = SKY_ONLY): Walk {
+export function walkTarget(
+  steps: NightSteps,
+  sky: ChannelSky,
+  ofDate: Vec3,
+  into?: Walk,
+  own: OwnLight = SKY_ONLY,
+): Walk {
   const out = into ?? emptyWalk(steps.count);
   const { cause, worth, moonless } = out;
   // By index: numbers taken out of an array by destructuring stay boxed in the loop, which makes it three times slower.

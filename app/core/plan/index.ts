@@ -19,7 +19,6 @@ export {
   isReserve,
   isWanted,
   plannedHours,
-  planSeason,
   plannedSeason,
   movedNights,
   chanceOfRun,
@@ -29,6 +28,7 @@ export {
   changedBy,
   whyEvening,
   idleFit,
+  isWork,
   idleNights,
   drivesOf,
   runStandingOf,
@@ -43,6 +43,8 @@ export {
   type Evening,
   type FinishDates,
   type HourOdds,
+  type HoursCount,
+  type Planning,
   type Lock,
   type LockConflict,
   type LockData,
@@ -75,7 +77,8 @@ export {
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
 export { nightOffer, type NightOffer } from "./offers";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
-export { nightSheet, type SheetProject } from "./sheet";
+export { nightSheet, laidOut, type SheetProject } from "./sheet";
+export { layEvenings, planEvenings } from "./lay";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
 export { newProject } from "./new-project";

@@ -1,43 +1,55 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { USUAL_MOON, placeNight } from "~/core/night";
 import { nightDate } from "~/core/time";
-import { nightOffer, remainingWork, type Need } from ".";
+import { nightOffer, remainingWork } from ".";
 import { dealPanels } from "./panels";
 
-const need = (panel: string, remainingMin: number): Need => ({ panel, channel: "L", goalMin: 480, remainingMin, subSec: 300 }); // prettier-ignore
+const panelsLeft = (...subs: readonly number[]) => subs.map((n, i) => ({ panel: `P${i + 1}`, done: 0, subs: n }));
 
 describe("panels", () => {
   it("are levelled when all are shot every night and finished one after another otherwise (MATHS C7.6: 5 / 5 / 5 / 5 and 8 / 8 / 4 / 0)", () => {
     const dealt = (school: "allPanelsEveryNight" | "panelAfterPanel") => {
-      const needs = ["P1", "P2", "P3", "P4"].map((p) => need(p, 480));
-      const left = new Map(needs.map((n) => [n, n.remainingMin]));
+      const left = [8, 8, 8, 8];
       for (let night = 0; night < 5; night++)
-        for (const { panel, exposureMin } of dealPanels(needs, left, 240, 1, school)) {
-          const mine = needs.find((n) => n.panel === panel)!;
-          left.set(mine, left.get(mine)! - exposureMin);
-        }
-      return needs.map((n) => (n.remainingMin - left.get(n)!) / 60);
+        for (const { panel, subs } of dealPanels(
+          panelsLeft(...left).map((p) => ({ ...p, done: 1 - p.subs / 8 })),
+          4,
+          60,
+          school,
+        ))
+          left[Number(panel.slice(1)) - 1]! -= subs;
+      return left.map((l) => 8 - l);
     };
-    dealt("allPanelsEveryNight").forEach((hours) => expect(hours).toBeCloseTo(5, 6));
-    dealt("panelAfterPanel").forEach((hours, i) => expect(hours).toBeCloseTo([8, 8, 4, 0][i]!, 6));
+    expect(dealt("allPanelsEveryNight")).toEqual([5, 5, 5, 5]);
+    expect(dealt("panelAfterPanel")).toEqual([8, 8, 4, 0]);
   });
   it("go by what sinks first where that is the school", () => {
-    const needs = ["P1", "P2", "P3"].map((p) => need(p, 60));
     const setsMs = (panel: string) => ({ P1: 300, P2: 100, P3: 200 })[panel] ?? 0;
-    expect(dealPanels(needs, new Map(), 100, 1, "sinkingFirst", setsMs)).toEqual([
-      { panel: "P2", exposureMin: 60 },
-      { panel: "P3", exposureMin: 40 },
+    expect(dealPanels(panelsLeft(12, 12, 12), 20, 5, "sinkingFirst", setsMs)).toEqual([
+      { panel: "P2", subs: 12 },
+      { panel: "P3", subs: 8 },
     ]);
   });
-  it("never get more than is left, counted by what a minute is worth, nor more than there is", () => {
-    expect(dealPanels([need("P1", 30), need("P2", 480)], new Map(), 200, 0.5, "panelAfterPanel")).toEqual([
-      { panel: "P1", exposureMin: 60 },
-      { panel: "P2", exposureMin: 140 },
-    ]);
-    expect(dealPanels([need("P1", 0)], new Map(), 200, 1, "allPanelsEveryNight")).toEqual([]);
+  it("never get more than is left, nor more than there is room for; what is over goes round (law)", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat(30), { minLength: 1, maxLength: 8 }),
+        fc.nat(80),
+        fc.constantFrom("allPanelsEveryNight" as const, "panelAfterPanel" as const, "sinkingFirst" as const),
+        (wanted, room, school) => {
+          const dealt = dealPanels(panelsLeft(...wanted), room, 10, school);
+          const all = dealt.reduce((s, d) => s + d.subs, 0);
+          for (const { panel, subs } of dealt) expect(subs).toBeLessThanOrEqual(wanted[Number(panel.slice(1)) - 1]!);
+          expect(all).toBeLessThanOrEqual(room);
+          // Nothing is left over while a panel that takes part wants more.
+          if (all < room) for (const { panel, subs } of dealt) expect(subs).toBe(wanted[Number(panel.slice(1)) - 1]!);
+        },
+      ),
+    );
     // Half an hour is enough for three panels of ten minutes, not for four.
-    const four = ["P1", "P2", "P3", "P4"].map((p, i) => need(p, 400 + i));
-    expect(dealPanels(four, new Map(), 30, 1, "allPanelsEveryNight").map((s) => s.panel)).toEqual(["P4", "P3", "P2"]);
+    const four = [400, 401, 402, 403].map((n, i) => ({ panel: `P${i + 1}`, done: 1 - n / 480, subs: n }));
+    expect(dealPanels(four, 6, 5, "allPanelsEveryNight").map((s) => s.panel)).toEqual(["P4", "P3", "P2"]);
   });
 });
 

@@ -2,7 +2,7 @@ import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, typ
 import type { Channel, Filter } from "~/core/exposure";
 import type { MoonSchool, MoonWishes } from "~/core/night";
 import { hoursFor } from "./panel-hours";
-import type { ShootingRules } from "./season";
+import type { HoursCount, ShootingRules } from "./season";
 
 /** Exposure still wanted of one panel in one channel, in minutes at the target's best. */
 export interface Need {
@@ -54,6 +54,8 @@ export interface ProjectData {
   readonly deadline?: string;
   /** How the Moon is taken for this picture; absent = as each member does. */
   readonly moon?: MoonWishes;
+  /** How its hours count: absent = as kept. */
+  readonly hours?: HoursCount;
   /** How it is shot, where not as usual. */
   readonly rules?: ShootingRules;
   /** The evening on which it was called finished: nothing is planned for it any more. */

@@ -51,6 +51,7 @@ export const project: RecordSchema<ProjectData> = {
       .label("Urgency"),
     deadline: night.optional().label("Deadline"),
     moon: moonWishes.optional(),
+    hours: Joi.string().valid("kept", "light").optional().label("Whose hours"),
     rules: objectOf<ShootingRules>({
       roundSubs: numberOf(RULE_FIELDS.roundSubs).optional(),
       first: channel.optional(),

@@ -41,7 +41,7 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   return {
     projectId: c.id,
     name: c.project.data.name,
-    totals: memberTotals(c.counted),
+    totals: memberTotals(c.byLight),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     goals: c.goal.data.channels.map((g) => ({
       channel: g.channel,

@@ -1,6 +1,7 @@
 import { foldRounds, type Block, type Rounds, type RunSheet, type SheetEvent } from "~/core/night";
 import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
+import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Time } from "~/components/Time";
 
@@ -10,7 +11,7 @@ export interface SkyEvent {
   readonly words: string;
 }
 
-function eventWords(e: SheetEvent, isCooled: boolean): string {
+function eventWords(e: SheetEvent, isCooled: boolean, zone: string): string {
   switch (e.kind) {
     case "setUp":
       return `Set up: legs firm, level, balance, cables, ${isCooled ? "cool the camera, " : ""}dew heater on`;
@@ -26,8 +27,12 @@ function eventWords(e: SheetEvent, isCooled: boolean): string {
       return "Meridian flip, centre again; the angle now reads 180° more, do not turn the camera";
     case "wait":
       return e.detail === "meridian" ? "Wait for the meridian" : "Wait";
+    case "packUp":
+      return `Pack up: park, cover, cables in${e.by ? `; everything under a roof by ${clockTime(e.by.ms, zone)}, ${PACK_UP_WORDS[e.by.why]}` : ""}`;
   }
 }
+
+const PACK_UP_WORDS = { rain: "before the rain", dawn: "when it gets light" } as const;
 
 /** A night by the local clock: blocks and breaks, with what Sun, Moon and skyline do between them. */
 export function RunSheetView({
@@ -64,7 +69,7 @@ export function RunSheetView({
           ) : l.line.kind === "rounds" ? (
             <RoundsLine rounds={l.line} zone={zone} name={nameOf(l.line.projectId)} />
           ) : (
-            <span className="text-soft">{eventWords(l.line, isCooled)}</span>
+            <span className="text-soft">{eventWords(l.line, isCooled, zone)}</span>
           )}
           <span className="text-note text-soft text-right">
             {l.line ? formatSpan(l.line.endMs - l.line.startMs) : ""}

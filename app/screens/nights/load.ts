@@ -1,7 +1,7 @@
 import type { SkyEvent } from "./RunSheetView";
 import { matchedDithers, type Rig } from "~/core/exposure";
 import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, eveningsOf } from "~/core/plan";
+import { cautionsOf, eveningsOf, rainDeadline } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
@@ -125,9 +125,10 @@ export async function loadNight(request: Request) {
   if (!place) return empty;
   const spot = withLearntChances(library, place);
   const here = nightAt(library, plan, spot, choice.night, contexts);
+  const rainMs = rainDeadline(here.weather.hours, utcMs(here.steps.startMs));
   const clear = clearStretch(params, here.sky.window, place.data.timeZone);
   const sheets = here.evenings.flatMap((evening) => {
-    const sheet = sheetOf(library, evening, { place: spot, night: choice.night, contexts, within: clear });
+    const sheet = sheetOf(library, evening, { place: spot, night: choice.night, contexts, within: clear, rainMs });
     return sheet ? [sheet] : [];
   });
   const rigName = (id: string) => library.rigs.find((r) => r.id === id)?.data.name ?? id;

@@ -3,7 +3,7 @@ import { loadChoice } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { betterNext } from "~/desk/better";
 import { NIGHTS_AHEAD, placesAway, tonightView } from "~/desk/tonight";
-import { seasonPlan } from "~/desk/season";
+import { seasonPlan, whileAsking } from "~/desk/season";
 import { askAll } from "~/desk/weather";
 import { nightsBetween } from "~/core/time";
 
@@ -23,7 +23,9 @@ export async function loadTonight(request: Request) {
     return tonightView(now, await seasonPlan(now), at);
   };
   if (ahead < 0 || ahead > NIGHTS_AHEAD) return { view: await latest(), fresh: null, better };
-  const asking = Promise.all([place, ...placesAway(library, place)].map((p) => askAll(library, p, request.signal)));
+  const asking = whileAsking(
+    Promise.all([place, ...placesAway(library, place)].map((p) => askAll(library, p, request.signal))),
+  );
   const fresh = asking.then(latest);
   fresh.catch(() => undefined); // aborted: the screen that asked is gone
   const isFirst = !library.forecasts.some((f) => f.data.placeId === place.id && f.data.night === choice.night);

@@ -28,11 +28,25 @@ function isFitting(table: NightTable, a: number, s: number, e: number, lost: num
   return had + clearSums[(e - 1) * n + a]! - clearSums[s * n + a]! - head < need[a]! - EPS;
 }
 
+/** A programme in which blocks of one job that follow each other without a break are one. */
+export function joined(blocks: Programme): Programme {
+  const isBroken = blocks.some((b, i) => i > 0 && b[0] === blocks[i - 1]![0] && b[1] === blocks[i - 1]![2]);
+  if (!isBroken) return blocks;
+  const out: Block[] = [];
+  for (const b of blocks) {
+    const last = out.at(-1);
+    if (last?.[0] === b[0] && last[2] === b[1]) out[out.length - 1] = [b[0], last[1], b[2]];
+    else out.push(b);
+  }
+  return out;
+}
+
 /**
  * A programme with its yields; null where it breaks a rule: overlap, too short, through an unusable slot, too many targets, longer
  * than what is left to do. What it brings a job is never more than the job's need.
  */
-export function columnOf(task: SeasonTask, table: NightTable, blocks: Programme): Column | null {
+export function columnOf(task: SeasonTask, table: NightTable, given: Programme): Column | null {
+  const blocks = joined(given);
   if (blocks.length === 0) return IDLE;
   const n = table.jobs.length;
   const brought = new Map<number, Brought>();
@@ -88,7 +102,7 @@ function usablePart(table: NightTable, [job, from, to]: Block): Block | null {
  */
 export function fitted(task: SeasonTask, table: NightTable, blocks: Programme, fromEnd = true): Programme {
   const n = table.jobs.length;
-  const usable = blocks.flatMap((b): Block[] => {
+  const usable = joined(blocks).flatMap((b): Block[] => {
     const part = usablePart(table, b);
     return part ? [part] : [];
   });

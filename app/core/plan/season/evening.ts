@@ -1,10 +1,10 @@
 import type { NightDate, UtcInterval, UtcMs } from "~/core/time";
 import { lockedNight, type FixedWork, type Lock } from "./locks";
-import type { Lane, Programme, Programmes } from "./model";
+import type { Block, Lane, Programme, Programmes } from "./model";
 import { columnOf } from "./columns";
 import { nightTable } from "./table";
 import { isBusy, type SeasonQuestion } from "./question";
-import { spanOf, type JobKey, type SeasonTables } from "./tables";
+import { spanOf, type JobKey, type SeasonLane, type SeasonTables } from "./tables";
 
 /** A stretch of an evening for one project in one channel. */
 export interface PlannedBlock extends JobKey {
@@ -16,6 +16,10 @@ export interface PlannedBlock extends JobKey {
   readonly countsMin: number;
   /** Exposure in it by the clock, minutes. */
   readonly exposureMin: number;
+  /** What a minute of exposure counts towards the goal; absent = what it counts over its exposure. */
+  readonly rate?: number;
+  /** Whole subs of it; absent = it is not laid out by the clock yet. */
+  readonly subs?: number;
 }
 
 /** What a rig does on a night: what Tonight, the sheet, the calendars and a project's share all show. */
@@ -36,6 +40,13 @@ export interface Evening {
 /** A job's name: channels in turn are another one than the first of them by itself. */
 export const keyOfJob = ({ projectId, channel, subSec, turn }: JobKey): string =>
   [projectId, channel, subSec, ...(turn ?? []).map((t) => `${t.subs}${t.channel}`)].join(" ");
+
+/** What a minute of exposure in a block counts on average, whatever is left to do. */
+function rateOf(lane: SeasonLane, [job, from, to]: Block, exposureMin: number): number {
+  let worth = 0;
+  for (let s = from; s < to; s++) worth += lane.worth[s]?.[job] ?? 0;
+  return exposureMin > 0 ? worth / exposureMin : 1;
+}
 
 const minutesOf = ({ minutes }: Lane): Pick<Lane, "minutes"> => (minutes ? { minutes } : {});
 
@@ -93,6 +104,7 @@ export function eveningsFrom(
         slots: { startMs, endMs },
         countsMin: counts(programme.slice(0, b + 1)) - counts(programme.slice(0, b)),
         exposureMin: usableMin * job.efficiency,
+        rate: rateOf(lanes[l]!, block, usableMin * job.efficiency),
       };
     });
   /** Lanes at places where a night is not spent: it is spent where something is done, else at the nearest place. */

@@ -1,8 +1,16 @@
 export type { SeasonTask } from "./model";
 export { playSeasons } from "./seasons";
-export { seasonTables, type HourOdds, type SeasonProject, type SeasonRequest } from "./tables";
-export { eveningsOf, plannedSeason, planSeason, type FinishDates, type SeasonPlan, type SeasonWork } from "./plan";
-export type { Evening, PlannedBlock } from "./evening";
+export { seasonTables, type HourOdds, type HoursCount, type SeasonProject, type SeasonRequest } from "./tables";
+export {
+  eveningsOf,
+  plannedSeason,
+  planSeason,
+  type FinishDates,
+  type Planning,
+  type SeasonPlan,
+  type SeasonWork,
+} from "./plan";
+export { isWork, type Evening, type PlannedBlock } from "./evening";
 export { idleFit, idleNights } from "./idle";
 export {
   channelsText,
@@ -25,6 +33,7 @@ export { savesOf, type Save } from "./saves";
 export { eveningsElsewhere } from "./elsewhere";
 export {
   drivesOf,
+  nightFrom,
   runStandingOf,
   USUAL_PERSON_RULES,
   type NightStock,

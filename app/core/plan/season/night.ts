@@ -311,7 +311,7 @@ export function bestColumn(task: SeasonTask, table: NightTable, prices: ArrayLik
   let best = IDLE;
   let most = EPS;
   for (const blocks of bestProgrammes(task, table, prices, scratch).found) {
-    const column = columnOf(task, table, blocks);
+    const column = columnOf(task, table, blocks) ?? columnOf(task, table, fitted(task, table, blocks));
     if (!column) continue;
     const value = valueAt(column, prices);
     if (value > most) [best, most] = [column, value];

@@ -1,7 +1,7 @@
 import { addNights, MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
 import { columnOf } from "./columns";
 import { eveningsFrom, keyOfJob, keyOfLane, type Evening } from "./evening";
-import { neverEmpty } from "./fill";
+import { filled } from "./fill";
 import { exactSeason } from "./exact";
 import { holding, placesFor } from "./hold";
 import { lockConflicts, type LockConflict } from "./locks";
@@ -241,11 +241,13 @@ export function* planSeason(
       yield shown(step.value, null, "better");
       step = solve.next();
     }
-    answer = neverEmpty(task, finished(task, step.value), lanes);
+    answer = finished(task, step.value);
     const held = hold(task, answer);
     again = held !== task;
     task = held;
   }
+  const bare = answer; // what nights bring that are not used to their last hour: what a season is reckoned by
+  answer = filled(task, answer, lanes);
   const settled = shown(answer, null, "settled");
   const laid = { ...settled, evenings: lay(settled.evenings) };
   yield laid;
@@ -256,7 +258,7 @@ export function* planSeason(
   };
   const spare = jobs.map((j) => j.subSec / 60); // at most one sub left is done
   const play = (playing: "anew" | "literally", runs: number) =>
-    seasonsPlayed(plain, answer.plan, weather, { runs, seed: SEED, spare, playing });
+    seasonsPlayed(plain, playing === "anew" ? bare.plan : answer.plan, weather, { runs, seed: SEED, spare, playing });
   const literal = play("literally", question.runs);
   let kept = literal.next();
   while (!kept.done) kept = literal.next();

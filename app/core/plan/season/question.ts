@@ -58,6 +58,8 @@ export interface SeasonQuestion {
   readonly persistence: number;
   /** Whether the night before the first was clear; null = nobody knows. The chances know of it already. */
   readonly wasClear: boolean | null;
+  /** Everything that needs no stars is set up by daylight; absent = it is. */
+  readonly standsBeforeDark?: boolean;
   /** Seasons played for the odds. */
   readonly runs: number;
 }

@@ -38,7 +38,7 @@ export interface SeasonOdds {
 export type Playing = "anew" | "literally";
 
 const DONE = 0.5; // worth minutes of rest that are none
-const SOONER = 0.03; // of its priority: what can be had tonight is not left for later, even where later is sure; a proposal of this project
+const SOONER = 0.3; // of its priority: what can be had on a clear night is not left for later, even where later is sure, as evenings are filled
 const AT_ONCE = 25; // seasons played between two answers
 
 /** A lane as it is played: alone, when it is clear, with what is left instead of what was needed at first. */

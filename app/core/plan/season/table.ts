@@ -28,6 +28,8 @@ export interface NightTable {
   readonly isCapped: Uint8Array;
   /** By place in `jobs`: the most that a clear worth minute of some slot counts here, forecasts taken in. */
   readonly mostRate: Float64Array;
+  /** How late in the season it is: `Lane.lateness`. */
+  readonly lateness: number;
   readonly fixed: Programme | null;
 }
 
@@ -113,6 +115,7 @@ export function nightTable(task: SeasonTask, lane: Lane): NightTable {
     need,
     isCapped,
     mostRate,
+    lateness: lane.lateness ?? 0,
     fixed: lane.fixed ?? null,
   };
 }

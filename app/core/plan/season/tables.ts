@@ -49,6 +49,8 @@ export interface SeasonProject {
   readonly first?: Channel;
   /** So many clear nights in a row, or none. */
   readonly clearRun?: number;
+  /** For laying evenings out by the clock; absent = they stay as the slots come. */
+  readonly shot?: ShotPlan;
   /** Other rigs that shoot it as well, like its own. */
   readonly alsoRigs?: readonly string[];
 }
@@ -65,6 +67,22 @@ export interface SeasonRig {
   readonly overheads: Overheads;
   /** Changes sides at the meridian, which takes its time. */
   readonly flips?: boolean;
+  /** Has more than one filter; absent = it has. */
+  readonly changesFilters?: boolean;
+}
+
+/** What the sheet of an evening needs of a project: its panels, what is left of each, and in what order they are shot. */
+export interface ShotPlan {
+  readonly panels: readonly { readonly number: number; readonly centre: Equatorial<"icrs"> }[];
+  readonly needs: readonly {
+    readonly panel: string;
+    readonly channel: Channel;
+    readonly goalMin: number;
+    readonly remainingMin: number;
+    readonly subSec: number;
+  }[];
+  readonly school: "allPanelsEveryNight" | "panelAfterPanel" | "sinkingFirst";
+  readonly roundSubs?: number;
 }
 
 /** A person's season: what is to be shot, with what, from where, under which rules. */

@@ -1,0 +1,37 @@
+import type { PlaceNight } from "~/core/night";
+import { laidOut, type SheetProject } from "./sheet";
+import { nightFrom, planSeason, type Evening, type NightStock, type Planning, type SeasonQuestion } from "./season";
+
+/** Lays the evenings of a plan out by the clock, each by its own run sheet: so all that is shown of a plan is what its sheets do. */
+export function layEvenings(question: SeasonQuestion, stock: NightStock): (evenings: readonly Evening[]) => Evening[] {
+  const projectOf = new Map(question.projects.map((p) => [p.id, p]));
+  return (evenings) =>
+    evenings.map((evening) => {
+      const place = question.places.find((p) => p.id === evening.placeId);
+      const rig = question.rigs.find((r) => evening.rigIds.includes(r.id));
+      const ids = [...new Set(evening.blocks.map((b) => b.projectId))];
+      if (!place || !rig || ids.length === 0) return evening;
+      const nightOf = (id: string): PlaceNight => nightFrom(stock, place.place, evening.night, projectOf.get(id)!.moon);
+      const projects = ids.flatMap((id): SheetProject[] => {
+        const shot = projectOf.get(id)?.shot;
+        return shot ? [{ id, ...shot, night: nightOf(id), filterName: (channel) => channel }] : [];
+      });
+      if (projects.length < ids.length) return evening;
+      return laidOut({
+        evening,
+        projects,
+        night: nightOf(ids[0]!),
+        overheads: rig.overheads,
+        flips: rig.flips ?? false,
+        ...(rig.changesFilters === undefined ? {} : { changesFilters: rig.changesFilters }),
+        standsBeforeDark: question.standsBeforeDark ?? true,
+        within: null,
+      });
+    });
+}
+
+/** Plans a season with its evenings laid out by the clock: `planSeason`, as people meet it. */
+export const planEvenings = (
+  question: SeasonQuestion,
+  { stock = new Map(), ...from }: Planning = {},
+): ReturnType<typeof planSeason> => planSeason(question, { ...from, stock, lay: layEvenings(question, stock) });
