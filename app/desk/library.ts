@@ -3,7 +3,7 @@ import type { HandOverData, Heads, RecordKind, StoredRecord } from "~/core/crew"
 import type { Filter, Rig } from "~/core/exposure";
 import type { CalibrationData, ContributionData, IntakeData, LookData, NightFacts } from "~/core/ledger";
 import type { Place } from "~/core/night";
-import type { FrameData, GoalData, LockData, PartData, ProjectData, WishData } from "~/core/plan";
+import type { BegunData, FrameData, GoalData, LockData, PartData, ProjectData, WishData } from "~/core/plan";
 import type { Member, Settings } from "~/core/records";
 import type { ForecastData } from "~/core/weather";
 
@@ -54,6 +54,8 @@ export interface Library {
   readonly nightFacts: readonly Entity<NightFacts>[];
   readonly intakes: readonly Entity<IntakeData>[];
   readonly handOvers: readonly Entity<HandOverData>[];
+  /** Nights that have begun, with what was planned then. */
+  readonly begunNights: readonly Entity<BegunData>[];
   readonly settings: Entity<Settings> | null;
   /** The same log entries, sorted for those who ask for some. */
   readonly log: ContributionIndex;
@@ -111,6 +113,7 @@ type List = keyof Pick<
   | "nightFacts"
   | "intakes"
   | "handOvers"
+  | "begunNights"
 >;
 
 /** Which list a kind is in, and whether it goes by name. */
@@ -133,6 +136,7 @@ const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly
   night: { list: "nightFacts", isNamed: false },
   intake: { list: "intakes", isNamed: false },
   handOver: { list: "handOvers", isNamed: false },
+  begun: { list: "begunNights", isNamed: false },
 };
 
 function groupBy(
@@ -208,6 +212,7 @@ export function libraryOf(
     nightFacts: of("nightFacts"),
     intakes: of("intakes"),
     handOvers: of("handOvers"),
+    begunNights: of("begunNights"),
     settings: isWanted("settings")
       ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
       : (change?.before.settings ?? null),

@@ -103,6 +103,21 @@ describe("one plan", () => {
     expect(eveningsOf((await told(others)).plan, night).flatMap((e) => e.blocks).length).toBeGreaterThan(0);
   });
 
+  it("is the same when a night is freed and used again, and when a stretch that it has is kept by hand", async () => {
+    const { plan } = await told(demoLibrary());
+    const bare = (p: typeof plan) => p.evenings.map(({ isFixed: _, ...e }) => e);
+    const [first] = eveningsOf(plan, plan.from).flatMap((e) => e.blocks);
+    const stretch = { projectId: first!.projectId, channel: first!.channel };
+    const kept = await told(withRecords(record("lock", "l1", { memberId: "member-ines", night: plan.from, does: "fix", ...stretch }))); // prettier-ignore
+    expect(bare(kept.plan)).toEqual(bare(plan));
+    expect(eveningsOf(kept.plan, plan.from).some((e) => e.isFixed)).toBe(true);
+    expect((await told(demoLibrary())).plan.evenings).toEqual(plan.evenings);
+    const night = addNights(plan.from, 3);
+    const freed = await told(withRecords(record("lock", "l2", { memberId: "member-ines", night, does: "forbid" })));
+    expect(freed.plan.evenings).not.toEqual(plan.evenings);
+    expect((await told(demoLibrary())).plan.evenings).toEqual(plan.evenings);
+  });
+
   it("plans anew from the look on once somebody has looked up", async () => {
     setNow("2026-12-05T22:10:00Z");
     const atMs = Date.parse("2026-12-05T22:05:00Z");

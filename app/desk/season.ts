@@ -3,12 +3,15 @@ import { bestRate, clearChanceOn, type Place } from "~/core/night";
 import { nightOutcomes } from "~/core/ledger";
 import {
   URGENCIES,
+  replannedFrom,
   USUAL_PERSON_RULES,
   hoursOf,
   isWork,
   outWindow,
   weightOf,
+  type BegunData,
   type HourOdds,
+  type NightAct,
   type Lock,
   type PersonRules,
   type SeasonPlace,
@@ -17,8 +20,10 @@ import {
   type SeasonQuestion,
 } from "~/core/plan";
 import { NIGHT_PERSISTENCE, USUAL_GUST_LIMIT_KMH } from "~/core/weather";
+import { nightOf } from "~/core/sky";
 import { addNights, nightDate, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
 import { choiceOf, moonOf } from "./choice";
+import { instantOfRev } from "~/core/crew";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
 import { nightOver } from "./nights";
@@ -191,6 +196,24 @@ function lookedAt(library: Library, places: readonly Entity<Place>[], night: Nig
   return looks.length === 0 ? null : (Math.max(...looks) as UtcMs);
 }
 
+/** The night that has begun, as it was kept then; null where it has not. */
+export function begunOn(library: Library, night: NightDate): BegunData | null {
+  const me = meOf(library);
+  return library.begunNights.find((b) => b.data.night === night && b.data.memberId === me)?.data ?? null;
+}
+
+/** What happened in a night so far: looks, and subs written down. */
+function actsOf(library: Library, places: readonly Entity<Place>[], night: NightDate): NightAct[] {
+  const me = meOf(library);
+  const looks = library.looks
+    .filter((l) => places.some((p) => p.id === l.data.placeId && nightOf(p.data, l.data.atMs as UtcMs) === night))
+    .map((l) => ({ atMs: l.data.atMs, isClear: l.data.isClear }));
+  const entries = (library.log.byNight.get(night) ?? [])
+    .filter((c) => c.data.memberId === me)
+    .map((c) => ({ atMs: instantOfRev(c.rev), isClear: null }));
+  return [...looks, ...entries];
+}
+
 const locksOf = recaller<readonly Lock[]>(4);
 const questions = recaller<SeasonQuestion>(4);
 
@@ -202,6 +225,7 @@ export function seasonQuestion(library: Library): SeasonQuestion {
   const parts = [
     today,
     library.looks,
+    library.begunNights,
     library.forecasts,
     library.settings,
     library.locks,
@@ -221,10 +245,14 @@ export function seasonQuestion(library: Library): SeasonQuestion {
         .filter((l) => l.data.projectId === undefined || contexts.some((c) => c.id === l.data.projectId))
         .map((l) => ({ id: l.id, ...l.data })),
     );
+    const begun = begunOn(library, today);
+    const looked = lookedAt(library, places, today);
+    const fromMs = begun ? replannedFrom(begun.atMs, actsOf(library, places, today)) : looked;
     return {
       from: today,
       nights: SEASON_NIGHTS,
-      fromMs: lookedAt(library, places, today),
+      fromMs,
+      ...(begun ? { begun: { fromMs, evenings: begun.evenings } } : {}),
       places: places.map((p) => seasonPlace(library, withLearntChances(library, p), today)),
       rigs: [
         ...new Map(

@@ -7,7 +7,7 @@ import type { Entity, Library } from "./library";
 import type { Place } from "~/core/night";
 import { moonOf } from "./choice";
 import { nightOver } from "./nights";
-import type { ProjectContext } from "./project";
+import { ownContextsOf, type ProjectContext } from "./project";
 
 /** An evening of a rig as a sheet. */
 export interface EveningSheet {
@@ -24,6 +24,43 @@ const TURN_DEG = 3; // less is the convergence of meridians over a mosaic
 const labelOf = (c: ProjectContext | undefined, panel: string): string =>
   c ? panelLabel(c.frame.data, Number(panel.slice(1))) : panel;
 
+/** What was left of a project when a night began: what it has now, and what was written down of that night since. */
+function needsAtDusk(c: ProjectContext, night: NightDate): ProjectContext["needs"] {
+  const tonight = c.counted.filter((e) => e.night === night && e.memberId === c.part.data.memberId);
+  if (tonight.length === 0) return c.needs;
+  return c.needs.map((n) => {
+    const taken = tonight.filter((e) => e.panel === n.panel && e.channel === n.channel);
+    const minutes = taken.reduce((sum, e) => sum + e.countedMin, 0) / c.hourIs(n.channel);
+    return { ...n, remainingMin: Math.min(n.goalMin, n.remainingMin + minutes) };
+  });
+}
+
+/** A sheet up to an instant, and another one from there on: what has been is not rewritten. */
+function spliced(before: RunSheet, after: RunSheet, fromMs: UtcMs): RunSheet {
+  const past = before.lines.flatMap((l): RunSheet["lines"] => {
+    if (l.kind === "packUp" || l.startMs >= fromMs) return [];
+    if (l.endMs <= fromMs) return [l];
+    if (l.kind !== "block") return [{ ...l, endMs: fromMs }];
+    const subs = Math.floor(((fromMs - l.startMs) / (l.endMs - l.startMs)) * l.subs);
+    return subs > 0 ? [{ ...l, subs, endMs: fromMs }] : [];
+  });
+  const lines = [...past, ...after.lines];
+  const exposureMin = lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
+  return { lines, exposureMin, leftOver: after.leftOver };
+}
+
+/** When the first rig of a night is set up, by its sheet; null where nothing is planned. */
+export function setUpFrom(library: Library, night: NightDate, evenings: readonly Evening[]): UtcMs | null {
+  const contexts = ownContextsOf(library);
+  const starts = evenings.flatMap((evening) => {
+    const place = library.places.find((p) => p.id === evening.placeId);
+    if (!place || evening.blocks.length === 0) return [];
+    const made = sheetOf(library, evening, { place, night, contexts, within: null });
+    return made?.sheet.lines[0]?.startMs ?? [];
+  });
+  return starts.length > 0 ? (Math.min(...starts) as UtcMs) : null;
+}
+
 /** The sheet of an evening: the same stretches, by the clock, panel by panel. */
 export function sheetOf(
   library: Library,
@@ -35,28 +72,29 @@ export function sheetOf(
     readonly within: UtcInterval | null;
     /** When rain is near; absent or null = none is in sight. */
     readonly rainMs?: UtcMs | null;
+    /** A night that has begun: the kit stands, and since when it is planned anew; null = it goes on as planned. */
+    readonly begun?: { readonly fromMs: UtcMs | null; readonly before: Evening | null } | null;
   },
 ): EveningSheet | null {
-  const ids = [...new Set(evening.blocks.map((b) => b.projectId))];
-  const mine = ids.flatMap((id) => at.contexts.find((c) => c.id === id) ?? []);
+  const contextsIn = (e: Evening) =>
+    [...new Set(e.blocks.map((b) => b.projectId))].flatMap((id) => at.contexts.find((c) => c.id === id) ?? []);
+  const mine = [...new Set([...(at.begun?.before ? contextsIn(at.begun.before) : []), ...contextsIn(evening)])];
   const [first] = mine;
   if (!first) return null;
-  const projects = mine.map((c): SheetProject => ({
+  const sheetProject = (c: ProjectContext, needs: ProjectContext["needs"]): SheetProject => ({
     id: c.id,
     night: nightOver(at.place.data, at.night, c.moon),
     panels: c.panels,
-    needs: c.needs,
+    needs,
     school: c.project.data.school,
     ...(c.project.data.rules?.roundSubs === undefined ? {} : { roundSubs: c.project.data.rules.roundSubs }),
     filterName: (channel) => {
       const goal = c.goal.data.channels.find((g) => g.channel === channel);
       return (goal ? filterOfGoal(goal, c.filters) : null)?.data.name ?? channel;
     },
-  }));
+  });
   const rig = first.rig.data;
-  const bare = nightSheet({
-    evening,
-    projects,
+  const common = {
     night: nightOver(at.place.data, at.night, moonOf(library)),
     overheads: rig.overheads,
     flips: rig.flipsAtMeridian,
@@ -64,7 +102,22 @@ export function sheetOf(
     standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
     within: at.within,
     rainMs: at.rainMs ?? null,
-  });
+  };
+  const { begun } = at;
+  const known = begun?.before ?? evening;
+  const asItWas = () =>
+    nightSheet({
+      ...common,
+      evening: known,
+      projects: contextsIn(known).map((c) => sheetProject(c, needsAtDusk(c, at.night))),
+    });
+  const asItIs = (isSetUp: boolean) =>
+    nightSheet({ ...common, evening, projects: mine.map((c) => sheetProject(c, c.needs)), isSetUp });
+  const bare = !begun
+    ? asItIs(false)
+    : begun.fromMs === null
+      ? asItWas()
+      : spliced(asItWas(), asItIs(true), begun.fromMs);
   const contextFor = (id: string | undefined) => mine.find((c) => c.id === id);
   const several = mine.length > 1;
   let last: number | null = null;

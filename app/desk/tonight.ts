@@ -30,11 +30,12 @@ import type { Entity, Library } from "./library";
 import { ownContextsOf, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
-import { forecastOf, seasonQuestion, seasonRun } from "./season";
+import { begunOn, forecastOf, seasonQuestion, seasonRun } from "./season";
 import { weatherKept } from "./weather";
 
 /** Nights ahead of which forecasts are asked: */
 export const NIGHTS_AHEAD = 2; // as far as the odds of an hour mean something
+const BEGUN_WISH_MIN = 20; // with the kit outside
 const FARTHEST_MIN = 240; // nobody drives longer for one night
 
 const projectNights = recaller<TonightProject | null>(400);
@@ -169,9 +170,11 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
   const rig = (context?.rig ?? choice.rig)?.data;
   const wishHours = library.settings?.data.wishHours ?? USUAL_WISH_HOURS;
   const isTonight = night === today;
+  const begun = isTonight ? begunOn(library, night) : null;
   const rules: GoingRules = {
-    wishMin: wishHours * 60,
-    setUpMin: (rig?.overheads.setUpMin ?? 25) + (place.data.extraSetUpMin ?? 0),
+    // Whoever is outside already needs no set-up any more, and stays for less.
+    wishMin: begun ? BEGUN_WISH_MIN : wishHours * 60,
+    setUpMin: begun ? 0 : (rig?.overheads.setUpMin ?? 25) + (place.data.extraSetUpMin ?? 0),
     gustLimitKmh: rig?.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH,
     ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
     fromMs: utcMs(isTonight ? Math.max(now(), steps.startMs) : steps.startMs),
@@ -195,6 +198,10 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     night,
     isTonight,
     isPast: ahead < 0,
+    /** When the night was begun; null = nobody is outside. */
+    begunMs: begun?.atMs ?? null,
+    /** Forecasts are still being asked: what is told now is not the last word. */
+    isProvisional: isTonight && weather.sources.some((s) => s.state === "asking"),
     nowMs: now(),
     steps,
     tonight,
@@ -211,7 +218,10 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look, planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null } }), // prettier-ignore
     /** The rest of the night, once it has begun or somebody has looked up; null before, after, and where the plan is elsewhere. */
     rest:
-      isTonight && !elsewhere && steps.count > 0 && now() > Math.min(firstMs, weather.look?.atMs ?? firstMs) - 1
+      isTonight &&
+      !elsewhere &&
+      steps.count > 0 &&
+      (begun !== null || now() > Math.min(firstMs, weather.look?.atMs ?? firstMs) - 1)
         ? restOfNight({
             nowMs: now(),
             nightEndMs: utcMs(steps.startMs + steps.count * steps.stepMin * MINUTE_MS),
@@ -223,6 +233,7 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
                 )
               : [],
             hasWork: tonight.length > 0,
+            isBegun: begun !== null,
           })
         : null,
     events,

@@ -25,6 +25,7 @@ export const RECORD_WORDS: Readonly<Record<RecordKind, string>> = {
   wish: "Wish",
   intake: "Intake of files",
   handOver: "What is handed over",
+  begun: "Night begun",
 };
 
 /** Fields whose own schema gives them no name, or one too short to stand alone. */

@@ -19,6 +19,7 @@ export const RECORD_KINDS = [
   "wish",
   "intake",
   "handOver",
+  "begun",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

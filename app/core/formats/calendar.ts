@@ -90,8 +90,10 @@ export function seasonToCalendar(
   about: {
     readonly nameOf: (projectId: string) => string;
     readonly placeOf: (placeId: string) => string;
-    /** From the alarm to the first sub, minutes. */
-    readonly alarmMin: number;
+    /** From the alarm to the beginning of an evening, minutes. */
+    readonly alarmMin: (evening: Evening) => number;
+    /** Whether an evening is only for what clouds leave undone. */
+    readonly isReserve: (evening: Evening) => boolean;
     readonly uidBase: string;
     readonly stampMs: number;
   },
@@ -107,7 +109,7 @@ export function seasonToCalendar(
         uid: `${about.uidBase}-${e.night}-${e.rigIds.join("+")}@zenithar`,
         sequence: revisionAt(about.stampMs),
         productId: "zenithar",
-        title: line(`If it is clear: ${names.join(", then ")}`),
+        title: line(`${about.isReserve(e) ? "Reserve, if it is clear" : "If it is clear"}: ${names.join(", then ")}`),
         description: line(`${work}. Clear with ${Math.round(e.chance * 100)} % as of this file.`),
         location: line(about.placeOf(e.placeId)),
         start: utcDate(first.startMs),
@@ -122,7 +124,7 @@ export function seasonToCalendar(
           {
             action: "display" as const,
             description: "Set up",
-            trigger: { minutes: Math.max(1, Math.round(about.alarmMin)), before: true },
+            trigger: { minutes: Math.max(1, Math.round(about.alarmMin(e))), before: true },
           },
         ],
       },

@@ -88,6 +88,8 @@ export interface SheetOptions {
   readonly starsMs: UtcMs | null;
   /** Absent = nobody says. */
   readonly packUpBy?: PackUpBy | null;
+  /** The kit stands and is aligned already. */
+  readonly isSetUp?: boolean;
   /** A rig with one filter, or none, has nothing to change; absent = it has. */
   readonly changesFilters?: boolean;
   /** Each stretch of the evening begins at its own time, or as soon as the one before has nothing left to do. */
@@ -242,7 +244,7 @@ export function runSheet(
   if (starts.length === 0) return empty;
   const first = Math.min(...starts);
   const end = Math.max(...items.map(lastEnd));
-  const begun = beginning(first, o, options);
+  const begun = options.isSetUp ? [] : beginning(first, o, options);
   const run: Run = {
     lines: [...begun],
     dealt: items.map((i) => i.subs),

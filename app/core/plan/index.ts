@@ -38,6 +38,7 @@ export {
   weightOf,
   type CycleStep,
   type ShootingRules,
+  type TurnStep,
   type RunStanding,
   USUAL_PERSON_RULES,
   type Evening,
@@ -78,6 +79,7 @@ export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingW
 export { nightOffer, type NightOffer } from "./offers";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet, laidOut, type SheetProject } from "./sheet";
+export { beginningOf, replannedFrom, type BegunData, type NightAct, type BegunEvening } from "./begun";
 export { layEvenings, planEvenings } from "./lay";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";

@@ -56,6 +56,26 @@ const countsAfter = (blocks: readonly PlannedBlock[], fromMs: UtcMs): number =>
     return sum + left * b.countsMin;
   }, 0);
 
+/** The kit stands and no stretch is sure enough: until when to wait, what meanwhile, and from when on it is not worth it. Null where nothing more is to be expected. */
+function waiting(left: WeighedNight["hours"], nowMs: UtcMs): RestOfNight | null {
+  const worth = left.map((h) => h.goOdds * h.dryMin);
+  const after = worth.map((_, i) => worth.slice(i).reduce((a, b) => a + b, 0));
+  const expectedMin = after[0] ?? 0;
+  if (expectedMin < LEAST_MIN) return null;
+  const next = left.find((h) => h.atMs > nowMs && h.goOdds > 0) ?? left[0]!;
+  const lastIndex = after.findLastIndex((sum) => sum >= LEAST_MIN);
+  const byMs = utcMs(Math.max(nowMs, left[lastIndex]!.atMs + HOUR_MS));
+  const waitMin = (next.atMs - nowMs) / MINUTE_MS;
+  return {
+    steps: [
+      { kind: "wait", untilMs: utcMs(Math.max(nowMs, next.atMs)), odds: next.goOdds },
+      ...(waitMin >= DARKS_MIN ? [{ kind: "darks" as const, minutes: waitMin }] : []),
+      { kind: "packUp", byMs, why: "unlikely" },
+    ],
+    expectedMin,
+  };
+}
+
 /**
  * What to do with the rest of a night that is under way, as the sky and the plan stand now: go on, change the target, wait, take darks
  * while waiting, pack up by when. `before` is what the plan had before it was made anew. Null outside the night.
@@ -68,6 +88,8 @@ export function restOfNight(at: {
   readonly before: readonly RigBlock[];
   /** Whether anything is left to do at all. */
   readonly hasWork: boolean;
+  /** The kit stands outside: nobody is sent in as long as waiting may bring something. */
+  readonly isBegun?: boolean;
 }): RestOfNight | null {
   const { nowMs, weighed, blocks } = at;
   if (nowMs >= at.nightEndMs) return null;
@@ -83,7 +105,8 @@ export function restOfNight(at: {
   });
   if (!at.hasWork) return home("allDone");
   if (rainDeadlineMs !== null && rainDeadlineMs <= nowMs) return home("rain");
-  if (!window || window.endMs <= nowMs || expectedMin < LEAST_MIN) return home("noHours");
+  if (!window || window.endMs <= nowMs || expectedMin < LEAST_MIN)
+    return (at.isBegun ? waiting(left, nowMs) : null) ?? home("noHours");
   const steps: RestStep[] = [];
   const waitMin = (window.startMs - nowMs) / MINUTE_MS;
   if (waitMin >= SOON_MIN) {

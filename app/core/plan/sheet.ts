@@ -27,6 +27,8 @@ export interface SheetQuestion {
   /** Absent = it has several. */
   readonly changesFilters?: boolean;
   readonly standsBeforeDark: boolean;
+  /** The kit stands already: nothing is set up any more. */
+  readonly isSetUp?: boolean;
   /** The part of the night that is clear; null = all of it. */
   readonly within: UtcInterval | null;
   /** When everything has to be under a roof because of rain; absent = none is in sight. */
@@ -112,6 +114,7 @@ export function nightSheet(at: SheetQuestion): RunSheet {
     {
       flips: at.flips,
       standsBeforeDark: at.standsBeforeDark,
+      ...(at.isSetUp ? { isSetUp: true } : {}),
       ...(at.changesFilters === undefined ? {} : { changesFilters: at.changesFilters }),
       sunsetMs: horizon.kind === "passes" ? horizon.downMs : null,
       starsMs: sunPassesMs(sky, STARS_SUN_DEG)?.downMs ?? null,
@@ -170,5 +173,6 @@ export function laidOut(at: SheetQuestion): Evening {
       },
     ];
   });
-  return { ...at.evening, blocks };
+  const [first] = lines;
+  return { ...at.evening, blocks, ...(first ? { setUpMs: first.startMs } : {}) };
 }

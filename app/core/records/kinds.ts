@@ -1,4 +1,5 @@
 import type { RecordKind } from "~/core/crew";
+import { begun } from "./begun";
 import { calibration } from "./calibration";
 import { contribution } from "./contribution";
 import { filter } from "./filter";
@@ -41,6 +42,7 @@ export const SCHEMAS = {
   wish,
   intake,
   handOver,
+  begun,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */

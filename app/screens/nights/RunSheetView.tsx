@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { foldRounds, type Block, type Rounds, type RunSheet, type SheetEvent } from "~/core/night";
 import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
@@ -41,6 +42,7 @@ export function RunSheetView({
   zone,
   isCooled,
   nameOf,
+  nowMs,
 }: {
   readonly sheet: RunSheet;
   /** What a project is called, where the evening has several; null = it is the only one. */
@@ -49,19 +51,36 @@ export function RunSheetView({
   readonly isCooled: boolean;
   readonly sky: readonly SkyEvent[];
   readonly zone: string;
+  /** The instant it is, while the night is on; absent or null = the sheet is not of tonight. */
+  readonly nowMs?: number | null;
 }) {
   const lines = [
     ...foldRounds(sheet.lines).map((line) => ({ at: line.startMs, line, words: "" })),
     ...sky.map((s) => ({ at: s.atMs, line: null, words: s.words })),
   ].sort((a, b) => a.at - b.at);
+  const now = nowMs ?? null;
+  const present = now === null ? -1 : lines.findIndex((l) => l.line && l.line.startMs <= now && now < l.line.endMs);
+  const next = now === null ? -1 : lines.findIndex((l) => l.line && l.line.startMs > now);
+  const here = useRef<HTMLLIElement>(null);
+  const hasPast = now !== null && lines.some((l) => l.line && l.line.endMs <= now);
+  // Whoever opens the sheet in the middle of the night looks for what is now.
+  useEffect(() => {
+    if (hasPast) here.current?.scrollIntoView({ block: "center" });
+  }, [hasPast]);
+  const markOf = (i: number) => (i === present ? "now" : i === next ? "next" : null);
   return (
     <ol>
-      {lines.map((l) => (
+      {lines.map((l, i) => (
         <li
           key={`${l.at} ${l.words} ${l.line?.kind ?? "sky"}`}
-          className="border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-1"
+          ref={i === (present === -1 ? next : present) ? here : undefined}
+          aria-current={i === present ? "step" : undefined}
+          className={`border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-1 ${i === present ? "bg-raised" : now !== null && (l.line?.endMs ?? l.at) <= now ? "text-soft" : ""}`}
         >
-          <Time ms={l.at} zone={zone} />
+          <span>
+            <Time ms={l.at} zone={zone} />
+            {markOf(i) ? <strong className="text-lamp text-note block print:hidden">{markOf(i)}</strong> : null}
+          </span>
           {l.line === null ? (
             <span className="text-moon">{l.words}</span>
           ) : l.line.kind === "block" ? (

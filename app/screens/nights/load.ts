@@ -1,7 +1,7 @@
 import type { SkyEvent } from "./RunSheetView";
 import { matchedDithers, type Rig } from "~/core/exposure";
 import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, eveningsOf, rainDeadline } from "~/core/plan";
+import { cautionsOf, eveningsOf, rainDeadline, type Evening } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
@@ -11,9 +11,10 @@ import { calibrationOf } from "~/desk/calibration";
 import { withLearntChances } from "~/desk/learnt";
 import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
-import { forecastOf, seasonPlan } from "~/desk/season";
+import { begunOn, forecastOf, seasonPlan, seasonQuestion } from "~/desk/season";
 import { sheetOf, type EveningSheet } from "~/desk/sheet";
 import { nightAt } from "~/desk/tonight";
+import { now } from "~/storage/session";
 
 /** What Sun and Moon do. */
 function skyEvents(events: NightEvents, steps: NightSteps): SkyEvent[] {
@@ -96,6 +97,16 @@ const medianOf = (list: readonly number[]): number | null => [...list].sort((a, 
 /** Where no forecast says how cold it gets, a battery is judged for frost, °C. */
 const ASSUMED_AIR_C = 0;
 
+const FREE_MIN = 45; // less dark time after the last sub is not worth a word
+
+/** From when on a night's darkness has nothing left to do, where its goals are met before it ends; null where they are not. */
+function freeFrom(chosen: EveningSheet, steps: NightSteps): UtcMs | null {
+  const last = chosen.sheet.lines.findLast((l) => l.kind === "block");
+  const darkEndMs = steps.startMs + steps.count * steps.stepMin * MINUTE_MS;
+  if (!last || chosen.sheet.leftOver.length > 0) return null;
+  return darkEndMs - last.endMs > 2 * FREE_MIN * MINUTE_MS ? last.endMs : null;
+}
+
 /** How long the battery of a rig lasts from when it is set up on, and until when it is needed; null for a rig of which nobody said what it draws. */
 function powerOf(rig: Rig, lines: readonly { readonly startMs: UtcMs; readonly endMs: UtcMs }[], airC: number | null) {
   const [first, last] = [lines[0], lines.at(-1)];
@@ -127,8 +138,23 @@ export async function loadNight(request: Request) {
   const here = nightAt(library, plan, spot, choice.night, contexts);
   const rainMs = rainDeadline(here.weather.hours, utcMs(here.steps.startMs));
   const clear = clearStretch(params, here.sky.window, place.data.timeZone);
+  // A night that has begun keeps the sheet it had; from a cloudy look or what is written down on, the rest is laid out anew.
+  const begun = choice.night === choice.today ? begunOn(library, choice.night) : null;
+  const { fromMs } = seasonQuestion(library);
+  const begunFor = (evening: Evening) => {
+    if (!begun) return null;
+    const kept = begun.evenings.find((e) => e.placeId === evening.placeId && e.rigIds.join() === evening.rigIds.join());
+    return { fromMs, before: kept ? { ...evening, blocks: kept.blocks } : null };
+  };
   const sheets = here.evenings.flatMap((evening) => {
-    const sheet = sheetOf(library, evening, { place: spot, night: choice.night, contexts, within: clear, rainMs });
+    const sheet = sheetOf(library, evening, {
+      place: spot,
+      night: choice.night,
+      contexts,
+      within: clear,
+      rainMs,
+      begun: begunFor(evening),
+    });
     return sheet ? [sheet] : [];
   });
   const rigName = (id: string) => library.rigs.find((r) => r.id === id)?.data.name ?? id;
@@ -178,6 +204,10 @@ export async function loadNight(request: Request) {
       place: place.data,
       rig: lead.rig.data,
       sheet,
+      isTonight: choice.night === choice.today,
+      nowMs: now(),
+      begunMs: begun?.atMs ?? null,
+      freeFromMs: freeFrom(chosen, here.steps),
       events: [...skyEvents(nightEvents(night.sky), night.steps), ...events],
       isSimulated: weather.isSimulated,
       clear,

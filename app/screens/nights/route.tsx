@@ -1,6 +1,6 @@
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
-import { longNight } from "~/components/clock";
+import { clockTime, longNight } from "~/components/clock";
 import { freeWords } from "~/components/words/evening-words";
 import { NightChecklist } from "./NightChecklist";
 import { batteryLine, PowerPanel } from "./PowerPanel";
@@ -61,6 +61,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
     );
   const { sheet, place } = view;
   const leftOverMin = sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0);
+  const darksDue = view.calibration.needs.some((n) => n.kind === "dark" && n.state !== "serves");
   const hasBlocks = sheet.lines.some((l) => l.kind === "block");
   const calendar = () =>
     download(
@@ -87,12 +88,22 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           {leftOverMin > LEFT_OVER_TOLD_MIN && hasBlocks
             ? ` ${formatMinutes(leftOverMin)} of the wanted exposure do not fit.`
             : ""}
+          {view.freeFromMs !== null
+            ? ` Free from ${clockTime(view.freeFromMs, place.timeZone)}: every goal of this evening is met${darksDue ? "; the darks that are due can be taken then" : ""}.`
+            : ""}
         </p>
+        {view.begunMs !== null ? (
+          <p className="text-lamp mt-1">
+            Begun at {clockTime(view.begunMs, place.timeZone)}: what has been stays as it was; a cloudy look or what you
+            write down lays the rest out anew.
+          </p>
+        ) : null}
         <div className="mt-4">
           <RunSheetView
             sheet={sheet}
             sky={view.events}
             zone={place.timeZone}
+            nowMs={view.isTonight ? view.nowMs : null}
             isCooled={view.rig.isCooled}
             nameOf={(id) => (Object.keys(view.names).length > 1 ? (view.names[id] ?? null) : null)}
           />

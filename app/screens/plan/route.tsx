@@ -13,7 +13,15 @@ import { Why } from "~/components/ui/Why";
 import { useSeason } from "~/components/use-season";
 import { collectedByNight } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
-import { plannedHours, shareOf, type ProjectShare, type Save, type SeasonPlan, type SeasonQuestion } from "~/core/plan";
+import {
+  isReserve,
+  plannedHours,
+  shareOf,
+  type ProjectShare,
+  type Save,
+  type SeasonPlan,
+  type SeasonQuestion,
+} from "~/core/plan";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";
@@ -101,6 +109,9 @@ function Share({
 }) {
   const share = shareOf(plan, projectId);
   const { odds, nights, deciding } = share;
+  const literal = plan.literally?.find((o) => o.projectId === projectId) ?? null;
+  const isByLight = question.projects.some((p) => p.id === projectId && p.counts === "light");
+  const hasReserve = nights.some((n) => isReserve(n.needed));
   if (!isMine)
     return (
       <p className="text-figure">
@@ -159,12 +170,19 @@ function Share({
               {NIGHT_PERSISTENCE}, from memory), and on every clear night the programme that serves best what would be
               missing in the end. The same random numbers every time, so two plans differ by their inputs only.
             </p>
+            {literal ? (
+              <p className="mt-2">
+                That is if you follow the plan anew each night. If you keep the nights as they are printed, whatever
+                comes: {literal.half ? `an even chance by ${shortNight(literal.half)}, ` : ""}
+                {Math.round(literal.doneShare * 100)} % within {plan.nights} nights.
+              </p>
+            ) : null}
             <p className="mt-2">
               One in ten: {when(odds.tenth)}; half: {when(odds.half)}; nine in ten: {when(odds.ninetieth)}.{" "}
               {Math.round(odds.doneShare * 100)} % within {plan.nights} nights.
             </p>
           </Why>
-          . {formatMinutes(left)} to go, counted as at its best here: highest, no Moon
+          . {formatMinutes(left)} to go{isByLight ? ", counted as at its best here: highest, no Moon" : ""}
           {share.clockMin === null ? "" : `, about ${formatMinutes(Math.round(share.clockMin / 10) * 10)} by the clock`}
           .{deciding ? ` ${deciding.channel} decides: ${formatMinutes(deciding.needMin)} of it.` : ""}
           {others ? ` Not in this plan: ${others}.` : ""}
@@ -191,6 +209,12 @@ function Share({
         </Section>
       </div>
       <Section title="Its nights" aside="hours = what they count if it is clear">
+        {hasReserve ? (
+          <p className="text-note text-soft mb-2 max-w-[64ch]">
+            Faint nights are a reserve: by then it is done in more than half the seasons played. They are there for what
+            clouds leave undone.
+          </p>
+        ) : null}
         <PlanCalendar
           nights={nights.slice(0, SHOWN)}
           zone={zone}

@@ -31,7 +31,7 @@ const readChanged =
   (kept: ChangedProject) =>
   (raw: unknown): ChangedProject | null => {
     const { rev, data, part } = (typeof raw === "object" && raw !== null ? raw : {}) as Partial<ChangedProject>;
-    const { name, notes, school, moon, urgency, deadline, rules } = (data ?? {}) as Partial<ProjectData>;
+    const { name, notes, school, moon, hours, urgency, deadline, rules } = (data ?? {}) as Partial<ProjectData>;
     const { placeId, rigId, channels, onlyAt } = part?.data ?? {};
     if (!isText(rev) || !isText(name) || !isText(notes)) return null;
     if (!PANEL_SCHOOLS.some((s) => s === school)) return null;
@@ -39,10 +39,11 @@ const readChanged =
       part && kept.part && isText(part.rev) && isText(placeId) && isText(rigId)
         ? { rev: part.rev, data: { ...kept.part.data, placeId, rigId, ...(channels ? { channels } : {}), ...(onlyAt ? { onlyAt } : {}) } } // prettier-ignore
         : kept.part;
-    const { urgency: _u, deadline: _d, rules: _r, ...rest } = kept.data;
+    const { urgency: _u, deadline: _d, rules: _r, hours: _h, ...rest } = kept.data;
     const own = {
       ...(moon ? { moon } : {}),
       ...(rules ? { rules } : {}),
+      ...(hours === "light" ? { hours } : {}),
       ...(urgency && urgency in URGENCIES ? { urgency } : {}),
       ...(isText(deadline) && isNightDate(deadline) ? { deadline } : {}),
     };
@@ -215,6 +216,18 @@ function Editor({
         <option value="allPanelsEveryNight">all panels every night, in turn</option>
         <option value="panelAfterPanel">one panel after another</option>
         <option value="sinkingFirst">the sinking panel first</option>
+      </SelectField>
+      <SelectField
+        label="Whose hours"
+        value={draft.hours ?? "kept"}
+        hint="By light suits crews of unequal kit and sky; as kept is what people plan and publish."
+        onChange={(e) => {
+          const { hours: _, ...rest } = draft;
+          setDraft(e.target.value === "light" ? { ...rest, hours: "light" } : rest);
+        }}
+      >
+        <option value="kept">as kept: an hour kept is an hour, whoever took it</option>
+        <option value="light">by light: hours at the reference&apos;s best</option>
       </SelectField>
       <SelectField
         label="When the Moon is up"

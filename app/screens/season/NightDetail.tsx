@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, longNight, shortNight } from "~/components/clock";
-import { percent } from "~/components/numbers";
+import { counted, percent } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
@@ -214,7 +214,11 @@ function EveningWords({
     <div className="mb-2">
       <p className="text-note text-soft">
         {evening.rigIds.map((id) => view.rigNames[id] ?? id).join(", ")}, {view.placeNames[evening.placeId]} ·{" "}
-        {percent(evening.chance)} clear{evening.isFixed ? " · kept by hand" : ""}
+        {percent(evening.chance)} clear, by{" "}
+        {view.run?.question.places.some((p) => p.id === evening.placeId && p.hours[evening.night])
+          ? "the forecasts"
+          : "the place's own chance"}
+        {evening.isFixed ? " · kept by hand" : ""}
       </p>
       <ul>
         {evening.blocks.map((b) => (
@@ -227,7 +231,9 @@ function EveningWords({
             {clockTime(b.startMs, zone)}–{clockTime(b.endMs, zone)} <b>{nameOf(b.projectId)}</b>, {channelsText(b)}
             <span className="text-soft">
               {" "}
-              · {formatMinutes(b.exposureMin)} by the clock, counts {formatMinutes(b.countsMin)}
+              · {formatMinutes(b.exposureMin)} of exposure
+              {b.subs === undefined ? "" : ` (${b.subs} × ${b.subSec} s)`}
+              {Math.abs(b.exposureMin - b.countsMin) < 1 ? "" : `, counts ${formatMinutes(b.countsMin)}`}
             </span>
             {act ? (
               <BlockByHand block={b} view={view} night={evening.night} act={act} name={nameOf(b.projectId)} />
@@ -301,18 +307,27 @@ function WhyWords({
     min < SLIGHT_MIN ? "costs next to nothing" : `would cost the season ${formatMinutes(Math.round(min))}`;
   return (
     <ul className="text-note text-soft mt-1 space-y-0.5">
+      {it.brings.map((b) => (
+        <li key={`brings ${b.projectId}`}>
+          If it is clear, {percent(b.share)} of {nameOf(b.projectId)}
+          {b.endWith && b.endWithout !== b.endWith
+            ? `; its end comes from ${b.endWithout ? shortNight(b.endWithout) : "beyond the season"} to ${shortNight(b.endWith)}`
+            : ""}
+          .{" "}
+          {b.asGood
+            ? `If you stay in, the next night as good is ${shortNight(b.asGood)}.`
+            : "None of the next 30 nights is as good for it."}
+        </li>
+      ))}
       {it.rivals.map((r) => (
         <li key={r.projectId}>
           {nameOf(r.projectId)} instead would count {formatMinutes(r.countsMin)} in {r.channels.join(", then ")} and{" "}
-          {loses(r.lossMin)}: it has {r.otherNights === 0 ? "no other night" : `${r.otherNights} other nights`}.
+          {loses(r.lossMin)}: it has {r.otherNights === 0 ? "no night" : counted(r.otherNights, "other night")}.
         </li>
       ))}
-      <li>Doing nothing {loses(it.idleLossMin)} in expectation.</li>
       {Object.entries(it.instead).map(([id, nights]) =>
         nights.length === 0 ? (
-          <li key={id}>
-            For {nameOf(id)} no other night of the next 30 would do: they are its own already, or it is not up.
-          </li>
+          <li key={id}>For {nameOf(id)} no other night of the next 30 has time that is not planned for it already.</li>
         ) : (
           <li key={id}>
             Instead for {nameOf(id)}:{" "}

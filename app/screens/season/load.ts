@@ -6,6 +6,7 @@ import { entryTitle } from "~/components/words/target-words";
 import { withLearntChances } from "~/desk/learnt";
 import { loadChoice, type Choice } from "~/desk/choice";
 import type { Library } from "~/desk/library";
+import { namesOfDeleted } from "~/desk/deleted";
 import { ownLocks } from "~/desk/locks";
 import { meOf } from "~/desk/parts";
 import { ownContextsOf } from "~/desk/project";
@@ -136,6 +137,11 @@ export async function loadSeason(request: Request) {
       rigName: c.rig.data.name,
       channels: [...new Set(c.needs.filter((n) => n.remainingMin > 0.5).map((n) => n.channel))],
     })),
+    /** Projects by name, deleted ones among them. */
+    names: {
+      ...(await namesOfDeleted()),
+      ...Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),
+    } as Readonly<Record<string, string>>,
     rigNames: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),
     placeNames: Object.fromEntries(library.places.map((p) => [p.id, p.data.name])),
     zones: Object.fromEntries(library.places.map((p) => [p.id, p.data.timeZone])),

@@ -12,6 +12,7 @@ import { ruleWords } from "~/components/words/rule-words";
 import { useSeason } from "~/components/use-season";
 import { seasonToCalendar } from "~/core/formats";
 import {
+  type Evening,
   chanceOfRun,
   isWanted,
   movedNights,
@@ -22,7 +23,7 @@ import {
 } from "~/core/plan";
 import { addNights } from "~/core/time";
 import { keptSearch } from "~/desk/choice";
-import { markSeen } from "~/desk/season";
+import { isProvisional, markSeen } from "~/desk/season";
 import { now } from "~/storage/session";
 import { stopPlanning, waitsInWorker } from "~/workers/season";
 import type { Route } from "./+types/route";
@@ -31,7 +32,7 @@ import type { SeasonAnswer, SeasonIntent } from "./intents";
 import { loadSeason, type SeasonView } from "./load";
 import { MonthsBest } from "./MonthsBest";
 import { NightDetail } from "./NightDetail";
-import { conflictWords, movedWords, phaseWords, standingWords, waitWords } from "./season-words";
+import { moonSentence, conflictWords, movedWords, phaseWords, standingWords, waitWords } from "./season-words";
 import { SeasonLeaf, SeasonList } from "./SeasonLeaf";
 import { WhatIfPanel } from "./WhatIfPanel";
 import { WishPanel } from "./WishPanel";
@@ -46,7 +47,6 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 const WEEKS_FIRST = 6;
 const MOVED_AHEAD = 30;
-const MOVED_SHOWN = 4;
 const SEEN_AFTER_MS = 3000; // sooner nobody has read it
 
 export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) {
@@ -166,23 +166,22 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
         <WishPanel view={view} plan={plan} search={search} act={(intent) => void act(intent)} answer={answer} />
         <Panel title="Take it along">
           <p className="text-soft mb-2">
-            One event a planned night, with an alarm for the set-up. A later file updates it.
+            One event a planned night, with an alarm for the set-up. Reserve nights say so: they are for what clouds
+            leave undone. A later file updates it.
           </p>
           <Button
             disabled={nights.length === 0}
             onClick={() =>
               download(
                 "zenithar-season.ics",
-                seasonToCalendar(
-                  nights.filter((e) => e.blocks.some((b) => isWanted(plan, b.projectId, e.night))),
-                  {
-                    nameOf: (id) => view.projects.find((p) => p.id === id)?.name ?? id,
-                    placeOf: (id) => view.placeNames[id] ?? "",
-                    alarmMin: view.alarmMin,
-                    uidBase: view.calendarId,
-                    stampMs: now(),
-                  },
-                ),
+                seasonToCalendar(nights, {
+                  nameOf: (id) => view.projects.find((p) => p.id === id)?.name ?? id,
+                  placeOf: (id) => view.placeNames[id] ?? "",
+                  alarmMin: (e) => setUpAlarm(e, view.alarmMin),
+                  isReserve: (e) => e.blocks.every((b) => !isWanted(plan, b.projectId, e.night)),
+                  uidBase: view.calendarId,
+                  stampMs: now(),
+                }),
                 "text/calendar",
               )
             }
@@ -196,6 +195,10 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
 }
 
 const WEEK = 7;
+
+/** Minutes from the alarm to the evening's beginning: the set-up of its own sheet, and the road; `usual` where it is not laid out. */
+const setUpAlarm = (e: Evening, usual: number): number =>
+  e.setUpMs === undefined ? usual : Math.round(((e.blocks[0]?.startMs ?? e.setUpMs) - e.setUpMs) / 60_000);
 
 /** What the season comes to in sentences: clear nights in a row, and when each rig goes for narrow or broad bands. */
 function Sentences({
@@ -218,6 +221,7 @@ function Sentences({
           Within a week at {view.placeNames[place.id] ?? "home"}: two clear nights in a row {of(2)}, three {of(3)}.
         </li>
       ) : null}
+      {moonSentence(plan, view.sky) === "" ? null : <li>{moonSentence(plan, view.sky)}</li>}
       {phases.map((r) => (
         <li key={r.id}>
           {view.rigNames[r.id]}: {phaseWords(r.phases)}.
@@ -292,19 +296,22 @@ function Moved({
   readonly plan: SeasonPlan;
   readonly before: SeasonPlan | null;
 }) {
-  const moved = before && plan.stage === "whole" ? movedNights(before, plan, MOVED_AHEAD) : [];
+  // While forecasts are being asked nothing is told as moved: the next answer may move it back.
+  const isTold = before !== null && plan.stage === "whole" && !isProvisional();
+  const moved = isTold ? movedNights(before, plan, MOVED_AHEAD) : [];
   if (moved.length === 0) return null;
-  const nameOf = (id: string) => view.projects.find((p) => p.id === id)?.name ?? id;
+  const nameOf = (id: string) => view.names[id] ?? "a deleted project";
+  const hasTonight = moved.some((m) => m.night === plan.from);
   return (
-    <details className="border-lamp my-2 border-l-2 pl-3" open>
+    <details className="border-lamp my-2 border-l-2 pl-3" open={hasTonight}>
       <summary className="cursor-pointer font-semibold">
         {counted(moved.length, "night")} of the next {MOVED_AHEAD} moved
+        {hasTonight ? ", tonight among them" : ""}
       </summary>
       <ul className="text-soft">
-        {moved.slice(0, MOVED_SHOWN).map((m) => (
-          <li key={`${m.night} ${m.rigIds.join()}`}>{movedWords(m, nameOf)}.</li>
+        {moved.map((m) => (
+          <li key={`${m.night} ${m.rigIds.join()}`}>{movedWords(m, nameOf, view.zones[m.placeId] ?? view.zone)}.</li>
         ))}
-        {moved.length > MOVED_SHOWN ? <li>… and {moved.length - MOVED_SHOWN} more.</li> : null}
       </ul>
     </details>
   );

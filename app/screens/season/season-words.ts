@@ -1,7 +1,7 @@
-import { shortNight } from "~/components/clock";
+import { clockTime, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
-import type { LockConflict, MovedNight, Phase, ProjectShare } from "~/core/plan";
+import type { LockConflict, MovedNight, Phase, ProjectShare, SeasonPlan } from "~/core/plan";
 import type { NightDate } from "~/core/time";
 
 const SMALL = new Set(["the", "a", "an", "of", "in", "at", "on", "and", "whole", "by"]);
@@ -57,8 +57,15 @@ export function conflictWords(c: LockConflict, nameOf: (lockId: string) => strin
 }
 
 /** What a new plan has moved, and why. */
-export function movedWords(m: MovedNight, nameOf: (projectId: string) => string): string {
-  const list = (ids: readonly string[]) => (ids.length === 0 ? "nothing" : ids.map(nameOf).join(", then "));
+export function movedWords(m: MovedNight, nameOf: (projectId: string) => string, zone: string): string {
+  const list = (all: MovedNight["after"]) =>
+    all.length === 0
+      ? "nothing"
+      : all
+          .map(
+            (s) => `${nameOf(s.projectId)} in ${s.channels} ${clockTime(s.startMs, zone)}–${clockTime(s.endMs, zone)}`,
+          )
+          .join(", then ");
   const why = {
     lock: "by what you fixed",
     weather: "its weather has changed",
@@ -89,4 +96,36 @@ export function phaseWords(phases: readonly Phase[]): string {
         : `${word[p.kind]} ${i === 0 ? "until" : `from ${shortNight(p.from)} until`} ${shortNight(p.to)}`,
     )
     .join(", ");
+}
+
+const DARK = 0.35; // lit share: below it a channel's nights are told as dark ones
+const LIT = 0.65;
+const LEAST_NIGHTS = 3; // fewer are no habit
+const AHEAD = 60;
+
+/** How the channels share the Moon: "L on the nights 3 to 12 Jan, Ha round full Moon"; "" where the plan makes no difference. */
+export function moonSentence(
+  plan: SeasonPlan,
+  sky: readonly { readonly date: NightDate; readonly illuminatedFraction: number }[],
+): string {
+  const lit = new Map(sky.map((n) => [n.date, n.illuminatedFraction]));
+  const byChannel = new Map<string, { readonly nights: NightDate[]; sum: number }>();
+  for (const e of plan.evenings)
+    for (const channel of new Set(e.blocks.map((b) => b.channel))) {
+      const of = byChannel.get(channel) ?? { nights: [], sum: 0 };
+      if (of.nights.length >= AHEAD) continue;
+      of.nights.push(e.night);
+      of.sum += lit.get(e.night) ?? 0.5;
+      byChannel.set(channel, of);
+    }
+  const often = [...byChannel].filter(([, { nights }]) => nights.length >= LEAST_NIGHTS);
+  const mean = ([, { nights, sum }]: (typeof often)[number]) => sum / nights.length;
+  const dark = often.filter((c) => mean(c) < DARK);
+  const bright = often.filter((c) => mean(c) > LIT);
+  if (often.length < 2 || (dark.length === 0 && bright.length === 0)) return "";
+  const list = (some: typeof often) => some.map(([channel]) => channel).join(" and ");
+  const first = dark[0]?.[1].nights;
+  const darkWords = first ? `${list(dark)} on dark nights, the next of them ${shortNight(first[0]!)}` : "";
+  const brightWords = bright.length > 0 ? `${list(bright)} round full Moon` : "";
+  return `${[darkWords, brightWords].filter((w) => w !== "").join("; ")}.`;
 }

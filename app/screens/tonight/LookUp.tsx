@@ -9,12 +9,18 @@ export function LookUp({
   isTonight,
   isPast,
   onLook,
+  begunMs,
+  onBegin,
 }: {
   readonly look: { readonly atMs: number; readonly isClear: boolean } | null;
   readonly zone: string;
   readonly isTonight: boolean;
   readonly isPast: boolean;
   readonly onLook: (isClear: boolean) => void;
+  /** When the night was begun; null = it has not. */
+  readonly begunMs: number | null;
+  /** Begins it; null = there is nothing to begin. */
+  readonly onBegin: (() => void) | null;
 }) {
   if (!isTonight && !isPast) return null;
   return (
@@ -30,6 +36,13 @@ export function LookUp({
           {isTonight ? "It is cloudy" : "It was cloudy"}
         </Button>
       </div>
+      {begunMs !== null ? (
+        <p className="text-lamp mt-2">Begun at {clockTime(begunMs, zone)}: tonight stays as it was planned then.</p>
+      ) : onBegin ? (
+        <Button className="mt-2 w-full" onClick={onBegin}>
+          I am outside: begin the night
+        </Button>
+      ) : null}
       <p className="text-note text-faint mt-2" aria-live="polite">
         {look
           ? `Written down: ${look.isClear ? "clear" : "cloudy"} at ${clockTime(look.atMs, zone)}.`

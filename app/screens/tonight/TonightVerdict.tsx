@@ -1,5 +1,5 @@
 import { formatMinutes } from "~/core/notation";
-import type { TonightChoice, Verdict } from "~/core/plan";
+import type { RestOfNight, TonightChoice, Verdict } from "~/core/plan";
 import type { NightSteps } from "~/core/night";
 import { rigsAtWork, turnsOf, workWords } from "~/components/words/evening-words";
 import { clockTime, clockTimeBeside, longNight } from "~/components/clock";
@@ -28,6 +28,24 @@ function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: strin
   }
 }
 
+/** What to do now, with the kit outside: the first step of what is left of the night. */
+function outsideWords(rest: RestOfNight, nameOf: (id: string) => string, zone: string, nowMs: number): string {
+  const [step] = rest.steps;
+  if (!step) return "Nothing is left of tonight: pack up.";
+  switch (step.kind) {
+    case "shoot":
+      return step.fromMs > nowMs + 60_000
+        ? `Next: ${nameOf(step.projectId)} in ${step.channels}, from ${clockTime(step.fromMs, zone)} until ${clockTime(step.untilMs, zone)}.`
+        : `Now: ${nameOf(step.projectId)} in ${step.channels}, until ${clockTime(step.untilMs, zone)}.`;
+    case "wait":
+      return `Wait until ${clockTime(step.untilMs, zone)}, then look again.`;
+    case "darks":
+      return "Take darks while you wait.";
+    case "packUp":
+      return step.why === "allDone" ? "Every goal is met: pack up." : `Pack up by ${clockTime(step.byMs, zone)}.`;
+  }
+}
+
 /** The verdict: one sentence a friend would say, the reasons that decide it, and what would change it. */
 export function TonightVerdict({
   verdict,
@@ -42,6 +60,8 @@ export function TonightVerdict({
   nowMs,
   isSimulated,
   rigNames,
+  rest,
+  isProvisional,
 }: {
   readonly verdict: Verdict;
   readonly choice: TonightChoice;
@@ -56,6 +76,10 @@ export function TonightVerdict({
   readonly nowMs: number;
   readonly isSimulated: boolean;
   readonly rigNames: Readonly<Record<string, string>>;
+  /** What is left of a night that has begun; null = it has not. */
+  readonly rest: RestOfNight | null;
+  /** Forecasts are still being asked. */
+  readonly isProvisional: boolean;
 }) {
   const { weighed, away } = verdict;
   const night = away ? away.weighed : weighed;
@@ -70,6 +94,7 @@ export function TonightVerdict({
         : choice;
   const targets = Math.max(0, ...rigs.map((r) => turnsOf(r.blocks).length));
   const headline = () => {
+    if (rest) return outsideWords(rest, at.nameOf, zone, nowMs);
     if (choice.kind !== "go" || !hasProjects) return stayWords(choice, hasProjects, darkAgain, others);
     const whole = { startMs: choice.startMs, endMs: choice.endMs };
     const work = (window: { readonly startMs: number; readonly endMs: number }) =>
@@ -90,6 +115,11 @@ export function TonightVerdict({
       <h1 className="text-headline mt-1 leading-tight">
         <Unbroken text={headline()} />
       </h1>
+      {isProvisional ? (
+        <p className="text-note text-lamp mt-1" role="status">
+          Provisional: forecasts are still being asked. The plan is told once they have answered.
+        </p>
+      ) : null}
       {choice.kind === "go" && hasProjects ? (
         <>
           {rigs.length > 1 && window && (isPlain || verdict.kind !== "stayIn") ? (

@@ -8,8 +8,10 @@ import { nightWindow } from "~/core/sky";
 import { DAY_MS } from "~/core/time";
 import { keep } from "~/desk/acts";
 import { intentOf } from "~/desk/answer";
+import { beginByLook, beginEdit } from "~/desk/begin";
 import { loadChoice } from "~/desk/choice";
 import { changeSettings } from "~/desk/kit";
+import { begunOn } from "~/desk/season";
 import { askAnew, forecastEdits } from "~/desk/weather";
 import { notify } from "~/desk/notices";
 import { clockTime } from "~/components/clock";
@@ -42,10 +44,24 @@ export async function tonightAction(request: Request) {
     case "look": {
       const atMs = isTonight ? now() : window.startMs + DAY_MS / 2;
       const look = { placeId: place.id, memberId: settings.data.memberId, atMs, isClear: intent.isClear };
-      const done = await keep([{ kind: "look", id: `look-${place.id}-${atMs}`, data: look, baseRev: "latest" }]);
+      const begins = isTonight ? await beginByLook(library, night) : null;
+      const done = await keep([
+        ...(begins ? [begins] : []),
+        { kind: "look", id: `look-${place.id}-${atMs}`, data: look, baseRev: "latest" },
+      ]);
       if (!done.ok) return data<TonightAnswer>({ refusal: done.error }, { status: 507 });
       const said = `${intent.isClear ? "Clear" : "Cloudy"} at ${clockTime(atMs, place.data.timeZone)}, written down.`;
-      notify(isTonight ? `${said} What is left of the night is planned anew.` : said, done.value.undoId);
+      const goesOn = intent.isClear && (begins !== null || begunOn(library, night) !== null);
+      const then = goesOn ? "The night goes on as planned." : "What is left of the night is planned anew.";
+      notify(isTonight ? `${said} ${then}` : said, done.value.undoId);
+      return data<TonightAnswer>({ said: "" });
+    }
+    case "begin": {
+      const edit = await beginEdit(library, night);
+      if (!edit) return wrong("Nothing is planned for tonight that could begin.");
+      const done = await keep([edit]);
+      if (!done.ok) return data<TonightAnswer>({ refusal: done.error }, { status: 507 });
+      notify("Begun: tonight stays as it is planned now.", done.value.undoId);
       return data<TonightAnswer>({ said: "" });
     }
     case "typed": {

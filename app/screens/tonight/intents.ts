@@ -3,6 +3,7 @@ import type { KeepFault } from "~/core/records";
 
 /** What Tonight asks to be written down, and what it asks for again. */
 export type TonightIntent =
+  | { readonly act: "begin" }
   | { readonly act: "look"; readonly isClear: boolean }
   | { readonly act: "typed"; readonly text: string; readonly isOneMore: boolean }
   | { readonly act: "forecastFile"; readonly read: ReadForecast; readonly isOneMore: boolean }

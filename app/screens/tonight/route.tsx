@@ -77,6 +77,8 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
           nowMs={view.nowMs}
           isSimulated={weather.isSimulated}
           rigNames={view.rigNames}
+          rest={view.begunMs === null ? null : view.rest}
+          isProvisional={view.isProvisional}
         />
         {view.rest ? (
           <RestOfTonight
@@ -168,6 +170,8 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
             isTonight={view.isTonight}
             isPast={view.isPast}
             onLook={(isClear) => void act({ act: "look", isClear })}
+            begunMs={view.begunMs}
+            onBegin={view.isTonight && choice.kind === "go" ? () => void act({ act: "begin" }) : null}
           />
         }
         next={<BetterNext list={better} search={search} />}

@@ -31,6 +31,8 @@ export interface Evening {
   /** Usable minutes for whatever is wanted. */
   readonly usableMin: number;
   readonly blocks: readonly PlannedBlock[];
+  /** When its sheet begins with setting up; absent = it is not laid out by the clock yet. */
+  readonly setUpMs?: UtcMs;
   /** Kept by hand. */
   readonly isFixed: boolean;
   /** Why nothing of it can be used, whatever its sky. */

@@ -57,6 +57,9 @@ export interface Lane {
   readonly clear?: readonly (readonly number[])[];
   /** Usable minutes by slot and job; absent = all of each. */
   readonly minutes?: readonly ArrayLike<number>[];
+  /** The kit stands already: a block takes so little; absent = as usual. */
+  readonly leastSlots?: number;
+  readonly leastMin?: number;
   /** How late in the season it is, as a share of the priority that a worth minute costs there: earlier is better. */
   readonly lateness?: number;
   /** What a slot costs beside its time, by slot and job, in value: poor light where every minute counts the same. */

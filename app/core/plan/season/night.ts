@@ -192,15 +192,15 @@ function blockProgramme(task: SeasonTask, table: NightTable, prices: ArrayLike<n
           mine[here * projects + p] = value;
           mineAt[here * projects + p] = end;
         }
-        const holder = bestAt[here]! >= 0 ? projectAt[bestAt[here]! % n]! : -1;
-        if (value > best[here]!) {
+        const holder = bestAt[here] >= 0 ? projectAt[bestAt[here] % n]! : -1;
+        if (value > best[here]) {
           if (holder !== p && holder !== -1) {
             other[here] = best[here]!;
             otherAt[here] = bestAt[here]!;
           }
           best[here] = value;
           bestAt[here] = end;
-        } else if (holder !== p && value > other[here]!) {
+        } else if (holder !== p && value > other[here]) {
           other[here] = value;
           otherAt[here] = end;
         }

@@ -1,11 +1,11 @@
 import { addNights, MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
-import { columnOf } from "./columns";
+import { columnOf, fitted } from "./columns";
 import { eveningsFrom, keyOfJob, keyOfLane, type Evening } from "./evening";
 import { filled } from "./fill";
 import { exactSeason } from "./exact";
 import { holding, placesFor } from "./hold";
 import { lockConflicts, type LockConflict } from "./locks";
-import type { Programmes, SeasonTask } from "./model";
+import type { Lane, Programme, Programmes, SeasonTask } from "./model";
 import { drivesOf, requestOf, usableChannels, type NightStock, type SeasonQuestion } from "./question";
 import { riskReward, topSlope } from "./reward";
 import { seasonsPlayed, type SeasonOdds } from "./seasons";
@@ -104,6 +104,35 @@ const STAYING = [
   { nights: 30, bonus: 4 },
 ] as const;
 
+const UNDER_WAY_MIN = 15; // worth pointing at once the kit stands
+
+/** The lanes of a night that has begun: as they were planned then, or, once it is planned anew, without what only an evening that is yet to come asks. */
+function underWay(task: SeasonTask, tables: SeasonTables, { begun, from }: SeasonQuestion): SeasonTask {
+  if (!begun) return task;
+  return {
+    ...task,
+    lanes: task.lanes.map((lane, l): Lane => {
+      const { night, placeId, rigIds } = tables.lanes[l]!;
+      if (night !== from) return lane;
+      if (begun.fromMs !== null) return { ...lane, leastSlots: 1, leastMin: UNDER_WAY_MIN };
+      const kept = begun.evenings.find((e) => e.placeId === placeId && e.rigIds.join() === rigIds.join());
+      const blocks = kept ? programmeOf(kept.blocks, tables, l) : [];
+      const { fixed: _fixed, ...free } = lane;
+      return { ...lane, fixed: fitted(task, nightTable(task, { ...free, leastSlots: 1, leastMin: 0 }), blocks) };
+    }),
+  };
+}
+
+/** Evenings with the night that has begun as it was planned then, as long as nothing has changed that. */
+function asBegun({ begun, from }: SeasonQuestion, evenings: readonly Evening[]): readonly Evening[] {
+  if (!begun || begun.fromMs !== null) return evenings;
+  return evenings.map((e) => {
+    if (e.night !== from) return e;
+    const kept = begun.evenings.find((x) => x.placeId === e.placeId && x.rigIds.join() === e.rigIds.join());
+    return { ...e, blocks: kept?.blocks ?? [] };
+  });
+}
+
 /** A task that knows what its owner saw planned. */
 function staying(task: SeasonTask, tables: SeasonTables, seen: SeasonPlan | null, from: NightDate): SeasonTask {
   if (!seen) return task;
@@ -188,12 +217,13 @@ export function* planSeason(
     (j, k) => before?.jobs.find((b) => keyOfJob(b) === keyOfJob(j))?.price ?? topSlope(tables.task.jobs[k]!.reward) / 2,
   );
   const plain: SeasonTask = staying(
-    { ...tables.task, choices: placesFor(tables, question, locks) },
+    underWay({ ...tables.task, choices: placesFor(tables, question, locks) }, tables, question),
     tables,
     seen,
     question.from,
   );
-  const evenings = eveningsFrom(question, { ...tables, task: plain }, locks);
+  const eveningsOfSlots = eveningsFrom(question, { ...tables, task: plain }, locks);
+  const evenings = (plan: Programmes) => asBegun(question, eveningsOfSlots(plan));
   const shown = (answer: SeasonAnswer, odds: SeasonOdds | null, stage: SeasonPlan["stage"]): SeasonPlan => ({
     from: question.from,
     nights: question.nights,
@@ -249,7 +279,7 @@ export function* planSeason(
   const bare = answer; // what nights bring that are not used to their last hour: what a season is reckoned by
   answer = filled(task, answer, lanes);
   const settled = shown(answer, null, "settled");
-  const laid = { ...settled, evenings: lay(settled.evenings) };
+  const laid = { ...settled, evenings: asBegun(question, lay(settled.evenings)) };
   yield laid;
   const weather = {
     nightOf: lanes.map((l) => nightsBetween(question.from, l.night)),
@@ -322,17 +352,20 @@ function finishOf(
 }
 
 /** The evenings of a plan as programmes of other tables: blocks that are still possible where they were. */
-function programmesOf(plan: SeasonPlan, { lanes, jobs }: SeasonTables): Programmes {
+function programmesOf(plan: SeasonPlan, tables: SeasonTables): Programmes {
   const evenings = new Map(plan.evenings.map((e) => [keyOfLane(e), e]));
-  const numbers = new Map(jobs.map((j, k) => [keyOfJob(j), k]));
+  return tables.lanes.map((lane, l) => programmeOf(evenings.get(keyOfLane(lane))?.blocks ?? [], tables, l));
+}
+
+/** Blocks as the programme of a lane. */
+function programmeOf(blocks: Evening["blocks"], { lanes, jobs }: SeasonTables, lane: number): Programme {
+  const { startMs } = lanes[lane]!;
   const slot = SLOT_MIN * MINUTE_MS;
-  return lanes.map((lane) =>
-    (evenings.get(keyOfLane(lane))?.blocks ?? []).flatMap((b) => {
-      const job = numbers.get(keyOfJob(b));
-      const from = Math.floor(((b.slots ?? b).startMs - lane.startMs) / slot);
-      return job === undefined ? [] : [[job, from, Math.ceil(((b.slots ?? b).endMs - lane.startMs) / slot)] as const];
-    }),
-  );
+  return blocks.flatMap((b) => {
+    const job = jobs.findIndex((j) => keyOfJob(j) === keyOfJob(b));
+    const from = Math.floor(((b.slots ?? b).startMs - startMs) / slot);
+    return job === -1 ? [] : [[job, from, Math.ceil(((b.slots ?? b).endMs - startMs) / slot)] as const];
+  });
 }
 
 /** The plan, with nothing of the way to it. */

@@ -1,6 +1,7 @@
 import { equivalentHours, type Channel } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
+import type { Evening } from "./evening";
 import { lockedNight, type Lock } from "./locks";
 import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
 import type { HourOdds, SeasonProject, SeasonRequest, SeasonRig } from "./tables";
@@ -58,6 +59,11 @@ export interface SeasonQuestion {
   readonly persistence: number;
   /** Whether the night before the first was clear; null = nobody knows. The chances know of it already. */
   readonly wasClear: boolean | null;
+  /** The first night has begun: what its rigs were to do then, and from when on it is planned anew; null = it goes on as planned. */
+  readonly begun?: {
+    readonly fromMs: UtcMs | null;
+    readonly evenings: readonly Pick<Evening, "placeId" | "rigIds" | "blocks">[];
+  };
   /** Everything that needs no stars is set up by daylight; absent = it is. */
   readonly standsBeforeDark?: boolean;
   /** Seasons played for the odds. */

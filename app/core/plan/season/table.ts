@@ -80,8 +80,8 @@ export function nightTable(task: SeasonTask, lane: Lane): NightTable {
   const lastStart = new Int32Array((slots + 1) * n).fill(-1);
   for (let a = 0; a < n; a++) {
     const k = jobs[a]!;
-    const least = minSlotsOf(task, k);
-    const leastMin = task.jobs[k]!.leastMin ?? task.leastMin ?? 0;
+    const least = lane.leastSlots ?? minSlotsOf(task, k);
+    const leastMin = lane.leastMin ?? task.jobs[k]!.leastMin ?? task.leastMin ?? 0;
     for (let s = 0; s < slots; s++)
       for (let e = s + least; e <= slots && run[e * n + a]! >= e - s; e++)
         if (minutes[e * n + a]! - minutes[s * n + a]! >= leastMin - AS_GOOD) {

@@ -26,8 +26,22 @@ export interface Instead {
   readonly lossMin: number;
 }
 
+/** What an evening brings a project, if it is clear. */
+export interface Brings {
+  readonly projectId: string;
+  /** Of its whole goal, [0, 1]; and minutes that count. */
+  readonly share: number;
+  readonly countsMin: number;
+  /** When its hours are there in expectation, with this evening and without it; null = not within the season. */
+  readonly endWith: NightDate | null;
+  readonly endWithout: NightDate | null;
+  /** The next night that would bring as much; null = none of the next ones. */
+  readonly asGood: NightDate | null;
+}
+
 /** Why an evening is as it is. */
 export interface WhyEvening {
+  readonly brings: readonly Brings[];
   /** What the plan would lose if nothing were done. */
   readonly idleLossMin: number;
   readonly rivals: readonly Rival[];
@@ -52,6 +66,31 @@ function aloneFor(season: Season, lane: number, project: number): Column {
     p === project ? Math.max(slopeAt(reward, season.yields[k]!), 1e-3 * topSlope(reward)) : NO_USE,
   );
   return season.bestAt(lane, prices);
+}
+
+const AS_GOOD = 0.9; // of what it brings
+
+/** The night by which a project has its hours in expectation, one lane left out; null where the season does not bring them. */
+function expectedEnd(
+  season: Season,
+  { tables }: SeasonWork,
+  project: number,
+  without: number | null,
+  now: Column,
+  lane: number,
+): NightDate | null {
+  const { jobs } = season.task;
+  const left = jobs.map((j) => (j.project === project ? (j.need ?? 0) : 0));
+  const order = tables.lanes
+    .map((_, l) => l)
+    .sort((a, b) => nightsBetween(tables.lanes[b]!.night, tables.lanes[a]!.night));
+  for (const l of order) {
+    if (l === without) continue;
+    const { jobs: given, yields } = l === lane ? now : season.chosen[l]!;
+    given.forEach((k, j) => (left[k]! -= yields[j]!));
+    if (left.every((min) => min <= 0.5)) return tables.lanes[l]!.night;
+  }
+  return null;
 }
 
 /** Why the plan has an evening as it is: what else competed, what each would cost, and which nights would do instead. */
@@ -104,5 +143,26 @@ export function whyEvening(
       .slice(0, ALTERNATIVES)
       .sort((a, b) => (a.night < b.night ? -1 : 1));
   }
-  return { idleLossMin, rivals, instead };
+  const brings = [...planned].map((project): Brings => {
+    const mine = now.jobs.flatMap((k, j) => (task.jobs[k]!.project === project ? [{ k, min: now.yields[j]! / Math.max(chance, 1e-6) }] : [])); // prettier-ignore
+    const countsMin = mine.reduce((sum, m) => sum + m.min, 0);
+    const goalMin = question.projects[project]!.wants.reduce((sum, w) => sum + w.goalMin, 0);
+    const asGood = tables.lanes.flatMap((other, l) => {
+      const ahead = nightsBetween(evening.night, other.night);
+      if (ahead <= 0 || ahead > LOOK_AHEAD || other.rigIds.join() !== evening.rigIds.join() || !season.isFree(l))
+        return [];
+      const column = aloneFor(season, l, project);
+      const there = column.yields.reduce((a, b) => a + b, 0) / Math.max(task.lanes[l]!.chance, 1e-6);
+      return there >= AS_GOOD * countsMin ? [other.night] : [];
+    });
+    return {
+      projectId: question.projects[project]!.id,
+      share: goalMin > 0 ? countsMin / goalMin : 0,
+      countsMin,
+      endWith: expectedEnd(season, work, project, null, now, lane),
+      endWithout: expectedEnd(season, work, project, lane, now, lane),
+      asGood: asGood.sort()[0] ?? null,
+    };
+  });
+  return { idleLossMin, rivals, instead, brings };
 }
