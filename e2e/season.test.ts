@@ -81,7 +81,10 @@ describe("the season", () => {
     await me.see("Mon 7 Dec: nothing instead of");
     await me.press("Undo");
     await waitFor(async () => !(await label("2026-12-07")).includes("no work"), "the night should be used again");
-    await waitFor(async () => JSON.stringify(await all()) === JSON.stringify(before), "every night should be as it was");
+    await waitFor(
+      async () => JSON.stringify(await all()) === JSON.stringify(before),
+      "every night should be as it was",
+    );
   });
 
   it("gives a night to a project by hand, by the keyboard too, and names what contradicts", async () => {

@@ -123,3 +123,9 @@ export function partToChange(library: Library, projectId: string): ChangedPart |
   const rig = library.rigs.find((r) => r.id === rigId) ?? library.rigs[0];
   return place && rig ? { rev: "", data: { projectId, memberId, placeId: place.id, rigId: rig.id } } : null;
 }
+
+/** Whether members of a project shoot with different rigs or from different places. */
+export function hasUnequalKit(library: Library, projectId: string): boolean {
+  const parts = library.parts.filter((p) => p.data.projectId === projectId);
+  return new Set(parts.map((p) => `${p.data.rigId} ${p.data.placeId}`)).size > 1;
+}

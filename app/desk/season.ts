@@ -32,7 +32,7 @@ import { meOf } from "./parts";
 import { ownContextsOf, type ProjectContext } from "./project";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import { keptPlan, leavePlan, shownPlan, type KeptPlan } from "~/storage/kept-plan";
+import { keptPlan, leavePlan, readKeptPlan, shownPlan, type KeptPlan } from "~/storage/kept-plan";
 import { planSeasonInWorker } from "~/workers/season";
 import { recaller } from "./recall";
 import { askAll, weatherKept } from "./weather";
@@ -425,8 +425,9 @@ export function seasonRun(library: Library): SeasonRun {
 }
 
 /** A plan that came with a backup: it is the one that its owner saw last, unless this browser has one of its own. */
-export async function takeShownPlan(kept: KeptPlan): Promise<void> {
-  if ((await shownLast()) !== null) return;
+export async function takeShownPlan(raw: unknown): Promise<void> {
+  const kept = readKeptPlan(raw);
+  if (!kept || (await shownLast()) !== null) return;
   shown = Promise.resolve(kept);
   await leavePlan(kept, true);
 }

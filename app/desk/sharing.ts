@@ -29,6 +29,7 @@ import type { Library } from "./library";
 import { libraryHere } from "./open-library";
 import { meOf, partOf, partsToAdopt } from "./parts";
 import { contextsOf } from "./project";
+import { planForBackup, takeShownPlan } from "./season";
 
 /** A file to hand over. */
 export interface Written {
@@ -77,7 +78,7 @@ export async function writeInvitation(projectId: string, stem: string): Promise<
 export async function writeEverything(library: Library): Promise<Written> {
   const at = new Date(now()).toISOString();
   const unread = (await openStore()).unread().map((u) => u.raw);
-  const text = encodeBundle(await allRecords(), "everything", at, unread);
+  const text = encodeBundle(await allRecords(), "everything", at, unread, await planForBackup());
   if (library.settings) await changeSettings(library, { lastBackupMs: now() });
   return { name: `zenithar-everything-${at.slice(0, 10)}.zenithar.json`, text };
 }
@@ -380,6 +381,7 @@ export async function joinFile(
     ],
     unread: owner === "mine" ? bundle.refused.map((r) => r.raw) : [],
   });
+  if (done.ok && owner === "mine") await takeShownPlan(bundle.plan);
   // One's own backup from before members had parts: taken over as it is when the app opens.
   const adopted = done.ok && owner === "mine" ? partsToAdopt(await libraryHere()) : [];
   if (adopted.length > 0) await act(adopted);

@@ -2,7 +2,7 @@ import { inRatio, type ChannelGoal } from "~/core/crew";
 import { depthRate, type Channel } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { coveredShare } from "~/core/ledger";
-import { partId, promises, type PartData, type SharingRules } from "~/core/plan";
+import { partId, promises, type HoursCount, type PartData, type SharingRules } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
 import { err, type Result } from "~/core/result";
 import { addNights, nightsBetween, nightDate, type NightDate } from "~/core/time";
@@ -14,6 +14,10 @@ import { meOf, partOf } from "./parts";
 import type { ProjectContext } from "./project";
 import { filtersOf, kitOf, shotOf, shotWith } from "./reference";
 import { SEASON_NIGHTS } from "./season";
+
+/** Keeps how the hours of a project count. */
+export const keepHours = (c: ProjectContext, rev: string, hours: HoursCount): Promise<Result<Kept, KeepFault>> =>
+  keep([{ kind: "project", id: c.id, data: { ...c.project.data, hours }, baseRev: rev }]);
 
 /** Who could shoot what of a project, and what was agreed. */
 export interface SharingView {

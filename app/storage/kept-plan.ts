@@ -33,6 +33,19 @@ async function indexOf(store: Drawer): Promise<Index> {
 
 const nameOf = (sum: string): string => `plan ${sum}`;
 
+const isEvening = (e: unknown): boolean => {
+  const { night, placeId, rigIds, blocks } = (e ?? {}) as Record<string, unknown>;
+  return typeof night === "string" && typeof placeId === "string" && Array.isArray(rigIds) && Array.isArray(blocks);
+};
+
+/** A plan from a file, which may be anything; null where it is none that could be begun from. */
+export function readKeptPlan(raw: unknown): KeptPlan | null {
+  const { sum, plan } = (raw ?? {}) as { readonly sum?: unknown; readonly plan?: Partial<SeasonPlan> };
+  if (typeof sum !== "string" || !plan || !Array.isArray(plan.evenings) || !Array.isArray(plan.jobs)) return null;
+  const isWhole = plan.stage === "whole" && typeof plan.from === "string" && Array.isArray(plan.odds);
+  return isWhole && plan.evenings.every(isEvening) ? { sum, plan: plan as SeasonPlan } : null;
+}
+
 /** The plan kept for a question; null when there is none that can be read. It can always be made anew. */
 export async function keptPlan(sum: string): Promise<KeptPlan | null> {
   const store = await drawer();

@@ -13,6 +13,8 @@ export interface Bundle {
   readonly records: readonly StoredRecord[];
   /** Records that do not decode: left out, named by kind and id, and the rest loads. */
   readonly refused: readonly { readonly key: string; readonly fault: RecordFault; readonly raw: unknown }[];
+  /** In one's own backup, the plan that its owner saw last, as it is; absent in any other file. Nothing but where to begin from. */
+  readonly plan?: unknown;
 }
 
 /** Why a file cannot be read as a bundle at all. */
@@ -33,9 +35,18 @@ export const encodeBundle = (
   scope: BundleScope,
   exportedAt: string,
   unread: readonly unknown[] = [],
+  plan: unknown = null,
 ): string =>
   JSON.stringify(
-    { format: FORMAT, version: VERSION, scope, exportedAt, records, ...(unread.length > 0 ? { unread } : {}) },
+    {
+      format: FORMAT,
+      version: VERSION,
+      scope,
+      exportedAt,
+      records,
+      ...(unread.length > 0 ? { unread } : {}),
+      ...(plan === null ? {} : { plan }),
+    },
     null,
     1,
   );
@@ -58,6 +69,7 @@ export function decodeBundle(text: string): Result<Bundle, BundleFault> {
     exportedAt?: unknown;
     records?: unknown;
     unread?: unknown;
+    plan?: unknown;
   } | null;
   if (typeof outer !== "object" || outer?.format !== FORMAT || !Array.isArray(outer.records))
     return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
@@ -76,5 +88,6 @@ export function decodeBundle(text: string): Result<Bundle, BundleFault> {
     exportedAt: typeof outer.exportedAt === "string" ? outer.exportedAt : "",
     records,
     refused,
+    ...(outer.scope === "everything" && outer.plan !== undefined ? { plan: outer.plan } : {}),
   });
 }

@@ -1,6 +1,6 @@
 import type { HandOverData } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
-import type { SharingRules } from "~/core/plan";
+import type { HoursCount, SharingRules } from "~/core/plan";
 
 /** What the crew's page asks for. */
 export type CrewIntent =
@@ -14,6 +14,8 @@ export type CrewIntent =
   /** Who shoots what. */
   | { readonly act: "sharing"; readonly projectId: string; readonly rev: string; readonly rules: SharingRules }
   /** By whose place and rig hours are measured. */
+  /** How hours count. */
+  | { readonly act: "hours"; readonly projectId: string; readonly rev: string; readonly hours: HoursCount }
   | { readonly act: "measure"; readonly projectId: string; readonly rev: string; readonly memberId: string }
   /** Channels that one promises. */
   | { readonly act: "promise"; readonly projectId: string; readonly channels: readonly Channel[] }

@@ -15,6 +15,7 @@ import { Button } from "~/components/ui/Button";
 import { Panel, Section } from "~/components/ui/Panel";
 import { memberTotals } from "~/core/crew";
 import { panelName } from "~/core/framing";
+import { formatMinutes } from "~/core/notation";
 import { hoursOfAll } from "~/core/plan";
 import { choiceOf } from "~/desk/choice";
 import { coverageOf } from "~/desk/coverage";
@@ -23,7 +24,7 @@ import { jointRows } from "~/desk/joint";
 import { weightsOf } from "~/desk/equivalence";
 import { lastWritten } from "~/desk/last-written";
 import { libraryHere } from "~/desk/open-library";
-import { meOf, participantsOf } from "~/desk/parts";
+import { hasUnequalKit, meOf, participantsOf } from "~/desk/parts";
 import { requireContext } from "~/desk/project";
 import { changeKey, lookInto, readBundle, writeInvitation, writeProject, type FileView } from "~/desk/sharing";
 import { promisedBy, sharingOf } from "~/desk/who-shoots";
@@ -42,6 +43,12 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
     projectId: c.id,
     name: c.project.data.name,
     totals: memberTotals(c.byLight),
+    /** Whose hours: asked once, where kits or skies differ and nobody has said. */
+    asksHours: c.project.data.hours === undefined && hasUnequalKit(library, c.id),
+    together: {
+      keptMin: c.byLight.reduce((sum, e) => sum + (e.kept * e.exposureSec) / 60, 0),
+      lightMin: c.byLight.reduce((sum, e) => sum + e.countedMin, 0),
+    },
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
     goals: c.goal.data.channels.map((g) => ({
       channel: g.channel,
@@ -93,6 +100,26 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
         <StorageRefusal fault={refusal} />
+        {loaderData.asksHours ? (
+          <div className="border-lamp mb-4 border-l-2 pl-3">
+            <p className="font-semibold">Members shoot with other kit or under another sky than yours.</p>
+            <p className="text-soft max-w-[64ch]">
+              As kept, an hour of anybody fills an hour of the goal: {formatMinutes(loaderData.together.keptMin)} so
+              far. By light, each counts what it is at the reference with the target at its best:{" "}
+              {formatMinutes(loaderData.together.lightMin)}. It can be changed under Change above.
+            </p>
+            <div className="mt-2 flex flex-wrap gap-2">
+              {(["kept", "light"] as const).map((hours) => (
+                <Button
+                  key={hours}
+                  onClick={() => void act({ act: "hours", projectId, rev: loaderData.sharing.rev, hours })}
+                >
+                  {hours === "kept" ? "Count as kept" : "Count by light"}
+                </Button>
+              ))}
+            </div>
+          </div>
+        ) : null}
         <Section title="What have we together?" aside="kept hours, and what they count at the reference">
           <div className="overflow-x-auto">
             <CrewTable totals={totals} members={members} goals={goals} />

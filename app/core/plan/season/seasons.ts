@@ -151,7 +151,8 @@ export function* seasonsPlayed(
       const rest = left[k]! - mean[n + 1]![k]!;
       const spread = spreadAfter[n]![k]!;
       const missing = spread > 1e-9 ? normalCdf(rest / spread) : rest > 0 ? 1 : 0;
-      price[k] = priority[k]! * Math.max(SOONER, missing);
+      // A plan stays: what it has for the night comes first.
+      price[k] = priority[k]! * (own.jobs.includes(k) ? 1 : Math.max(SOONER, missing));
     });
     return isWanted ? bestColumn(free, table, price, scratch) : IDLE;
   };
