@@ -109,6 +109,17 @@ describe("a forecast typed in", () => {
     expect(r.value[0]).toMatchObject({ lowCloud: 0.2, gustMs: null });
     expect(r.value[5]).toMatchObject({ lowCloud: 0.8, gustMs: 10 });
   });
+  it("takes a chance of rain at the end of a line, with gusts or without", () => {
+    const r = typed("18-20 20 rain 5\n20-22 90 36 rain 60 %\n22-23 90");
+    if (!r.ok) throw new Error(r.error.code);
+    expect(r.value.map((h) => [h.lowCloud, h.gustMs, h.rainChance])).toEqual([
+      [0.2, null, 0.05],
+      [0.2, null, 0.05],
+      [0.9, 10, 0.6],
+      [0.9, 10, 0.6],
+      [0.9, null, null],
+    ]);
+  });
   it("names the line and what is wrong with it", () => {
     const fault = (text: string) => {
       const r = typed(text);
@@ -118,6 +129,7 @@ describe("a forecast typed in", () => {
     expect(fault("18-25 20")).toBe("1 typedHour");
     expect(fault("18-23 120")).toBe("1 typedCloud");
     expect(fault("18-23 20 gale")).toBe("1 typedGust");
+    expect(fault("18-23 20 rain much")).toBe("1 typedRain");
     expect(fault("# nothing")).toBe("1 typedNothing");
     expect(fault("13-15 20")).toBe("1 typedOutside"); // over by now
   });

@@ -42,9 +42,9 @@ export function OwnForecast({
           rows={3}
           value={text}
           onChange={(e) => setText(e.target.value)}
-          placeholder={"18-23 20\n23-3 80 35"}
+          placeholder={"18-23 20\n23-3 80 35 rain 40"}
           fault={answer?.fault}
-          hint="From–to by your clock, cloud in %, gusts in km/h if you know them; a line a stretch."
+          hint="From–to by your clock, cloud in %, gusts in km/h and “rain 40” in % if you know them; a line a stretch."
           spellCheck={false}
         />
         <label className="flex min-h-6 items-center gap-2">

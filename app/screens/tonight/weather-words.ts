@@ -128,6 +128,8 @@ export function typedFaultWords(f: TypedFault): string {
       return `${where}cloud is a number from 0 to 100 %.`;
     case "typedGust":
       return `${where}gusts are a number of km/h.`;
+    case "typedRain":
+      return `${where}the chance of rain is a number from 0 to 100 %.`;
     case "typedOutside":
       return "None of these hours is still to come in this night.";
     case "typedNothing":
