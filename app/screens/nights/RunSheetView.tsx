@@ -33,6 +33,7 @@ function eventWords(e: SheetEvent, isCooled: boolean, zone: string): string {
   }
 }
 
+const PASSAGE = / (over|under) \d+°$/;
 const PACK_UP_WORDS = { rain: "before the rain", dawn: "when it gets light" } as const;
 
 /** A night by the local clock: blocks and breaks, with what Sun, Moon and skyline do between them. */
@@ -75,7 +76,8 @@ export function RunSheetView({
           key={`${l.at} ${l.words} ${l.line?.kind ?? "sky"}`}
           ref={i === (present === -1 ? next : present) ? here : undefined}
           aria-current={i === present ? "step" : undefined}
-          className={`border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-1 ${i === present ? "bg-raised" : now !== null && (l.line?.endMs ?? l.at) <= now ? "text-soft" : ""}`}
+          // On paper without the heights that a target passes: two pages at most.
+          className={`${l.line === null && PASSAGE.test(l.words) ? "print:hidden" : ""} border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-0 print:text-[10.5px] print:leading-[1.2] ${i === present ? "bg-raised" : now !== null && (l.line?.endMs ?? l.at) <= now ? "text-soft" : ""}`}
         >
           <span>
             <Time ms={l.at} zone={zone} />
