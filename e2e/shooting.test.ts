@@ -107,7 +107,7 @@ describe("shooting", () => {
     await me.gone("From now on");
   });
 
-  it("the morning after a clouded night writes it down in one press, and what hung on it moves to other nights", async () => {
+  it("the morning after a clouded night writes it down in one press, and all that hung on it is still to do on the nights to come", async () => {
     const { driver, app, me } = stage;
     await driver.get(`${app.url}/season?night=2026-12-05`);
     await me.see("Keep the night free");
@@ -116,7 +116,7 @@ describe("shooting", () => {
     const before = toGo(await main());
     await driver.sleep(3500); // read it: what comes then is compared with it
     const planned = await label("2026-12-05");
-    expect(planned).toContain("The whole Veil");
+    expect(planned).toMatch(/The whole Veil|Sculptor|Sh2-216/);
     await app.stop();
     const { port } = new URL(app.url);
     stage = { ...stage, app: await startApp({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
@@ -129,7 +129,7 @@ describe("shooting", () => {
     expect(await label("2026-12-05")).toContain("gone by");
     await waitFor(async () => toGo(await main()) !== undefined, "the plan should be whole");
     expect(toGo(await main())).toBe(before); // nothing was taken, so all of it is still to do
+    // A plan stays: the nights to come take what hung on it without having to move.
     expect(await label("2026-12-06")).toMatch(/The whole Veil|Sculptor|Sh2-216/);
-    await me.see("of the next 30 moved");
   });
 });
