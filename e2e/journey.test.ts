@@ -36,7 +36,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     return readFileSync(join(folder, found!), "utf8");
   };
   const chooseFiles = async (label: string, files: readonly string[]) => {
-    const input = await driver.findElement(By.css(`input[type=file][aria-label="${label}"]`));
+    const input = await driver.wait(until.elementLocated(By.css(`input[type=file][aria-label="${label}"]`)), WAIT_MS);
     await input.sendKeys(files.join("\n"));
   };
 

@@ -45,35 +45,39 @@ describe("a browser that is killed in the middle of writing", () => {
     profile.remove();
   });
 
-  it(`has all that was said to be saved, and all else that was there, ${ROUNDS} times over`, async () => {
-    let saved = 0;
-    let written = 0;
-    for (let round = 0; round < ROUNDS; round++) {
-      await driver.get(`${app.url}/kit/data`);
-      await me.see("Take it with you");
-      await me.value("Your name");
-      await driver.executeScript(SAVE_ON_AND_ON, saved);
-      const counted = () => driver.executeScript<number>("return window.saved");
-      await driver.wait(async () => (await counted()) > saved, WAIT_MS, "something should be saved");
-      // Killed at any moment of a write: rounds differ by a few milliseconds.
-      const until = Date.now() + 120 + ((round * 37) % 230);
-      let seen = saved;
-      while (Date.now() < until) seen = await counted();
-      killAll(profile.path);
-      await driver.quit().catch(() => undefined);
-      driver = await openBrowser(profile.path);
-      me = hands(driver);
-      await driver.get(`${app.url}/kit/data`);
-      await me.see("Take it with you");
-      const name = await me.value("Your name");
-      const found = Number(/^Name (\d+)$/.exec(name)?.[1] ?? Number.NaN);
-      expect(found, `“${name}”, and ${seen} were said to be saved`).toBeGreaterThanOrEqual(seen);
-      written += found - saved;
-      saved = found;
-      const page = await me.text();
-      expect(page).toContain("4 places, 4 rigs, 3 projects");
-      expect(page).not.toContain("not read");
-    }
-    expect(written).toBeGreaterThanOrEqual(ROUNDS);
-  });
+  it(
+    `has all that was said to be saved, and all else that was there, ${ROUNDS} times over`,
+    async () => {
+      let saved = 0;
+      let written = 0;
+      for (let round = 0; round < ROUNDS; round++) {
+        await driver.get(`${app.url}/kit/data`);
+        await me.see("Take it with you");
+        await me.value("Your name");
+        await driver.executeScript(SAVE_ON_AND_ON, saved);
+        const counted = () => driver.executeScript<number>("return window.saved");
+        await driver.wait(async () => (await counted()) > saved, WAIT_MS, "something should be saved");
+        // Killed at any moment of a write: rounds differ by a few milliseconds.
+        const until = Date.now() + 120 + ((round * 37) % 230);
+        let seen = saved;
+        while (Date.now() < until) seen = await counted();
+        killAll(profile.path);
+        await driver.quit().catch(() => undefined);
+        driver = await openBrowser(profile.path);
+        me = hands(driver);
+        await driver.get(`${app.url}/kit/data`);
+        await me.see("Take it with you");
+        const name = await me.value("Your name");
+        const found = Number(/^Name (\d+)$/.exec(name)?.[1] ?? Number.NaN);
+        expect(found, `“${name}”, and ${seen} were said to be saved`).toBeGreaterThanOrEqual(seen);
+        written += found - saved;
+        saved = found;
+        const page = await me.text();
+        expect(page).toContain("4 places, 4 rigs, 3 projects");
+        expect(page).not.toContain("not read");
+      }
+      expect(written).toBeGreaterThanOrEqual(ROUNDS);
+    },
+    60_000 + ROUNDS * 20_000,
+  );
 });

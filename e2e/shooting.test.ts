@@ -120,6 +120,10 @@ describe("shooting", () => {
     await app.stop();
     const { port } = new URL(app.url);
     stage = { ...stage, app: await startApp({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
+    // The page that is kept for use without the server carries yesterday's clock.
+    await driver.executeAsyncScript(
+      "const done = arguments[0]; navigator.serviceWorker.getRegistrations().then((all) => Promise.all(all.map((r) => r.unregister()))).then(() => done())",
+    );
     await driver.get(`${app.url}/?night=2026-12-05`);
     await me.see("How was it?");
     await me.press("It was cloudy");

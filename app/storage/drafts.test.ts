@@ -51,11 +51,35 @@ describe("drafts", () => {
     expect((await page()).draftNames()).toEqual([]);
   });
 
+  it("stay gone when a browser that was killed has an earlier copy in localStorage, however often it is opened", async () => {
+    const first = await page();
+    first.putDraft("a", "saved since");
+    await first.draftsWritten();
+    const kept = { ...localStorage } as Record<string, string>;
+    first.dropDraft("a");
+    await first.draftsWritten();
+    for (let i = 0; i < 2; i++) {
+      for (const [key, text] of Object.entries(kept)) localStorage.setItem(key, text);
+      expect((await page()).draftNames()).toEqual([]);
+    }
+  });
+
+  it("taken away more than a day ago are forgotten where they lay", async () => {
+    const first = await page();
+    first.putDraft("a", 1);
+    first.dropDraft("a");
+    await first.draftsWritten();
+    const later = vi.spyOn(Date, "now").mockReturnValue(Date.now() + 2 * 86_400_000);
+    const { driver } = await page();
+    later.mockRestore();
+    expect((await (await driver.openDrawer("zenithar-drafts", "drafts")).readAll()).size).toBe(0);
+  });
+
   it("stay gone when the page is closed before the database has heard of it", async () => {
     const first = await page();
     first.putDraft("a", "saved");
     await first.draftsWritten();
-    const drop = vi.spyOn(IDBObjectStore.prototype, "delete").mockImplementation(() => {
+    const drop = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
       throw new DOMException("closing", "AbortError");
     });
     first.dropDraft("a");

@@ -11,9 +11,15 @@ interface Draft {
   /** Rises with every change; of two copies the later one counts. */
   readonly stamp: number;
   readonly value: unknown;
-  /** It was taken away: said where it lay until the database has heard of it, so that no earlier copy there comes back. */
+  /**
+   * It was taken away: said in localStorage until the database has heard of it, and for a day in the database, since a browser
+   * that is killed may have an earlier copy in either of the two.
+   */
   readonly isGone?: boolean;
 }
+
+/** How long the database remembers that a draft was taken away, ms: browsers write localStorage down within seconds. */
+const REMEMBERED_MS = 86_400_000;
 
 const pageId = crypto.randomUUID().slice(0, 8);
 const own = new Map<string, Draft>();
@@ -35,8 +41,8 @@ function local<T>(work: (storage: Storage) => T): T | null {
   }
 }
 
-/** What is still to be written into the database, by key; null = taken away. */
-const waiting = new Map<string, Draft | null>();
+/** What is still to be written into the database, by key. */
+const waiting = new Map<string, Draft>();
 let writing: Promise<void> | null = null;
 
 async function writeWaiting(): Promise<void> {
@@ -44,25 +50,26 @@ async function writeWaiting(): Promise<void> {
   while (waiting.size > 0) {
     const batch = new Map(waiting);
     waiting.clear();
-    const kept = new Map([...batch].flatMap(([key, draft]) => (draft ? [[key, draft] as const] : [])));
-    if (kept.size > 0) await to.write(kept);
-    for (const [key, draft] of batch) {
-      if (draft) continue;
-      const done = await to.drop(key);
-      if (done.ok && waiting.get(key) !== null)
-        local((s) => {
-          if (parse(s.getItem(prefix() + key))?.isGone) s.removeItem(prefix() + key);
-        });
-    }
+    const done = await to.write(batch);
+    for (const [key, draft] of batch)
+      if (done.ok && draft.isGone && !waiting.has(key)) local((s) => s.removeItem(prefix() + key));
   }
   writing = null;
 }
 
-function put(key: string, draft: Draft | null): void {
-  const text = JSON.stringify(draft ?? { stamp: nextStamp(), value: null, isGone: true });
-  local((s) => s.setItem(prefix() + key, text));
+function put(key: string, draft: Draft): void {
+  local((s) => s.setItem(prefix() + key, JSON.stringify(draft)));
   waiting.set(key, draft);
   writing ??= writeWaiting();
+}
+
+/** Takes the copies under a key away, whatever their age. */
+const putGone = (key: string): void => put(key, { stamp: nextStamp(), value: null, isGone: true });
+
+/** Forgets a key for good. */
+async function forget(key: string): Promise<void> {
+  local((s) => s.removeItem(prefix() + key));
+  await (await drawer()).drop(key);
 }
 
 /** The draft of that name on this page; null without one. */
@@ -80,7 +87,7 @@ export function putDraft(name: string, value: unknown): void {
 
 /** Takes a draft away: it was saved or is not wanted. */
 export function dropDraft(name: string): void {
-  if (own.delete(name)) put(keyOf(pageId, name), null);
+  if (own.delete(name)) putGone(keyOf(pageId, name));
 }
 
 /** Takes all drafts of this page away. */
@@ -147,12 +154,12 @@ export async function openDrafts(): Promise<void> {
     if (page === pageId || open.has(page)) continue;
     lastStamp = Math.max(lastStamp, draft.stamp);
     if (draft.isGone) {
-      put(key, null);
+      if (draft.stamp / 1000 < Date.now() - REMEMBERED_MS) await forget(key);
       continue;
     }
     own.set(name, draft);
     put(keyOf(pageId, name), draft);
-    put(key, null);
+    putGone(key);
   }
 }
 
