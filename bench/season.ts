@@ -122,7 +122,7 @@ for (const [nights, projects, rigs, channels] of [
       placeOf: lanes.map((l) => l.placeId),
       persistence: 0.35,
     };
-    const played = took(() => playSeasons(task, last.plan, weather, { runs: 300, seed: 1 }));
+    const played = took(() => playSeasons(task, last, weather, { runs: 300, seed: 1 }));
     console.log(
       `${nights} nights, ${asked.projects.length} projects, ${rigs} rigs, ${task.jobs.length} jobs, seed ${seed}: tables ${tables.ms.toFixed(0)} ms; first plan ${steps[0]!.ms.toFixed(0)} ms (${percent(steps[0]!.answer.value / last.value)} of the best); 1 % after ${until(0.01)} ms, 0.3 % after ${until(0.003)} ms; end ${total.toFixed(0)} ms, gap ${percent(last.gap)}, ${last.rounds} rounds; re-plan 3 nights on ${warm.ms.toFixed(0)} ms, gap ${percent(warm.value.gap)}; 300 seasons ${played.ms.toFixed(0)} ms, ${percent(played.value.value / last.bound)} of the bound; the plan is worth ${(last.value / byHand(task)).toFixed(2)} times the nights handed out project after project`,
     );

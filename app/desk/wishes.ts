@@ -123,13 +123,18 @@ export async function wishedProject(
   library: Library,
   targetId: string,
   { place, rig }: Pick<Choice, "place" | "rig">,
-): Promise<{ readonly project: SeasonProject; readonly rig: Entity<NonNullable<Choice["rig"]>["data"]> } | null> {
+): Promise<{
+  readonly name: string;
+  readonly project: SeasonProject;
+  readonly rig: Entity<NonNullable<Choice["rig"]>["data"]>;
+} | null> {
   const entry = await findTarget(library, targetId);
   if (!entry || !place || !rig) return null;
   const atHand = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
   const channel = channelAdvice(entry, atHand).lead;
   const minutes = (entry.curated?.hoursMin ?? USUAL_HOURS) * 60;
   return {
+    name: entry.name || entry.id,
     rig,
     project: {
       id: `wish ${targetId}`,

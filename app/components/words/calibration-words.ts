@@ -19,8 +19,29 @@ const day = (ms: number): string => shortNight(new Date(ms).toISOString().slice(
 
 const formatSeconds = (sec: number): string => `${sec >= 10 ? Math.round(sec) : Number(sec.toPrecision(2))} s`;
 
-/** What is needed: "30 darks of 300 s", "25 flats through Ha 5 nm". */
-export function needWords(n: CalibrationNeed): string {
+const SETTING_WORDS = {
+  gain: (v: number) => `gain ${v}`,
+  offset: (v: number) => `offset ${v}`,
+  binning: (v: number) => `binned ${v} × ${v}`,
+} as const;
+
+/** What sets a need apart from others of its kind and length: ", gain 100"; empty where nothing does. */
+function apartWords(n: CalibrationNeed, among: readonly CalibrationNeed[]): string {
+  const alike = among.filter((o) => o !== n && o.kind === n.kind && o.exposureSec === n.exposureSec);
+  return (["gain", "offset", "binning"] as const)
+    .flatMap((what) => {
+      if (!n.settings || alike.every((o) => o.settings?.[what] === n.settings?.[what])) return [];
+      const value = n.settings[what];
+      return value === null ? `, ${what} not known` : `, ${SETTING_WORDS[what](value)}`;
+    })
+    .join("");
+}
+
+/** What is needed: "30 darks of 300 s", "25 flats through Ha 5 nm"; among needs that are alike, what tells it apart. */
+export const needWords = (n: CalibrationNeed, among: readonly CalibrationNeed[] = []): string =>
+  kindWords(n) + apartWords(n, among);
+
+function kindWords(n: CalibrationNeed): string {
   switch (n.kind) {
     case "dark":
       return `${counted(n.want, "dark")} of ${formatSeconds(n.exposureSec ?? 0)}`;

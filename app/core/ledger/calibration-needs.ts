@@ -51,6 +51,8 @@ export interface CalibrationNeed {
   readonly filterName: string | null;
   /** Of flats: the camera angle they are wanted at; null = any, or not known. */
   readonly angleDeg: number | null;
+  /** How the camera is to be set, as far as the lights' log tells; null = of flats, which take what is there. */
+  readonly settings: Pick<LightPlan, "gain" | "offset" | "binning"> | null;
   readonly want: number;
   /** Frames on the shelf that serve. */
   readonly have: number;
@@ -136,7 +138,8 @@ export function calibrationNeeds(
   const { camera, school, changed, nowMs } = at;
   const mine = frames.filter((f) => ofCamera(f, camera));
   const need = (
-    of: Pick<CalibrationNeed, "kind" | "exposureSec" | "filterName"> & { readonly angleDeg?: number | null },
+    of: Pick<CalibrationNeed, "kind" | "exposureSec" | "filterName"> & Partial<Pick<CalibrationNeed, "angleDeg">>,
+    set: LightPlan | null,
     want: number,
     serve: (f: CalibrationData) => boolean,
   ): CalibrationNeed => {
@@ -154,6 +157,7 @@ export function calibrationNeeds(
     return {
       ...of,
       angleDeg: of.angleDeg ?? null,
+      settings: set && { gain: set.gain, offset: set.offset, binning: set.binning },
       want,
       have: good.length,
       latestMs: times.length > 0 ? Math.max(...times) : null,
@@ -167,28 +171,28 @@ export function calibrationNeeds(
   ];
   const darks = once(lights, (l) => `${l.subSec} ${l.gain} ${l.offset} ${l.binning}`).map(
     (l) =>
-    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera)), // prettier-ignore
+    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, l, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera)), // prettier-ignore
   );
   // A filter at two camera angles wants two sets: vignetting and dust turn with the camera.
   const angled = lights.filter((l, i) => lights.findIndex((o) => o.filterName === l.filterName && isAngle(o.angleDeg, l.angleDeg)) === i); // prettier-ignore
   const isBinned = (f: CalibrationData, { binning }: LightPlan) => binning === null || f.binning === undefined || f.binning === binning; // prettier-ignore
   const flats = angled.map(
     (l) =>
-    need({ kind: "flat", exposureSec: null, filterName: l.filterName, angleDeg: l.angleDeg }, school.flats, (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l)), // prettier-ignore
+    need({ kind: "flat", exposureSec: null, filterName: l.filterName, angleDeg: l.angleDeg }, null, school.flats, (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l)), // prettier-ignore
   );
-  const first = lights[0] ?? { gain: null, offset: null, binning: null };
+  const [first] = lights;
   const flatLengths = once(
     mine.filter((f) => f.type === "flat" && lights.some((l) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel))), // prettier-ignore
     (f) => f.exposureSec.toPrecision(3),
   ).map((f) => f.exposureSec);
   const offsets =
-    lights.length === 0
+    !first
       ? []
       : school.flatsBy === "bias"
-        ? [need({ kind: "bias", exposureSec: null, filterName: null }, school.biases, (f) => isSetAlike(f, first))]
+        ? [need({ kind: "bias", exposureSec: null, filterName: null }, first, school.biases, (f) => isSetAlike(f, first))]
         : flatLengths.length === 0
-          ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, school.flats, () => false)]
-          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, school.flats, (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first))); // prettier-ignore
+          ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, first, school.flats, () => false)]
+          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, first, school.flats, (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first))); // prettier-ignore
   return [...darks, ...flats, ...offsets];
 }
 

@@ -76,6 +76,7 @@ export {
   type PanelMove,
 } from "./frame-history";
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
+export { freedHours, type DarksDue, type FreedHours, type WishOffer } from "./freed";
 export { nightOffer, type NightOffer } from "./offers";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet, laidOut, type SheetProject } from "./sheet";

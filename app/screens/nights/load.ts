@@ -8,6 +8,7 @@ import { nightEvents, type NightEvents } from "~/core/sky";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { loadChoice } from "~/desk/choice";
 import { calibrationOf } from "~/desk/calibration";
+import { freedOf } from "~/desk/freed";
 import { withLearntChances } from "~/desk/learnt";
 import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
@@ -97,16 +98,6 @@ const medianOf = (list: readonly number[]): number | null => [...list].sort((a, 
 /** Where no forecast says how cold it gets, a battery is judged for frost, °C. */
 const ASSUMED_AIR_C = 0;
 
-const FREE_MIN = 45; // less dark time after the last sub is not worth a word
-
-/** From when on a night's darkness has nothing left to do, where its goals are met before it ends; null where they are not. */
-function freeFrom(chosen: EveningSheet, steps: NightSteps): UtcMs | null {
-  const last = chosen.sheet.lines.findLast((l) => l.kind === "block");
-  const darkEndMs = steps.startMs + steps.count * steps.stepMin * MINUTE_MS;
-  if (!last || chosen.sheet.leftOver.length > 0) return null;
-  return darkEndMs - last.endMs > 2 * FREE_MIN * MINUTE_MS ? last.endMs : null;
-}
-
 /** How long the battery of a rig lasts from when it is set up on, and until when it is needed; null for a rig of which nobody said what it draws. */
 function powerOf(rig: Rig, lines: readonly { readonly startMs: UtcMs; readonly endMs: UtcMs }[], airC: number | null) {
   const [first, last] = [lines[0], lines.at(-1)];
@@ -179,6 +170,7 @@ export async function loadNight(request: Request) {
   const [first, last] = [blocks[0], blocks.at(-1)];
   const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
   const airC = medianOf(outside.flatMap((h) => h.airC ?? []));
+  const calibration = calibrationOf(library, lead.rig, sheet, night.sky, airC);
   const several = chosen.contexts.length > 1;
   const events = chosen.evening.blocks.flatMap((b, i, all) => {
     if (all.findIndex((x) => x.projectId === b.projectId) !== i) return [];
@@ -207,7 +199,7 @@ export async function loadNight(request: Request) {
       isTonight: choice.night === choice.today,
       nowMs: now(),
       begunMs: begun?.atMs ?? null,
-      freeFromMs: freeFrom(chosen, here.steps),
+      freed: await freedOf(library, chosen, { place: spot, night: choice.night, steps: here.steps, calibration }),
       events: [...skyEvents(nightEvents(night.sky), night.steps), ...events],
       isSimulated: weather.isSimulated,
       clear,
@@ -218,7 +210,7 @@ export async function loadNight(request: Request) {
         ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
         coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
-      calibration: calibrationOf(library, lead.rig, sheet, night.sky, airC),
+      calibration,
       power: powerOf(lead.rig.data, sheet.lines, airC),
       dithers: dithersOf(chosen, sheets, rigName),
     },

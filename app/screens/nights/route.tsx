@@ -1,3 +1,4 @@
+import { Freed } from "./Freed";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
 import { clockTime, longNight } from "~/components/clock";
@@ -61,7 +62,6 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
     );
   const { sheet, place } = view;
   const leftOverMin = sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0);
-  const darksDue = view.calibration.needs.some((n) => n.kind === "dark" && n.state !== "serves");
   const hasBlocks = sheet.lines.some((l) => l.kind === "block");
   const calendar = () =>
     download(
@@ -88,10 +88,8 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           {leftOverMin > LEFT_OVER_TOLD_MIN && hasBlocks
             ? ` ${formatMinutes(leftOverMin)} of the wanted exposure do not fit.`
             : ""}
-          {view.freeFromMs !== null
-            ? ` Free from ${clockTime(view.freeFromMs, place.timeZone)}: every goal of this evening is met${darksDue ? "; the darks that are due can be taken then" : ""}.`
-            : ""}
         </p>
+        {view.freed ? <Freed freed={view.freed} zone={place.timeZone} search={search} /> : null}
         {view.begunMs !== null ? (
           <p className="text-lamp mt-1">
             Begun at {clockTime(view.begunMs, place.timeZone)}: what has been stays as it was; a cloudy look or what you

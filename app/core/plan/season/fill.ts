@@ -46,8 +46,10 @@ export function filled(task: SeasonTask, answer: SeasonAnswer, lanes: readonly S
 }
 
 /** A programme whose blocks reach further, and with more blocks in what it leaves idle, as long as that gains; none of it is taken away. */
-function fuller(task: SeasonTask, table: NightTable, from: Column, prices: readonly number[]): Column {
-  let best = from;
+export function fuller(task: SeasonTask, table: NightTable, from: Column, prices: ArrayLike<number>): Column {
+  // What staying is worth is no reason to leave hours idle: it is kept, and added to.
+  const bare = columnOf(task, table, from.blocks) ?? from;
+  let best = bare;
   const worth = (c: Column) => valueAt({ ...c, cost: costOf(task, table, c) }, prices);
   for (let step = 0; step < MOST_STEPS; step++) {
     let next: Column | null = null;
@@ -58,10 +60,10 @@ function fuller(task: SeasonTask, table: NightTable, from: Column, prices: reado
       const value = worth(column);
       if (value > most) [next, most] = [column, value];
     }
-    if (!next) return best;
+    if (!next) break;
     best = next;
   }
-  return best;
+  return best === bare ? from : best;
 }
 
 /** Its cost but for how late in the season it is: on the night itself there is nothing to put off. */

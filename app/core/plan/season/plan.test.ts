@@ -99,35 +99,43 @@ describe("a plan", () => {
     expect(inTurn(plan([early, late], 8, { rules: { ...USUAL_PERSON_RULES, targetsANight: 1 } }))).toHaveLength(1);
   });
 
-  it("books no channel past what is left of it on any night, and leaves no usable hour and a half of a planned evening idle beside unfinished work (law, by the walks themselves)", () => {
+  it("books no channel past what is left of it on any night, and leaves no usable hour and a half of a planned evening idle beside unfinished work, nor does the plan made anew after a clear night (law, by the walks themselves)", () => {
     const channel = fc.record({ channel: fc.constantFrom("L" as const, "Ha" as const, "OIII" as const), left: fc.integer({ min: 30, max: 900 }) }); // prettier-ignore
     let planned = 0;
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 359 }), fc.integer({ min: -10, max: 85 }), fc.uniqueArray(channel, { minLength: 1, maxLength: 3, selector: (c) => c.channel }), fc.constantFrom("kept" as const, "light" as const), (raDeg, decDeg, wanted, counts) => {
         const at = target(raDeg, decDeg);
-        const made = plan([{ id: "p", target: at, counts, needs: wanted.map((w) => need(w.channel, w.left)) }], 5, { runs: 5 });
-        for (const e of made.evenings) {
-          if (e.blocks.length === 0) continue;
-          planned++;
-          const night = placeNight(testPlace, e.night, USUAL_MOON);
-          const edges = [night.steps.startMs, ...e.blocks.flatMap((b) => [b.startMs, b.endMs]), night.steps.startMs + night.steps.count * night.steps.stepMin * 60_000];
-          for (const w of wanted) {
-            const mine = e.blocks.filter((b) => b.channel === w.channel).reduce((s, b) => s + b.countsMin, 0);
-            expect(mine).toBeLessThanOrEqual(w.left + 1e-6);
-            if (w.left - mine < 90) continue;
-            const { walk, windows } = targetNight(night, at, w.channel);
-            const best = bestRate(testPlace, at, w.channel);
-            for (let i = 0; i < edges.length; i += 2)
-              for (const x of windows) {
-                const [from, to] = [Math.max(edges[i]!, x.startMs), Math.min(edges[i + 1]!, x.endMs)];
-                if (to - from < 90 * 60_000) continue;
-                const step = (ms: number) => Math.floor((ms - night.steps.startMs) / 60_000 / night.steps.stepMin);
-                const light = walk.worth.slice(step(from), step(to)).reduce((s, v) => s + (v / best) * night.steps.stepMin, 0);
-                // By light poor minutes may be worth less than the move.
-                expect(light).toBeLessThan(20);
-              }
+        const of = (left: typeof wanted) => [{ id: "p", target: at, counts, needs: left.map((w) => need(w.channel, w.left)) }];
+        const isFull = (made: SeasonPlan, asked: typeof wanted) => {
+          for (const e of made.evenings) {
+            if (e.blocks.length === 0) continue;
+            planned++;
+            const night = placeNight(testPlace, e.night, USUAL_MOON);
+            const edges = [night.steps.startMs, ...e.blocks.flatMap((b) => [b.startMs, b.endMs]), night.steps.startMs + night.steps.count * night.steps.stepMin * 60_000];
+            for (const w of asked) {
+              const mine = e.blocks.filter((b) => b.channel === w.channel).reduce((s, b) => s + b.countsMin, 0);
+              expect(mine).toBeLessThanOrEqual(w.left + 1e-6);
+              if (w.left - mine < 90) continue;
+              const { walk, windows } = targetNight(night, at, w.channel);
+              const best = bestRate(testPlace, at, w.channel);
+              for (let i = 0; i < edges.length; i += 2)
+                for (const x of windows) {
+                  const [from, to] = [Math.max(edges[i]!, x.startMs), Math.min(edges[i + 1]!, x.endMs)];
+                  if (to - from < 90 * 60_000) continue;
+                  const step = (ms: number) => Math.floor((ms - night.steps.startMs) / 60_000 / night.steps.stepMin);
+                  const light = walk.worth.slice(step(from), step(to)).reduce((s, v) => s + (v / best) * night.steps.stepMin, 0);
+                  // By light poor minutes may be worth less than the move.
+                  expect(light).toBeLessThan(20);
+                }
+            }
           }
-        }
+        };
+        const made = plan(of(wanted), 5, { runs: 5 });
+        isFull(made, wanted);
+        const taken = (c: string) => eveningsOf(made, from).reduce((s, e) => s + e.blocks.reduce((m, b) => m + (b.channel === c ? b.countsMin : 0), 0), 0);
+        const left = wanted.map((w) => ({ ...w, left: Math.max(0, w.left - taken(w.channel)) }));
+        const next = testQuestion(of(left), { places: { home: testPlace }, from: addNights(from, 1), nights: 4 }, { runs: 1 });
+        isFull(plannedSeason(next, { stock, before: made, seen: made }).plan, left);
       }),
       { numRuns: runs(12, 300) },
     );

@@ -276,7 +276,6 @@ export function* planSeason(
     again = held !== task;
     task = held;
   }
-  const bare = answer; // what nights bring that are not used to their last hour: what a season is reckoned by
   answer = filled(task, answer, lanes);
   const settled = shown(answer, null, "settled");
   const laid = { ...settled, evenings: asBegun(question, lay(settled.evenings)) };
@@ -288,7 +287,7 @@ export function* planSeason(
   };
   const spare = jobs.map((j) => j.subSec / 60); // at most one sub left is done
   const play = (playing: "anew" | "literally", runs: number) =>
-    seasonsPlayed(plain, playing === "anew" ? bare.plan : answer.plan, weather, { runs, seed: SEED, spare, playing });
+    seasonsPlayed(plain, answer, weather, { runs, seed: SEED, spare, playing });
   const literal = play("literally", question.runs);
   let kept = literal.next();
   while (!kept.done) kept = literal.next();

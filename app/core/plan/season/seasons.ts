@@ -1,9 +1,8 @@
-import { normalCdf, percentile, randomFrom } from "~/core/numeric";
+import { percentile, randomFrom } from "~/core/numeric";
 import { clearAfter } from "~/core/weather";
-import { columnOf } from "./columns";
-import { IDLE, type Column, type Programmes, type SeasonTask } from "./model";
-import { bestColumn, NO_USE, scratchFor } from "./night";
-import { nightTable, priorityOf, type NightTable } from "./table";
+import { Follower } from "./following";
+import { IDLE, type Programmes, type SeasonTask } from "./model";
+import { priorityOf } from "./table";
 
 /** Which lanes share a night's weather, and in what order nights come. */
 export interface SeasonWeather {
@@ -38,43 +37,75 @@ export interface SeasonOdds {
 export type Playing = "anew" | "literally";
 
 const DONE = 0.5; // worth minutes of rest that are none
-const SOONER = 0.3; // of its priority: what can be had on a clear night is not left for later, even where later is sure, as evenings are filled
 const AT_ONCE = 25; // seasons played between two answers
 
-/** A lane as it is played: alone, when it is clear, with what is left instead of what was needed at first. */
-interface Played {
-  readonly lane: number;
-  readonly table: NightTable;
-  readonly own: Column;
-  /** Lanes with nothing to choose do what the plan says. */
-  readonly isFree: boolean;
-  /** By place among its jobs: the most a run of slots brings. */
-  readonly mostRun: Float64Array;
+/** What is followed: a plan, with what the solver knows of it. */
+export interface FollowedPlan {
+  readonly plan: Programmes;
+  readonly prices: readonly number[];
+  readonly pools: readonly Programmes[];
 }
 
-function playedLane(task: SeasonTask, plan: Programmes, lane: number): Played {
-  // Lateness orders nights of a plan; on a night that is clear there is nothing to put off.
-  const { lateness: _late, seen: _seen, ...rest } = task.lanes[lane]!;
-  const table = nightTable(task, { ...rest, worth: rest.clear ?? rest.worth, chance: 1 });
-  const { jobs, slots, clearSums, run } = table;
-  const n = jobs.length;
-  const mostRun = new Float64Array(n);
-  for (let e = 0; e <= slots; e++)
-    for (let a = 0; a < n; a++)
-      mostRun[a] = Math.max(mostRun[a]!, clearSums[e * n + a]! - clearSums[(e - run[e * n + a]!) * n + a]!);
-  return { lane, table, own: columnOf(task, table, plan[lane] ?? []) ?? IDLE, isFree: table.fixed === null, mostRun };
+/** Whether it is clear, by number of the night and name of the place. */
+export type Skies = (night: number, place: string) => boolean;
+
+/** The last night that is known of. */
+interface LastNight {
+  readonly chance: number;
+  readonly isClear: boolean;
+}
+
+function chanceAfter(last: LastNight | null, chance: number, persistence: number): number {
+  if (last === null) return chance;
+  const { afterClear, afterCloud } = clearAfter(last.chance, chance, persistence);
+  return last.isClear ? afterClear : afterCloud;
+}
+
+/** Draws one season after the other by a two-state chain that keeps the stated chance of every night (`clearAfter`), at each place its own. */
+function* drawnSkies(task: SeasonTask, weather: SeasonWeather, seed: number): Generator<Skies, never> {
+  const { nightOf, placeOf, persistence } = weather;
+  const nights = Math.max(0, ...nightOf.map((n) => n + 1));
+  const places = [...new Set(placeOf)];
+  const chanceAt = places.map((place) => {
+    const chances: (number | null)[] = Array.from({ length: nights }, () => null);
+    nightOf.forEach((n, l) => (placeOf[l] === place ? (chances[n] ??= task.lanes[l]!.chance) : undefined));
+    return chances;
+  });
+  const random = randomFrom(seed);
+  const isClear = places.map(() => new Uint8Array(nights));
+  const skies: Skies = (night, place) => isClear[places.indexOf(place)]![night] === 1;
+  for (;;) {
+    places.forEach((_, p) => {
+      let last: LastNight | null = null;
+      for (let n = 0; n < nights; n++) {
+        const chance: number | null = chanceAt[p]![n]!;
+        if (chance === null) continue;
+        const now: boolean = random() < chanceAfter(last, chance, persistence);
+        isClear[p]![n] = now ? 1 : 0;
+        last = { chance, isClear: now };
+      }
+    });
+    yield skies;
+  }
+}
+
+/** Where nights are spent: those at several places where the plan spends them, else at the first of them; by lane. */
+function openLanes(task: SeasonTask, plan: Programmes, { nightOf, placeOf }: SeasonWeather): readonly boolean[] {
+  const busy = new Map<number, string>();
+  nightOf.forEach((n, l) => ((plan[l]?.length ?? 0) > 0 ? busy.set(n, placeOf[l]!) : undefined));
+  nightOf.forEach((n, l) => (busy.has(n) ? undefined : busy.set(n, placeOf[l]!)));
+  const isChoice = new Set((task.choices ?? []).flatMap((c) => c.places.flatMap((p) => p.lanes)));
+  return task.lanes.map((_, l) => !isChoice.has(l) || placeOf[l] === busy.get(nightOf[l]!));
 }
 
 /**
- * Plays seasons as the plan would be followed: clear and clouded nights by a two-state chain that keeps the stated chance of every night
- * (`clearAfter`), and on every clear night the programme that is worth most for what is left (the night's own exact program): each worth
- * minute at its priority times the chance that it will be missing in the end, if the rest of the plan is followed. A project is done
- * when no more than `spare` worth minutes of a job are left. `literally` follows the plan as printed instead. Gives what was played
- * so far now and then; repeatable.
+ * Plays seasons as the plan would be followed: on every clear night what planning anew with what is left would have one do
+ * (`Follower`), or the plan as printed (`literally`). A project is done when no more than `spare` worth minutes of a job are left.
+ * Gives what was played so far now and then; repeatable.
  */
 export function* seasonsPlayed(
   task: SeasonTask,
-  plan: Programmes,
+  followed: FollowedPlan,
   weather: SeasonWeather,
   at: {
     readonly runs: number;
@@ -82,80 +113,30 @@ export function* seasonsPlayed(
     readonly playing?: Playing;
     /** By job: rest that is none, worth minutes; absent = half a minute. */
     readonly spare?: readonly number[];
+    /** The weather of each season; absent = drawn by the chances of the lanes. */
+    readonly skies?: (run: number) => Skies;
   },
 ): Generator<SeasonOdds, SeasonOdds> {
-  const { nightOf, placeOf, persistence } = weather;
+  const { nightOf, placeOf } = weather;
   const isLiteral = at.playing === "literally";
-  const jobs = task.jobs.length;
   const nights = Math.max(0, ...nightOf.map((n) => n + 1));
   const needs = task.jobs.map(({ need, reward }) => need ?? reward.widths.reduce((a, b) => a + b, 0));
   const priority = task.jobs.map((_, k) => priorityOf(task, k));
   const spare = task.jobs.map((_, k) => Math.max(DONE, at.spare?.[k] ?? 0));
-  // Nights at several places are spent where the plan spends them, else at the first of them.
-  const busy = new Map<number, string>();
-  nightOf.forEach((n, l) => {
-    const isUsed = (plan[l]?.length ?? 0) > 0;
-    if (isUsed || !busy.has(n)) busy.set(n, placeOf[l]!);
+  const isOpen = openLanes(task, followed.plan, weather);
+  const lanesOf = Array.from({ length: nights }, (): number[] => []);
+  nightOf.forEach((n, l) => (isOpen[l] ? lanesOf[n]!.push(l) : undefined));
+  const follower = new Follower(task, {
+    ...followed,
+    nightOf,
+    isOpen: (l) => isOpen[l]!,
+    persistence: weather.persistence,
   });
-  nightOf.forEach((n, l) => ((plan[l]?.length ?? 0) > 0 ? busy.set(n, placeOf[l]!) : undefined));
-  const isChoice = new Set((task.choices ?? []).flatMap((c) => c.places.flatMap((p) => p.lanes)));
-  const lanes = task.lanes.map((_, l) => playedLane(task, plan, l));
-  const byNight = Array.from({ length: nights }, (): Played[] => []);
-  lanes.forEach((p, l) => {
-    if (!isChoice.has(l) || placeOf[l] === busy.get(nightOf[l]!)) byNight[nightOf[l]!]!.push(p);
-  });
-  // What the plan still brings after each night, and how much that varies.
-  const mean = Array.from({ length: nights + 1 }, () => new Float64Array(jobs));
-  const variance = Array.from({ length: nights + 1 }, () => new Float64Array(jobs));
-  const inflation = (1 + persistence) / (1 - persistence);
-  for (let n = nights - 1; n >= 0; n--) {
-    mean[n]!.set(mean[n + 1]!);
-    variance[n]!.set(variance[n + 1]!);
-    for (const { lane, own } of byNight[n]!) {
-      const { chance } = task.lanes[lane]!;
-      own.jobs.forEach((k, j) => {
-        mean[n]![k]! += chance * own.yields[j]!;
-        variance[n]![k]! += inflation * chance * (1 - chance) * own.yields[j]! ** 2;
-      });
-    }
-  }
-  const spreadAfter = Array.from({ length: nights }, (_, n) => variance[n + 1]!.map(Math.sqrt));
-  const scratch = scratchFor(task, lanes.map((p) => p.table)); // prettier-ignore
-  const free = { ...task, tick: 0 };
-  const places = [...new Set(placeOf)];
-  const placeAt = placeOf.map((p) => places.indexOf(p));
-  const chanceAt = Array.from({ length: nights }, (_, n) =>
-    places.map((_p, p) => {
-      const lane = nightOf.findIndex((night, l) => night === n && placeAt[l] === p);
-      return lane === -1 ? null : task.lanes[lane]!.chance;
-    }),
-  );
+  const drawn = drawnSkies(task, weather, at.seed);
   const numbers = [...new Set(task.jobs.map((j) => j.project))];
   const finishes = numbers.map(() => [] as number[]);
-  const random = randomFrom(at.seed);
-  const left = new Float64Array(jobs);
-  const price = new Float64Array(jobs);
+  const left = new Float64Array(task.jobs.length);
   let value = 0;
-
-  const choose = ({ table, own, isFree, mostRun }: Played, n: number): Column => {
-    if (isLiteral || !isFree) return own;
-    let isWanted = false;
-    table.jobs.forEach((k, a) => {
-      table.need[a] = left[k]!;
-      table.isCapped[a] = mostRun[a]! > left[k]! ? 1 : 0;
-      if (left[k]! <= spare[k]!) {
-        price[k] = NO_USE;
-        return;
-      }
-      isWanted = true;
-      const rest = left[k]! - mean[n + 1]![k]!;
-      const spread = spreadAfter[n]![k]!;
-      const missing = spread > 1e-9 ? normalCdf(rest / spread) : rest > 0 ? 1 : 0;
-      // A plan stays: what it has for the night comes first.
-      price[k] = priority[k]! * (own.jobs.includes(k) ? 1 : Math.max(SOONER, missing));
-    });
-    return isWanted ? bestColumn(free, table, price, scratch) : IDLE;
-  };
 
   const told = (runs: number): SeasonOdds => {
     const within = (list: readonly number[], share: number) => {
@@ -183,32 +164,17 @@ export function* seasonsPlayed(
 
   for (let run = 0; run < at.runs; run++) {
     left.set(needs);
-    const before: (boolean | null)[] = places.map(() => null);
-    const chanceBefore: (number | null)[] = places.map(() => null);
+    follower.begin();
+    const skies = at.skies?.(run) ?? drawn.next().value;
     const done = numbers.map(() => Number.POSITIVE_INFINITY);
     let open = numbers.length;
-    const check = (n: number) =>
-      numbers.forEach((project, i) => {
-        if (done[i] !== Number.POSITIVE_INFINITY) return;
-        if (!task.jobs.every((j, k) => j.project !== project || left[k]! <= spare[k]!)) return;
-        done[i] = n;
-        open--;
-      });
     for (let n = 0; n < nights && open > 0; n++) {
-      const isClear = places.map((_, p) => {
-        const chance = chanceAt[n]![p] ?? null;
-        if (chance === null) return before[p] ?? false;
-        const last = before[p];
-        const was = chanceBefore[p];
-        chanceBefore[p] = chance;
-        if (last === null || last === undefined || was === null || was === undefined) return random() < chance;
-        const { afterClear, afterCloud } = clearAfter(was, chance, persistence);
-        return random() < (last ? afterClear : afterCloud);
-      });
+      let isNew = true; // what is left, since prices were last reckoned
       let isShot = false;
-      for (const played of byNight[n]!) {
-        if (!isClear[placeAt[played.lane]!]) continue;
-        const best = choose(played, n);
+      for (const l of lanesOf[n]!) {
+        if (!skies(n, placeOf[l]!)) continue;
+        const best = isLiteral ? follower.asPlanned(l) : follower.choose(l, n, left, spare, isNew);
+        isNew = false;
         if (best === IDLE) continue;
         isShot = true;
         value -= task.tick * best.blocks.length;
@@ -219,8 +185,13 @@ export function* seasonsPlayed(
           left[k]! -= given;
         }
       }
-      if (isShot) check(n);
-      isClear.forEach((is, p) => (before[p] = is));
+      if (!isShot) continue;
+      numbers.forEach((project, i) => {
+        if (done[i] !== Number.POSITIVE_INFINITY) return;
+        if (!task.jobs.every((j, k) => j.project !== project || left[k]! <= spare[k]!)) return;
+        done[i] = n;
+        open--;
+      });
     }
     done.forEach((n, i) => finishes[i]!.push(n));
     if ((run + 1) % AT_ONCE === 0 && run + 1 < at.runs) yield told(run + 1);
