@@ -4,7 +4,8 @@ import type { NightDate } from "~/core/time";
 import { now } from "~/storage/session";
 import type { Library } from "./library";
 import { meOf } from "./parts";
-import { begunOn, seasonPlan } from "./season";
+import { seasonPlan } from "./season";
+import { begunOn } from "./season-question";
 import { setUpFrom } from "./sheet";
 
 /** The edit that keeps what is planned for a night as begun; null where it has begun already, or nothing is planned. */

@@ -9,7 +9,8 @@ import { choiceOf } from "./choice";
 import { demoLibrary, libraryOfRecords } from "./demo-library.test-data";
 import type { Library } from "./library";
 import { ownContextsOf } from "./project";
-import { seasonPlan, seasonQuestion } from "./season";
+import { seasonPlan } from "./season";
+import { seasonQuestion } from "./season-question";
 import { sheetOf } from "./sheet";
 import { nightAt, tonightView } from "./tonight";
 

@@ -35,15 +35,29 @@ function needsAtDusk(c: ProjectContext, night: NightDate): ProjectContext["needs
   });
 }
 
+/** What is left of a project after lines of a sheet that are not written down yet. */
+const needsAfter = (c: ProjectContext, lines: RunSheet["lines"]): ProjectContext["needs"] =>
+  c.needs.map((n) => {
+    const minutes = lines.reduce((sum, l) => {
+      const isIt = l.kind === "block" && l.projectId === c.id && l.panel === n.panel && l.channel === n.channel && l.subSec === n.subSec; // prettier-ignore
+      return isIt ? sum + (l.subs * l.subSec) / 60 : sum;
+    }, 0);
+    return minutes > 0 ? { ...n, remainingMin: Math.max(0, n.remainingMin - minutes) } : n;
+  });
+
+/** The lines of a sheet up to an instant. */
+const linesUntil = ({ lines }: RunSheet, untilMs: UtcMs): RunSheet["lines"] =>
+  lines.flatMap((l): RunSheet["lines"] => {
+    if (l.kind === "packUp" || l.startMs >= untilMs) return [];
+    if (l.endMs <= untilMs) return [l];
+    if (l.kind !== "block") return [{ ...l, endMs: untilMs }];
+    const subs = Math.floor(((untilMs - l.startMs) / (l.endMs - l.startMs)) * l.subs);
+    return subs > 0 ? [{ ...l, subs, endMs: untilMs }] : [];
+  });
+
 /** A sheet up to an instant, and another one from there on: what has been is not rewritten. */
 function spliced(before: RunSheet, after: RunSheet, fromMs: UtcMs): RunSheet {
-  const past = before.lines.flatMap((l): RunSheet["lines"] => {
-    if (l.kind === "packUp" || l.startMs >= fromMs) return [];
-    if (l.endMs <= fromMs) return [l];
-    if (l.kind !== "block") return [{ ...l, endMs: fromMs }];
-    const subs = Math.floor(((fromMs - l.startMs) / (l.endMs - l.startMs)) * l.subs);
-    return subs > 0 ? [{ ...l, subs, endMs: fromMs }] : [];
-  });
+  const past = linesUntil(before, fromMs);
   const lines = [...past, ...after.lines];
   const exposureMin = lines.reduce((sum, l) => sum + (l.kind === "block" ? (l.subs * l.subSec) / 60 : 0), 0);
   return { lines, exposureMin, leftOver: after.leftOver };
@@ -73,7 +87,12 @@ export function sheetOf(
     /** When rain is near; absent or null = none is in sight. */
     readonly rainMs?: UtcMs | null;
     /** A night that has begun: the kit stands, and since when it is planned anew; null = it goes on as planned. */
-    readonly begun?: { readonly fromMs: UtcMs | null; readonly before: Evening | null } | null;
+    readonly begun?: {
+      readonly fromMs: UtcMs | null;
+      /** Until when what it had counts as taken; null = what is written down counts. */
+      readonly takenUntilMs: UtcMs | null;
+      readonly before: Evening | null;
+    } | null;
   },
 ): EveningSheet | null {
   const contextsIn = (e: Evening) =>
@@ -111,8 +130,11 @@ export function sheetOf(
       evening: known,
       projects: contextsIn(known).map((c) => sheetProject(c, needsAtDusk(c, at.night))),
     });
-  const asItIs = (isSetUp: boolean) =>
-    nightSheet({ ...common, evening, projects: mine.map((c) => sheetProject(c, c.needs)), isSetUp });
+  const untilMs = begun?.takenUntilMs ?? null;
+  const asItIs = (isSetUp: boolean) => {
+    const taken = untilMs === null ? [] : linesUntil(asItWas(), untilMs);
+    return nightSheet({ ...common, evening, projects: mine.map((c) => sheetProject(c, needsAfter(c, taken))), isSetUp }); // prettier-ignore
+  };
   const bare = !begun
     ? asItIs(false)
     : begun.fromMs === null

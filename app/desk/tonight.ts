@@ -30,7 +30,8 @@ import type { Entity, Library } from "./library";
 import { ownContextsOf, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
-import { begunOn, forecastOf, seasonQuestion, seasonRun } from "./season";
+import { seasonRun } from "./season";
+import { begunOn, forecastOf, seasonQuestion } from "./season-question";
 import { weatherKept } from "./weather";
 
 /** Nights ahead of which forecasts are asked: */
@@ -200,8 +201,8 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     isPast: ahead < 0,
     /** When the night was begun; null = nobody is outside. */
     begunMs: begun?.atMs ?? null,
-    /** Forecasts are still being asked: what is told now is not the last word. */
-    isProvisional: isTonight && weather.sources.some((s) => s.state === "asking"),
+    /** Forecasts are still being asked, or the season is still being planned: what is told now is not the last word. */
+    isProvisional: plan.stage === "soon" || (isTonight && weather.sources.some((s) => s.state === "asking")),
     nowMs: now(),
     steps,
     tonight,

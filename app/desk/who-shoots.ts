@@ -13,7 +13,7 @@ import type { Library } from "./library";
 import { meOf, partOf } from "./parts";
 import type { ProjectContext } from "./project";
 import { filtersOf, kitOf, shotOf, shotWith } from "./reference";
-import { SEASON_NIGHTS } from "./season";
+import { SEASON_NIGHTS } from "./season-question";
 
 /** Keeps how the hours of a project count. */
 export const keepHours = (c: ProjectContext, rev: string, hours: HoursCount): Promise<Result<Kept, KeepFault>> =>

@@ -187,7 +187,6 @@ describe("verdict", () => {
     render(
       <TonightVerdict
         isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} rest={null}
-        isProvisional={false}
         rigNames={{ rig: "Refractor" }} />,
     ); // prettier-ignore
     return screen.getByRole("heading").textContent;

@@ -34,7 +34,10 @@ const stock: NightStock = new Map();
 let workHere: SeasonWork | null = null;
 
 /** What a plan starts from, as it crosses to the worker. */
-export type PlanStart = Pick<Planning, "before" | "seen" | "isSame">;
+export interface PlanStart extends Pick<Planning, "before" | "seen" | "isSame"> {
+  /** The next evenings are wanted first, by themselves. */
+  readonly isSoon?: boolean;
+}
 
 /** Where there are no workers: the same plan, at once. */
 function planHere(question: SeasonQuestion, from: PlanStart, onPlan: (plan: SeasonPlan) => void): SeasonPlan {

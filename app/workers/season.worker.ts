@@ -2,6 +2,7 @@ import { expose } from "comlink";
 import type { PlanStart } from "./season";
 import {
   changedBy,
+  nextEvenings,
   planEvenings,
   whyEvening,
   type Evening,
@@ -13,7 +14,7 @@ import {
 } from "~/core/plan";
 
 const MOST_NIGHTS = 900; // kept over places: more than a season at each of four
-const WAIT_RUNS = 500; // a share good to four points
+const WAIT_RUNS = 300; // a share good to five points
 const DONE_MIN = 0.5; // half a minute of rest is none
 const stock: NightStock = new Map();
 let turn = 0;
@@ -52,6 +53,11 @@ async function work(
   const mine = ++turn;
   isStopped = false;
   if (stock.size > MOST_NIGHTS) stock.clear();
+  if (from.isSoon) {
+    onPlan(nextEvenings(question, stock));
+    await breath();
+    if (turn !== mine) return null;
+  }
   const steps = planEvenings(question, { ...from, stock });
   let told: SeasonPlan | null = null;
   for (let step = steps.next(); ; step = steps.next()) {

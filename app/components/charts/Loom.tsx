@@ -2,6 +2,8 @@ import type { LoomCell } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./channel-colour";
 
+const SAME_MIN = 0.5; // kept and counted are one figure then
+
 /** Panels × channels: each cell a bar filling to its goal; the weakest is named. */
 export function Loom({ cells, isLarge = false }: { readonly cells: readonly LoomCell[]; readonly isLarge?: boolean }) {
   const channels = [...new Map(cells.map((c) => [`${c.channel} ${c.isShort}`, c])).values()];
@@ -52,7 +54,9 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
                         {formatMinutes(cell.countedMin)} of {formatMinutes(cell.goalMin)}
                         {cell === weakest ? ", weakest" : ""}
                       </p>
-                      <p className="text-note text-faint">kept {formatMinutes(cell.keptMin)}</p>
+                      {Math.abs(cell.keptMin - cell.countedMin) > SAME_MIN ? (
+                        <p className="text-note text-faint">kept {formatMinutes(cell.keptMin)}</p>
+                      ) : null}
                     </>
                   ) : null}
                 </td>

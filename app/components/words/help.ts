@@ -72,5 +72,13 @@ export const HELP: Readonly<Record<string, string>> = {
   "Minimum hours": "Fewer usable hours than this, and the verdict is to stay in.",
 }; // prettier-ignore
 
+/** The four kinds of hour there are, and a sentence behind each. */
+export const HOUR_WORDS = {
+  "by the clock": "From setting up to packing up, or what that comes to: exposure, and all that lies between two subs.",
+  exposure: "The open shutter alone: subs times their length. A sheet plans it, the log has it as taken.",
+  kept: "Exposure of the subs that were good enough to stay. What is thrown away is taken, not kept.",
+  counts: "What kept hours are towards the goal: as kept, the same; by light, what they are worth at the project’s reference, where sky, rig, Moon and height weigh in.",
+} as const; // prettier-ignore
+
 /** The sentence for a label; null where the label says it all. */
 export const helpFor = (label: string): string | null => (Object.hasOwn(HELP, label) ? HELP[label]! : null);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { USUAL_MOON, placeNight } from "~/core/night";
 import { nightDate, utcMs } from "~/core/time";
 import { testPlace } from "../test-data";
-import { beginningOf, replannedFrom } from "./begun";
+import { beginningOf, lessTaken, replannedFrom, takenUntil } from "./begun";
 import { testQuestion } from "./plan.test-data";
 import { plannedSeason } from "./season";
 
@@ -16,6 +16,24 @@ describe("a night that has begun", () => {
     expect(replannedFrom(100, [look(140, false)])).toBe(140);
     expect(replannedFrom(100, [look(180, true), look(140, false)])).toBe(180);
     expect(replannedFrom(100, [look(150, null)])).toBe(150);
+  });
+
+  it("went as its sheet says until the first clouds, unless the log says something", () => {
+    expect(takenUntil(100, [look(120, true)])).toBeNull();
+    expect(takenUntil(100, [look(90, false), look(180, false), look(140, false)])).toBe(140);
+    expect(takenUntil(100, [look(140, false), look(150, null)])).toBeNull();
+  });
+  it("takes off its needs what it had until then, panel by panel alike, and never more than there is", () => {
+    const block = { projectId: "p", channel: "Ha" as const, subSec: 300, startMs: utcMs(0), endMs: utcMs(100), countsMin: 200, exposureMin: 200 }; // prettier-ignore
+    const need = (panel: string, remainingMin: number, channel: "Ha" | "OIII" = "Ha") => ({ panel, channel, goalMin: 400, remainingMin, subSec: 300 }); // prettier-ignore
+    const left = (untilMs: number, id = "p") =>
+      lessTaken([need("P1", 300), need("P2", 100), need("P1", 50, "OIII")], id, [{ placeId: "x", rigIds: ["r"], blocks: [block] }], utcMs(untilMs)).map((n) => n.remainingMin); // prettier-ignore
+    expect(left(0)).toEqual([300, 100, 50]);
+    expect(left(50)).toEqual([225, 75, 50]);
+    expect(left(400)).toEqual([150, 50, 50]);
+    expect(left(400, "q")).toEqual([300, 100, 50]);
+    const full = lessTaken([need("P1", 20)], "p", [{ placeId: "x", rigIds: ["r"], blocks: [block] }], utcMs(400));
+    expect(full[0]!.remainingMin).toBe(0);
   });
 
   const from = nightDate("2026-11-02");

@@ -80,8 +80,16 @@ export { freedHours, type DarksDue, type FreedHours, type WishOffer } from "./fr
 export { nightOffer, type NightOffer } from "./offers";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet, laidOut, type SheetProject } from "./sheet";
-export { beginningOf, replannedFrom, type BegunData, type NightAct, type BegunEvening } from "./begun";
-export { layEvenings, planEvenings } from "./lay";
+export {
+  beginningOf,
+  lessTaken,
+  replannedFrom,
+  takenUntil,
+  type BegunData,
+  type NightAct,
+  type BegunEvening,
+} from "./begun";
+export { layEvenings, nextEvenings, planEvenings } from "./lay";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
 export { newProject } from "./new-project";

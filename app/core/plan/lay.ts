@@ -1,6 +1,14 @@
 import type { PlaceNight } from "~/core/night";
 import { laidOut, type SheetProject } from "./sheet";
-import { nightFrom, planSeason, type Evening, type NightStock, type Planning, type SeasonQuestion } from "./season";
+import {
+  nightFrom,
+  planSeason,
+  type Evening,
+  type NightStock,
+  type Planning,
+  type SeasonPlan,
+  type SeasonQuestion,
+} from "./season";
 
 /** Lays the evenings of a plan out by the clock, each by its own run sheet: so all that is shown of a plan is what its sheets do. */
 export function layEvenings(question: SeasonQuestion, stock: NightStock): (evenings: readonly Evening[]) => Evening[] {
@@ -35,3 +43,19 @@ export const planEvenings = (
   question: SeasonQuestion,
   { stock = new Map(), ...from }: Planning = {},
 ): ReturnType<typeof planSeason> => planSeason(question, { ...from, stock, lay: layEvenings(question, stock) });
+
+const NEXT_NIGHTS = 3; // as far as forecasts are asked for
+
+/**
+ * The next evenings planned by themselves, while the season is still to be planned: as if it ended with them. What later nights are
+ * better for is not known yet, so it is no plan, only what one can be told at once.
+ */
+export function nextEvenings(question: SeasonQuestion, stock: NightStock): SeasonPlan {
+  const few = { ...question, nights: Math.min(NEXT_NIGHTS, question.nights), runs: 1 };
+  let plan: SeasonPlan | null = null;
+  for (const step of planEvenings(few, { stock })) {
+    plan = step;
+    if (step.stage === "settled") break;
+  }
+  return { ...plan!, stage: "soon" };
+}

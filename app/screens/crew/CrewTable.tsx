@@ -1,3 +1,4 @@
+import { HourWords } from "~/components/HourWords";
 import { fixed } from "~/components/numbers";
 import type { MemberTotal } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
@@ -23,68 +24,71 @@ export function CrewTable({
   if (people.length === 0) return <p className="text-soft my-3">Nobody has logged anything yet.</p>;
   const cell = "border-t border-rule py-2 pr-4 text-right";
   return (
-    <table className="mt-2 w-full">
-      <thead>
-        <tr className="text-note text-soft">
-          <th scope="col" className="text-left font-normal">
-            Who
-          </th>
-          {channels.map((c) => (
-            <th key={c} scope="col" className="pr-4 text-right font-normal">
-              <span
-                className="mr-1.5 inline-block h-2.5 w-1.5"
-                style={{ background: CHANNEL_COLOUR[c] }}
-                aria-hidden="true"
-              />
-              {c}
+    <>
+      <table className="mt-2 w-full">
+        <thead>
+          <tr className="text-note text-soft">
+            <th scope="col" className="text-left font-normal">
+              Who
             </th>
+            {channels.map((c) => (
+              <th key={c} scope="col" className="pr-4 text-right font-normal">
+                <span
+                  className="mr-1.5 inline-block h-2.5 w-1.5"
+                  style={{ background: CHANNEL_COLOUR[c] }}
+                  aria-hidden="true"
+                />
+                {c}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {people.map((id) => (
+            <tr key={id}>
+              <th scope="row" className="border-rule border-t py-2 text-left font-semibold">
+                {members[id] ?? "someone"}
+              </th>
+              {channels.map((channel) => {
+                const t = totals.find((x) => x.memberId === id && x.channel === channel);
+                return (
+                  <td key={channel} className={cell}>
+                    {t ? (
+                      <>
+                        {formatMinutes(t.keptMin)}
+                        <p className="text-note text-faint">
+                          {t.subs} subs · counts {fixed(t.countedMin / 60, 1)} h
+                        </p>
+                      </>
+                    ) : (
+                      <span className="text-faint">–</span>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
           ))}
-        </tr>
-      </thead>
-      <tbody>
-        {people.map((id) => (
-          <tr key={id}>
-            <th scope="row" className="border-rule border-t py-2 text-left font-semibold">
-              {members[id] ?? "someone"}
+          <tr>
+            <th scope="row" className="border-soft border-t py-2 text-left font-semibold">
+              Together
             </th>
             {channels.map((channel) => {
-              const t = totals.find((x) => x.memberId === id && x.channel === channel);
+              const { kept, counted } = sum(channel);
+              const goal = goals.find((g) => g.channel === channel)?.goalMin ?? 0;
               return (
-                <td key={channel} className={cell}>
-                  {t ? (
-                    <>
-                      {formatMinutes(t.keptMin)}
-                      <p className="text-note text-faint">
-                        {t.subs} subs · counts {fixed(t.countedMin / 60, 1)} h
-                      </p>
-                    </>
-                  ) : (
-                    <span className="text-faint">–</span>
-                  )}
+                <td key={channel} className="border-soft border-t py-2 pr-4 text-right font-semibold">
+                  {formatMinutes(kept)}
+                  <p className="text-note text-soft font-normal">
+                    counts {fixed(counted / 60, 1)} h
+                    {goal > 0 ? ` · ${Math.round((100 * counted) / goal)} % of ${formatMinutes(goal)}` : ""}
+                  </p>
                 </td>
               );
             })}
           </tr>
-        ))}
-        <tr>
-          <th scope="row" className="border-soft border-t py-2 text-left font-semibold">
-            Together
-          </th>
-          {channels.map((channel) => {
-            const { kept, counted } = sum(channel);
-            const goal = goals.find((g) => g.channel === channel)?.goalMin ?? 0;
-            return (
-              <td key={channel} className="border-soft border-t py-2 pr-4 text-right font-semibold">
-                {formatMinutes(kept)}
-                <p className="text-note text-soft font-normal">
-                  counts {fixed(counted / 60, 1)} h
-                  {goal > 0 ? ` · ${Math.round((100 * counted) / goal)} % of ${formatMinutes(goal)}` : ""}
-                </p>
-              </td>
-            );
-          })}
-        </tr>
-      </tbody>
-    </table>
+        </tbody>
+      </table>
+      <HourWords of={["kept", "counts"]} />
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import { HourWords } from "~/components/HourWords";
 import { Loom } from "~/components/charts/Loom";
 import { Section } from "~/components/ui/Panel";
 import { libraryHere } from "~/desk/open-library";
@@ -26,6 +27,7 @@ export default function ProjectLogRoute({ loaderData, actionData }: Route.Compon
       <aside>
         <Section title="Collected so far">
           <Loom cells={loaderData.cells} isLarge />
+          <HourWords of={["exposure", "kept", "counts"]} />
         </Section>
       </aside>
     </div>

@@ -12,7 +12,8 @@ import { freedOf } from "~/desk/freed";
 import { withLearntChances } from "~/desk/learnt";
 import { nightOver } from "~/desk/nights";
 import { ownContextsOf } from "~/desk/project";
-import { begunOn, forecastOf, seasonPlan, seasonQuestion } from "~/desk/season";
+import { seasonPlan } from "~/desk/season";
+import { begunOn, forecastOf, seasonQuestion } from "~/desk/season-question";
 import { sheetOf, type EveningSheet } from "~/desk/sheet";
 import { nightAt } from "~/desk/tonight";
 import { now } from "~/storage/session";
@@ -131,11 +132,15 @@ export async function loadNight(request: Request) {
   const clear = clearStretch(params, here.sky.window, place.data.timeZone);
   // A night that has begun keeps the sheet it had; from a cloudy look or what is written down on, the rest is laid out anew.
   const begun = choice.night === choice.today ? begunOn(library, choice.night) : null;
-  const { fromMs } = seasonQuestion(library);
+  const { fromMs, begun: asked } = seasonQuestion(library);
   const begunFor = (evening: Evening) => {
     if (!begun) return null;
     const kept = begun.evenings.find((e) => e.placeId === evening.placeId && e.rigIds.join() === evening.rigIds.join());
-    return { fromMs, before: kept ? { ...evening, blocks: kept.blocks } : null };
+    return {
+      fromMs,
+      takenUntilMs: asked?.takenUntilMs ?? null,
+      before: kept ? { ...evening, blocks: kept.blocks } : null,
+    };
   };
   const sheets = here.evenings.flatMap((evening) => {
     const sheet = sheetOf(library, evening, {

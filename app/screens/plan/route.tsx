@@ -1,3 +1,4 @@
+import { HourWords } from "~/components/HourWords";
 import { Link, useSearchParams } from "react-router";
 import { Loom } from "~/components/charts/Loom";
 import { CollectedChart, FinishChart } from "~/components/charts/later-charts";
@@ -208,6 +209,7 @@ function Share({
           <CollectedChart kept={counted} planned={planned} goalHours={goalMin / 60} />
         </Section>
       </div>
+      <HourWords of={["exposure", "kept", "counts", "by the clock"]} />
       <Section title="Its nights" aside="hours = what they count if it is clear">
         {hasReserve ? (
           <p className="text-note text-soft mb-2 max-w-[64ch]">

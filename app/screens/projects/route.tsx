@@ -1,3 +1,4 @@
+import { HourWords } from "~/components/HourWords";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link, useSearchParams } from "react-router";
 import { gapWords } from "~/components/FaultPage";
@@ -90,6 +91,7 @@ export default function ProjectsRoute({ loaderData }: Route.ComponentProps) {
           </li>
         ))}
       </ul>
+      <HourWords of={["kept", "counts"]} />
     </>
   );
 }

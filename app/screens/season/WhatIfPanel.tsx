@@ -8,7 +8,7 @@ import { changedBy, type FinishDates, type SeasonPlan, type WhatIf } from "~/cor
 import { choiceOf } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { wishedProject } from "~/desk/wishes";
-import { seasonQuestion, placeInSeason } from "~/desk/season";
+import { seasonQuestion, placeInSeason } from "~/desk/season-question";
 import { planApart } from "~/workers/season";
 import type { SeasonView } from "./load";
 

@@ -61,7 +61,6 @@ export function TonightVerdict({
   isSimulated,
   rigNames,
   rest,
-  isProvisional,
 }: {
   readonly verdict: Verdict;
   readonly choice: TonightChoice;
@@ -78,8 +77,6 @@ export function TonightVerdict({
   readonly rigNames: Readonly<Record<string, string>>;
   /** What is left of a night that has begun; null = it has not. */
   readonly rest: RestOfNight | null;
-  /** Forecasts are still being asked. */
-  readonly isProvisional: boolean;
 }) {
   const { weighed, away } = verdict;
   const night = away ? away.weighed : weighed;
@@ -115,11 +112,6 @@ export function TonightVerdict({
       <h1 className="text-headline mt-1 leading-tight">
         <Unbroken text={headline()} />
       </h1>
-      {isProvisional ? (
-        <p className="text-note text-lamp mt-1" role="status">
-          Provisional: forecasts are still being asked. The plan is told once they have answered.
-        </p>
-      ) : null}
       {choice.kind === "go" && hasProjects ? (
         <>
           {rigs.length > 1 && window && (isPlain || verdict.kind !== "stayIn") ? (

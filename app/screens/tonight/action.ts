@@ -11,7 +11,7 @@ import { intentOf } from "~/desk/answer";
 import { beginByLook, beginEdit } from "~/desk/begin";
 import { loadChoice } from "~/desk/choice";
 import { changeSettings } from "~/desk/kit";
-import { begunOn } from "~/desk/season";
+import { begunOn } from "~/desk/season-question";
 import { askAnew, forecastEdits } from "~/desk/weather";
 import { notify } from "~/desk/notices";
 import { clockTime } from "~/components/clock";

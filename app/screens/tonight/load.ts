@@ -3,14 +3,11 @@ import { loadChoice } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { betterNext } from "~/desk/better";
 import { NIGHTS_AHEAD, placesAway, tonightView } from "~/desk/tonight";
-import { seasonPlan, whileAsking } from "~/desk/season";
+import { eveningsSoon, seasonPlan, whileAsking } from "~/desk/season";
 import { askAll } from "~/desk/weather";
 import { nightsBetween } from "~/core/time";
 
-/** Where nothing is known of a night's weather yet, the services get so long before the page comes without them, ms. */
-const FIRST_WORD_MS = 600;
-
-/** Shows what is stored at once, and what the services say when they have answered. */
+/** Shows what is known at once, provisionally; and the plan, with what the services say, when both are there. */
 export async function loadTonight(request: Request) {
   const { library, choice } = await loadChoice(request);
   const { place } = choice;
@@ -28,10 +25,5 @@ export async function loadTonight(request: Request) {
   );
   const fresh = asking.then(latest);
   fresh.catch(() => undefined); // aborted: the screen that asked is gone
-  const isFirst = !library.forecasts.some((f) => f.data.placeId === place.id && f.data.night === choice.night);
-  if (isFirst) {
-    seasonPlan(library).catch(() => undefined); // begun meanwhile: with what the services say it goes on from there
-    await Promise.race([asking.catch(() => undefined), new Promise((resolve) => setTimeout(resolve, FIRST_WORD_MS))]);
-  }
-  return { view: await latest(), fresh, better };
+  return { view: tonightView(library, await eveningsSoon(library), at), fresh, better };
 }

@@ -62,6 +62,12 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
         <p className="text-note text-soft">
           {longNight(night)}, {place.name} · {fixed(Math.abs(place.latitudeDeg), 2)}°{" "}
           {place.latitudeDeg < 0 ? "S" : "N"} · {fixed(place.skyMagPerArcsec2, 1)} mag/arcsec²
+          {view.isProvisional ? (
+            <span role="status" className="text-lamp">
+              {" "}
+              · Provisional: still being worked out
+            </span>
+          ) : null}
         </p>
         <StorageRefusal fault={refusal} />
         <TonightVerdict
@@ -78,7 +84,6 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
           isSimulated={weather.isSimulated}
           rigNames={view.rigNames}
           rest={view.begunMs === null ? null : view.rest}
-          isProvisional={view.isProvisional}
         />
         {view.rest ? (
           <RestOfTonight

@@ -78,9 +78,9 @@ describe("odds against the truth", () => {
     });
   }
 
-  const cases = isLong
-    ? ([[3, 2, 0.4, 24], [7, 2, 1, 24], [11, 3, 0.7, 24], [5, 3, 0.6, 30], [17, 2, 1.6, 20], [23, 3, 1.2, 24]] as const)
-    : ([[7, 2, 1, 14]] as const); // prettier-ignore
+  const cases: [number, number, number, number][] = isLong
+    ? [[3, 2, 0.4, 24], [7, 2, 1, 24], [11, 3, 0.7, 24], [5, 3, 0.6, 30], [17, 2, 1.6, 20], [23, 3, 1.2, 24]]
+    : [[7, 2, 1, 14]]; // prettier-ignore
   it.each(cases)(
     "are those of planning anew after every clear night: library %i of %i projects, load %f, %i nights",
     (seed, count, load, nights) => {

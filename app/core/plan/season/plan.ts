@@ -50,8 +50,8 @@ export interface SeasonPlan {
   readonly literally: readonly FinishDates[] | null;
   readonly runs: number;
   readonly conflicts: readonly LockConflict[];
-  /** A first plan, a better one, the last one, and that one with its odds. */
-  readonly stage: "first" | "better" | "settled" | "whole";
+  /** What stands for a plan before there is one; a first plan, a better one, the last one, and that one with its odds. */
+  readonly stage: "soon" | "first" | "better" | "settled" | "whole";
 }
 
 /** What the plan was worked out with: for asking why, and for planning on from it. */

@@ -62,6 +62,8 @@ export interface SeasonQuestion {
   /** The first night has begun: what its rigs were to do then, and from when on it is planned anew; null = it goes on as planned. */
   readonly begun?: {
     readonly fromMs: UtcMs | null;
+    /** Until when what it had counts as taken, though nothing is written down yet: the needs know of it already. */
+    readonly takenUntilMs?: UtcMs | null;
     readonly evenings: readonly Pick<Evening, "placeId" | "rigIds" | "blocks">[];
   };
   /** Everything that needs no stars is set up by daylight; absent = it is. */
