@@ -100,7 +100,7 @@ describe("one evening, one truth, for somebody with one project", () => {
 });
 
 describe("one evening, one truth, for a group with mosaics", () => {
-  let profile = newProfile();
+  const profile = newProfile();
   let stage: Stage;
   afterAll(async () => {
     await closeStage(stage, profile);

@@ -90,6 +90,26 @@ describe("one plan", () => {
     expect(new Set(said).size).toBeGreaterThan(1); // nights with work and nights without were among them
   }, 60_000);
 
+  it("is one for a mosaic of twelve panels, and has its even chance among its own nights", async () => {
+    const [frame] = records.filter((r) => r.id === "frame-loop");
+    const library = withRecords(record("frame", "frame-loop", { ...(frame!.data as object), columns: 3, rows: 4 }));
+    const first = await expectNoContradiction(library);
+    expect(first.some((b) => b.projectId === "project-loop")).toBe(true);
+    const { plan, contexts } = await told(library);
+    expect(contexts.find((c) => c.id === "project-loop")!.panels.length).toBe(12);
+    // The odds come after the plan that screens go by.
+    const whole = plannedSeason(seasonQuestion(library)).plan;
+    for (const { projectId, tenth, half } of whole.odds!) {
+      const nights = shareOf(whole, projectId).nights.map((n) => n.night);
+      for (const date of [tenth, half]) {
+        if (date === null) continue;
+        expect(date >= nights[0]!).toBe(true);
+        expect(date <= nights.at(-1)!).toBe(true);
+      }
+    }
+    expect(plan.from).toBe(whole.from);
+  }, 60_000);
+
   it("keeps what is locked, and moves the rest", async () => {
     const { plan } = await told(demoLibrary());
     const night = addNights(plan.from, 3);

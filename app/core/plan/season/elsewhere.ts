@@ -4,7 +4,8 @@ import type { Programme } from "./model";
 import { bestColumn, scratchFor } from "./night";
 import { nightTable } from "./table";
 import { eveningsFrom, keyOfJob, type Evening } from "./evening";
-import { pricesOf, type SeasonPlan } from "./plan";
+import { pricesOf } from "./before";
+import type { SeasonPlan } from "./plan";
 import { requestOf, type HourOdds, type NightStock, type SeasonQuestion } from "./question";
 import { seasonTables } from "./tables";
 

@@ -4,7 +4,8 @@ import type { Block, Lane, Programme, Programmes } from "./model";
 import { columnOf } from "./columns";
 import { nightTable } from "./table";
 import { isBusy, type SeasonQuestion } from "./question";
-import { spanOf, type JobKey, type SeasonLane, type SeasonTables } from "./tables";
+import { spanOf } from "./tables";
+import type { JobKey, SeasonLane, SeasonTables } from "./request";
 
 /** A stretch of an evening for one project in one channel. */
 export interface PlannedBlock extends JobKey {

@@ -5,7 +5,7 @@ import { NO_USE, valueAt } from "./night";
 import type { SeasonAnswer } from "./solve";
 import { Season } from "./state";
 import { minSlotsOf, priorityOf, type NightTable } from "./table";
-import type { SeasonLane } from "./tables";
+import type { SeasonLane } from "./request";
 
 const LEAST_MIN = 20; // worth minutes of an evening that is used while something is unfinished; a proposal of this project
 const LEAST_PRICE = 0.3; // of its priority: on a clear night what is left to do is worth having, however surely later nights would bring it

@@ -3,6 +3,7 @@ import { columnOf, fitted } from "./columns";
 import { fuller } from "./fill";
 import { IDLE, type Column, type Programmes, type SeasonTask } from "./model";
 import { bestColumn, valueAt, NO_USE, scratchFor, type Scratch } from "./night";
+import { keyOf } from "./state";
 import { nightTable, priorityOf, type NightTable } from "./table";
 
 /** A lane as it is followed: alone, when it is clear, with what is left instead of what was needed at first. */
@@ -41,7 +42,6 @@ const MOST_COLUMNS = 8; // of a lane yet to come
  * chosen by its own exact program, capped at what is left.
  */
 export class Follower {
-  readonly #task: SeasonTask;
   readonly #free: SeasonTask;
   readonly #lanes: readonly Followed[];
   readonly #ahead: readonly Ahead[];
@@ -69,7 +69,6 @@ export class Follower {
       readonly persistence: number;
     },
   ) {
-    this.#task = task;
     this.#free = { ...task, tick: 0 };
     this.#lanes = task.lanes.map((_, l) => followed(task, at.plan, l));
     this.#scratch = scratchFor(task, this.#lanes.map((f) => f.table)); // prettier-ignore
@@ -183,22 +182,17 @@ export class Follower {
       table.need[a] = left[k]!;
       table.isCapped[a] = mostRun[a]! > left[k]! ? 1 : 0;
       at[k] = left[k]! > spare[k]! ? Math.max(LEAST_SHARE * this.#priority[k]!, this.#prices[k]!) : NO_USE;
-      if (at[k]! > 0) isWanted = true;
+      if (left[k]! > spare[k]!) isWanted = true;
     });
     if (!isWanted) return IDLE;
     const best = bestColumn(this.#free, table, at, this.#scratch);
     const kept = this.#keptOf(own, table, left, spare);
+    const isKept = kept !== null && valueAt(kept, at) + STAYING >= valueAt(best, at);
     // What is followed uncut was filled when it was planned.
-    if (
-      kept &&
-      kept.blocks.length === own.blocks.length &&
-      isAsPlanned(kept, own) &&
-      valueAt(kept, at) + STAYING >= valueAt(best, at)
-    )
-      return kept;
-    const followed = kept && valueAt(kept, at) + STAYING >= valueAt(best, at) ? kept : best;
+    if (isKept && isSame(kept, own)) return kept;
     // As plans are filled: what is left to do is not put off beside idle hours.
-    for (const k of table.jobs) at[k] = at[k]! > 0 ? Math.max(at[k]!, FILLING * this.#priority[k]!) : at[k]!;
+    for (const k of table.jobs) if (at[k]! > 0) at[k] = Math.max(at[k]!, FILLING * this.#priority[k]!);
+    const followed = isKept ? kept : best;
     return followed === IDLE
       ? bestColumn(this.#free, table, at, this.#scratch)
       : fuller(this.#free, table, followed, at);
@@ -215,8 +209,7 @@ export class Follower {
   asPlanned = (lane: number): Column => this.#lanes[lane]!.own;
 }
 
-const isAsPlanned = (a: Column, b: Column): boolean =>
-  a.blocks.every(([job, from, to], i) => job === b.blocks[i]![0] && from === b.blocks[i]![1] && to === b.blocks[i]![2]);
+const isSame = (a: Column, b: Column): boolean => keyOf(a.blocks) === keyOf(b.blocks);
 
 function followed(task: SeasonTask, plan: Programmes, lane: number): Followed {
   // Lateness orders nights of a plan; on a night that is clear there is nothing to put off.

@@ -5,7 +5,7 @@ import type { NightChoice, Programme, SeasonTask } from "./model";
 import type { SeasonQuestion } from "./question";
 import type { SeasonAnswer } from "./solve";
 import { nightTable } from "./table";
-import type { SeasonTables } from "./tables";
+import type { SeasonTables } from "./request";
 
 /** The lists of jobs of which a lane has to do one each, by what is fixed on its night. */
 function wantedOn(tables: SeasonTables, question: SeasonQuestion, locks: readonly Lock[], lane: number): number[][] {

@@ -1,6 +1,7 @@
 export type { SeasonTask } from "./model";
 export { playSeasons } from "./seasons";
-export { seasonTables, type HourOdds, type HoursCount, type SeasonProject, type SeasonRequest } from "./tables";
+export { seasonTables } from "./tables";
+export type { HourOdds, HoursCount, SeasonProject, SeasonRequest } from "./request";
 export {
   eveningsOf,
   plannedSeason,
@@ -42,4 +43,4 @@ export {
   type SeasonQuestion,
 } from "./question";
 export type { Lock, LockConflict, LockData } from "./locks";
-export { solveSeason, type SeasonAnswer } from "./solve";
+export { solvedSeason, solveSeason, type SeasonAnswer } from "./solve";

@@ -4,7 +4,7 @@ import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInt
 import type { Evening } from "./evening";
 import { lockedNight, type Lock } from "./locks";
 import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
-import type { HourOdds, SeasonProject, SeasonRequest, SeasonRig } from "./tables";
+import type { HourOdds, SeasonProject, SeasonRequest, SeasonRig } from "./request";
 
 export type { HourOdds };
 

@@ -6,7 +6,7 @@ import { testQuestion, type TestProject } from "../plan.test-data";
 import type { Need } from "../project";
 import { plannedSeason, type SeasonPlan } from "./plan";
 import type { NightStock, SeasonQuestion } from "./question";
-import type { SeasonProject } from "./tables";
+import type { SeasonProject } from "./request";
 import { changedBy } from "./what-if";
 
 const from = nightDate("2026-11-02");

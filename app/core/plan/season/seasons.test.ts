@@ -8,7 +8,8 @@ import type { Programmes, SeasonTask } from "./model";
 import { capReward } from "./reward";
 import { playSeasons, type FollowedPlan, type SeasonWeather } from "./seasons";
 import { solvedSeason } from "./solve";
-import { seasonTables, SLOT_MIN, type SeasonRequest } from "./tables";
+import { seasonTables, SLOT_MIN } from "./tables";
+import type { SeasonRequest } from "./request";
 
 const runs = (few: number, many: number) => (process.env["LAWS_SEED"] === "new" ? many : few);
 const from = nightDate("2026-11-01");

@@ -1,6 +1,6 @@
 import { efficiencyOf, type Channel, type Overheads } from "~/core/exposure";
 import { turnEfficiency, turnShares, type CycleStep, type TurnStep } from "./rules";
-import type { ChannelWant, SeasonProject } from "./tables";
+import type { ChannelWant, SeasonProject } from "./request";
 
 /** One channel of a want, and the share of its exposure. */
 export interface WantPart {

@@ -1,7 +1,7 @@
 import type { Channel } from "~/core/exposure";
 import { addNights, nightsBetween, type NightDate } from "~/core/time";
 import type { SeasonPlace, SeasonQuestion } from "./question";
-import type { SeasonProject } from "./tables";
+import type { SeasonProject } from "./request";
 
 /** Something that could be different. */
 export type WhatIf =
