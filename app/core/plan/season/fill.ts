@@ -54,7 +54,7 @@ export function fuller(task: SeasonTask, table: NightTable, from: Column, prices
   for (let step = 0; step < MOST_STEPS; step++) {
     let next: Column | null = null;
     let most = worth(best) + EPS;
-    for (const blocks of growths(task, table, best.blocks)) {
+    for (const blocks of growths(task, table, best.blocks, prices)) {
       const column = columnOf(task, table, blocks);
       if (!column) continue;
       const value = worth(column);
@@ -78,7 +78,13 @@ function latenessOf(task: SeasonTask, table: NightTable, [job, from, to]: Block)
 }
 
 /** A programme with one block a slot longer, or one more block in a gap. */
-function* growths(task: SeasonTask, table: NightTable, blocks: Programme): Generator<Programme> {
+function* growths(
+  task: SeasonTask,
+  table: NightTable,
+  blocks: Programme,
+  prices: ArrayLike<number>,
+): Generator<Programme> {
+  const n = table.jobs.length;
   const end = table.first + table.slots;
   for (let i = 0; i <= blocks.length; i++) {
     const [low, high] = [blocks[i - 1]?.[2] ?? table.first, blocks[i]?.[1] ?? end];
@@ -86,11 +92,15 @@ function* growths(task: SeasonTask, table: NightTable, blocks: Programme): Gener
     const [before, after] = [blocks[i - 1], blocks[i]];
     if (before) yield blocks.map((b) => (b === before ? [b[0], b[1], b[2] + 1] : b));
     if (after) yield blocks.map((b) => (b === after ? [b[0], b[1] - 1, b[2]] : b));
-    for (const job of table.jobs) {
+    for (let a = 0; a < n; a++) {
+      const job = table.jobs[a]!;
+      if (!(prices[job]! > 0)) continue;
       const least = minSlotsOf(task, job);
       for (let s = low; s + least <= high; s++)
-        for (const e of new Set([s + least, s + least + 1, s + least + 2]))
-          if (e <= high) yield [...blocks.slice(0, i), [job, s, e], ...blocks.slice(i)];
+        // Where none begins there is nothing to try.
+        if (table.firstEnd[(s - table.first) * n + a]! <= high - table.first)
+          for (const e of new Set([s + least, s + least + 1, s + least + 2]))
+            if (e <= high) yield [...blocks.slice(0, i), [job, s, e], ...blocks.slice(i)];
     }
   }
 }

@@ -185,9 +185,12 @@ export class Follower {
       if (left[k]! > spare[k]!) isWanted = true;
     });
     if (!isWanted) return IDLE;
-    const best = bestColumn(this.#free, table, at, this.#scratch);
     const kept = this.#keptOf(own, table, left, spare);
-    const isKept = kept !== null && valueAt(kept, at) + STAYING >= valueAt(best, at);
+    const enough = kept === null ? -1 : valueAt(kept, at) + STAYING;
+    // Most nights every slot at its best would not be worth a change: no need to look for how.
+    const isSure = enough >= mostOf(table, at);
+    const best = isSure ? IDLE : bestColumn(this.#free, table, at, this.#scratch);
+    const isKept = kept !== null && (isSure || enough >= valueAt(best, at));
     // What is followed uncut was filled when it was planned.
     if (isKept && isSame(kept, own)) return kept;
     // As plans are filled: what is left to do is not put off beside idle hours.
@@ -207,6 +210,18 @@ export class Follower {
 
   /** What the plan says, whatever is left. */
   asPlanned = (lane: number): Column => this.#lanes[lane]!.own;
+}
+
+/** What every slot would bring if it went to whatever is worth most in it, and nothing were lost between: no programme is worth more. */
+function mostOf({ slots, jobs, worth, charge }: NightTable, prices: Float64Array): number {
+  const n = jobs.length;
+  let sum = 0;
+  for (let s = 0; s < slots; s++) {
+    let most = 0;
+    for (let a = 0; a < n; a++) most = Math.max(most, prices[jobs[a]!]! * worth[s * n + a]! - charge[s * n + a]!);
+    sum += most;
+  }
+  return sum;
 }
 
 const isSame = (a: Column, b: Column): boolean => keyOf(a.blocks) === keyOf(b.blocks);
