@@ -84,7 +84,9 @@ try {
     if (view.press) await driver.sleep(1500);
     for (const [label, option] of view.choose ?? []) await hands(driver).choose(label, option);
     await driver.executeScript("return document.fonts.ready.then(() => true)");
-    await driver.sleep(700); // the chart's objects come a moment after its stars
+    const text = () => driver.executeScript<string>("return document.body.innerText");
+    await driver.wait(async () => !/Provisional|Reckoning|Good enough/.test(await text()), 60_000, view.file);
+    await driver.sleep(2500); // charts and the chart's objects come a moment later
     writeFileSync(`${OUT}${view.file}.png`, await driver.takeScreenshot(), "base64");
     console.log(`${view.file}.png`);
   }
