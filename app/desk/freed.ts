@@ -36,7 +36,7 @@ async function offerOf(
   };
 }
 
-/** The dark hours that a sheet has no use for, and what they are good for: the best of one's wishes, then the darks that are due. */
+/** The dark hours of a sheet whose goals are met, and what they are good for: the best of one's wishes, then the darks that are due. */
 export async function freedOf(
   library: Library,
   chosen: EveningSheet,

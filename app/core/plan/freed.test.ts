@@ -27,10 +27,10 @@ describe("hours that an evening has no use for", () => {
     expect(freedHours(sheet(560), night)).toBeNull();
     expect(freedHours({ lines: [], leftOver: [] }, night)).toBeNull();
   });
-  it("begin with the last sub, and say whether goals are met or targets down", () => {
-    expect(freedHours(sheet(200), night)).toMatchObject({ fromMs: at(200), toMs: at(600), isMet: true, wish: null });
+  it("begin with the last sub of an evening whose goals are met; one that ends with work left over is not free", () => {
+    expect(freedHours(sheet(200), night)).toMatchObject({ fromMs: at(200), toMs: at(600), wish: null });
     const more = [{ panel: "P1", channel: "Ha" as const, exposureMin: 40 }];
-    expect(freedHours(sheet(200, more), night)?.isMet).toBe(false);
+    expect(freedHours(sheet(200, more), { ...night, wishes: [wish("high", 240, 480)] })).toBeNull();
   });
   it("go to the wish that they are worth most for, within its own hours", () => {
     const wishes = [wish("low", 0, 600, 0.3), wish("high", 240, 480), wish("gone", 0, 100)];

@@ -18,12 +18,10 @@ export interface DarksDue {
   readonly exposureSec: number;
 }
 
-/** Dark hours for which an evening has no use of its own, and what they are good for. */
+/** Dark hours of an evening whose goals are met, and what they are good for. */
 export interface FreedHours {
   readonly fromMs: UtcMs;
   readonly toMs: UtcMs;
-  /** Every goal of the evening is met; else its targets are down. */
-  readonly isMet: boolean;
   /** The best of the wishes, and when. */
   readonly wish: (Pick<WishOffer, "targetId" | "name" | "channel"> & UtcInterval) | null;
   /** Darks for what is left after that, as many as fit; null where none are due, or none fit. */
@@ -36,7 +34,8 @@ const READ_OUT_SEC = 4; // between two darks; from memory
 
 /**
  * What is done with the dark hours after the last sub of a sheet: the wish that they are worth most for, then darks that are due.
- * Null where the night is used to its end.
+ * Null where the night is used to its end, and where something is left to do: then it ends for another reason, a target that sets, cloud
+ * that comes in, or so many hours a night at most.
  */
 export function freedHours(
   sheet: Pick<RunSheet, "lines" | "leftOver">,
@@ -49,7 +48,7 @@ export function freedHours(
   },
 ): FreedHours | null {
   const last = sheet.lines.findLast((l) => l.kind === "block");
-  if (!last || at.darkEndMs - last.endMs < LEAST_MIN * MINUTE_MS) return null;
+  if (!last || sheet.leftOver.length > 0 || at.darkEndMs - last.endMs < LEAST_MIN * MINUTE_MS) return null;
   const from = last.endMs + at.slewMin * MINUTE_MS;
   let wish: FreedHours["wish"] = null;
   let most = LEAST_WORTH_MIN;
@@ -69,5 +68,5 @@ export function freedHours(
     }))
     .filter((d) => d.count > 0)
     .sort((a, b) => b.count * b.exposureSec - a.count * a.exposureSec);
-  return { fromMs: last.endMs, toMs: at.darkEndMs, isMet: sheet.leftOver.length === 0, wish, darks: due ?? null };
+  return { fromMs: last.endMs, toMs: at.darkEndMs, wish, darks: due ?? null };
 }

@@ -3,9 +3,9 @@ import { Time } from "~/components/Time";
 import { counted } from "~/components/numbers";
 import type { FreedHours } from "~/core/plan";
 
-/** Dark hours that the evening has no use for, and what they are good for. */
+/** Dark hours of an evening whose goals are met, and what they are good for. */
 export function Freed({
-  freed: { fromMs, isMet, wish, darks },
+  freed: { fromMs, wish, darks },
   zone,
   search,
 }: {
@@ -15,8 +15,7 @@ export function Freed({
 }) {
   return (
     <p className="mt-1">
-      Free from <Time ms={fromMs} zone={zone} />:{" "}
-      {isMet ? "every goal of this evening is met." : "its targets are down, or not worth a minute any more."}
+      Free from <Time ms={fromMs} zone={zone} />: every goal of this evening is met.
       {wish ? (
         <>
           {" "}

@@ -26,6 +26,7 @@ interface Ahead {
 const SOFT = 0.05; // of what a lane is worth on average: how sharply the better of two programmes is taken to be planned
 const STEPS = 3; // towards prices that bear themselves out, a night
 const FIRST_STEPS = 20;
+const ROOT_TWO_PI = Math.sqrt(2 * Math.PI);
 const ENOUGH = 0.02; // of a priority: no price moves further
 const LEAST_SHARE = 0.02; // of its priority: what is covered on average is still worth having
 const FILLING = 0.3; // of its priority, as plans are filled
@@ -54,7 +55,7 @@ export class Follower {
   readonly #start: Float64Array;
   readonly #supply: Float64Array;
   readonly #slope: Float64Array;
-  readonly #weights = new Float64Array(64);
+  readonly #weights = new Float64Array(MOST_COLUMNS + 2); // with the plan's own, and nothing at all
   #isFirst = true;
 
   constructor(
@@ -162,7 +163,7 @@ export class Follower {
         const spread = Math.sqrt(Math.max(1e-9, this.#scale[k]! * Math.max(supply[k]!, 1)));
         const x = (left[k]! - supply[k]!) / spread;
         const wanted = top * normalCdf(x);
-        const fall = (top * Math.exp((-x * x) / 2) * slope[k]!) / (2.5066 * spread);
+        const fall = (top * Math.exp((-x * x) / 2) * slope[k]!) / (ROOT_TWO_PI * spread);
         const by = (wanted - prices[k]!) / (1 + fall);
         prices[k]! += by;
         moved = Math.max(moved, Math.abs(by) / top);
