@@ -3,6 +3,7 @@ import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
 import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { NIGHT_STEP_MIN, placeNight, rankCatalog, USUAL_MOON, yearNights, yearOf } from "~/core/night";
 import { nightDate } from "~/core/time";
+import { usualFilter } from "~/desk/kit";
 import { places, rigs } from "../scripts/demo/group";
 
 /** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */
@@ -25,6 +26,7 @@ const catalog = unpackCatalog(JSON.parse(readFileSync(`${DATA}objects.json`, "ut
 const stars = unpackStars(new Uint8Array(readFileSync(`${DATA}stars.bin`)));
 if (!catalog.ok || !stars.ok) throw new Error("data does not unpack");
 const place = places["place-garden"]!;
+const FILTERS = (["L", "R", "G", "B", "Ha", "OIII"] as const).map((c) => usualFilter(c).data);
 const night = nightDate("2026-12-20"); // a night with Moon, so that its part is counted
 
 measure(
@@ -35,7 +37,7 @@ measure(
     return rankCatalog(catalog.value, {
       night: placeNight(place, night, USUAL_MOON),
       rig: rigs["rig-refractor"]!,
-      channels: ["L", "R", "G", "B", "Ha", "OIII"],
+      filters: FILTERS,
     });
   },
 );

@@ -24,5 +24,5 @@ function weighed(library: Library, c: ProjectContext): MemberWeight[] {
     }
     return covers.get(key) ?? null;
   };
-  return memberWeights(c.byLight, { hourIs: hourIsOf(library, c.reference), coverOf });
+  return memberWeights(c.byLight, { hourIs: hourIsOf(library, c.reference, c.project.data.light), coverOf });
 }

@@ -22,8 +22,8 @@ async function offerOf(
   if (!wished || !want) return null;
   const { project, name } = wished;
   const over = nightOver(at.place.data, at.night, project.moon);
-  const { walk, windows } = targetNight(over, project.target, want.channel);
-  const best = bestRate(at.place.data, project.target, want.channel);
+  const { walk, windows } = targetNight(over, project.target, want.channel, want.own);
+  const best = bestRate(at.place.data, project.target, want.channel, want.own);
   const { startMs, stepMin } = over.steps;
   const step = (ms: number) => (ms - startMs) / MINUTE_MS / stepMin;
   return {

@@ -5,7 +5,8 @@ import { orAborted, skyWorker } from "~/workers/sky";
 import { withLearntChances } from "./learnt";
 import type { Library } from "./library";
 import { nightOver } from "./nights";
-import type { ProjectContext } from "./project";
+import { ownOf, type ProjectContext } from "./project";
+import { filtersOf } from "./reference";
 
 /** What the sky over one member's place gives a project, in the channel that they would shoot. */
 export interface JointRow {
@@ -40,9 +41,13 @@ export async function jointRows(
     if (!home || !channel) continue;
     const place = withLearntChances(library, home).data;
     const target = c.layout.centre;
-    const best = bestRate(place, target, channel);
-    const year = await orAborted(skyWorker().year({ place, from: today, moon: c.moon, target, channel }), signal);
-    const { windows } = targetNight(nightOver(place, today, c.moon), target, channel);
+    const rig = library.rigs.find((r) => r.id === part.rigId);
+    const kit = rig && { place: home, rig, filters: filtersOf(library, rig.data) };
+    const own = kit ? ownOf(kit, c.goal.data.channels, c.project.data.light)[channel] : undefined;
+    const best = bestRate(place, target, channel, own);
+    const ask = { place, from: today, moon: c.moon, target, channel, ...(own ? { own } : {}) };
+    const year = await orAborted(skyWorker().year(ask), signal);
+    const { windows } = targetNight(nightOver(place, today, c.moon), target, channel, own);
     const [first, last] = [windows[0], windows.at(-1)];
     rows.push({
       memberId: part.memberId,

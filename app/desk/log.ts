@@ -20,9 +20,8 @@ export type WrittenEntry = Pick<
 
 /** Mean worth of a usable minute of a project in one channel on one night, by the model; null when there is none. */
 export function worthRateOf(c: ProjectContext, channel: ContributionData["channel"], night: string): number | null {
-  const offer = nightOffer(nightOver(c.place.data, nightDate(night), c.moon), c.layout.centre, [channel]).channels[
-    channel
-  ];
+  const offer = nightOffer(nightOver(c.place.data, nightDate(night), c.moon), c.layout.centre, [channel], c.own)
+    .channels[channel];
   return offer && offer.usableMin > 0 ? Math.round((1000 * offer.worthMin) / offer.usableMin) / 1000 : null;
 }
 

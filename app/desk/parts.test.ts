@@ -324,7 +324,10 @@ describe("what a project has, whoever looks", () => {
     // By hand, MATHS 4.4: aperture, transmission, band and sky, with the target as high at both places.
     const sky = 10 ** (0.4 * (wren.place.data.skyMagPerArcsec2 - ines.place.data.skyMagPerArcsec2));
     const height = wren.bestRates.OIII! / ines.bestRates.OIII!;
-    expect(wren.hourIs("OIII")).toBeCloseTo((71 / 80) ** 2 * sky * height, 9); // the same filter and camera behind both
+    const skyAlone = (71 / 80) ** 2 * sky * height; // the same filter and camera behind both
+    // Light and reading of its own take a little from what a darker sky is worth (MATHS 4.4).
+    expect(wren.hourIs("OIII") / skyAlone).toBeGreaterThan(0.9);
+    expect(wren.hourIs("OIII") / skyAlone).toBeLessThan(1);
     expect(ines.hourIs("OIII")).toBe(1);
   });
 });

@@ -1,5 +1,15 @@
 import { data } from "react-router";
-import { depthRate, ownLightOf, type Channel, type Filter, type Rig } from "~/core/exposure";
+import {
+  besideSky,
+  depthRate,
+  lightModel,
+  underSky,
+  USUAL_LIGHT,
+  type Channel,
+  type Filter,
+  type ObjectLight,
+  type Rig,
+} from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import {
   cellKey,
@@ -26,6 +36,7 @@ import {
   type GoalData,
   type HoursCount,
   type Need,
+  type OwnByChannel,
   type PanelGoal,
   type ProjectData,
 } from "~/core/plan";
@@ -66,8 +77,8 @@ export interface ProjectContext {
   readonly optics: Optics;
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
-  /** What the rig sees beside the sky in a goal's channel and sub length. */
-  readonly ownLight: (channel: Channel, subSec: number) => OwnLight | undefined;
+  /** By what the minutes of its channels are weighed here: what this rig sees beside the sky. */
+  readonly own: OwnByChannel;
   /** Worth of a minute at the target's best here, by channel. */
   readonly bestRates: Readonly<Partial<Record<Channel, number>>>;
   /** Hours at the reference that a kept hour of an entry is, wherever it points. */
@@ -86,6 +97,27 @@ export interface ProjectContext {
   readonly cells: readonly LoomCell[];
 }
 
+/** A place with a rig and its filters. */
+type Kit = Pick<Reference, "place" | "rig" | "filters">;
+
+const UNKNOWN_SUB_SEC = 300; // of a channel that is only in the log
+
+/** By what minutes with a kit are weighed, by channel: subs as the goals say, light of the target as the project says. */
+export function ownOf(
+  at: Kit,
+  goals: readonly (Pick<PanelGoal, "channel"> & Partial<Pick<PanelGoal, "isShort" | "subSec">>)[],
+  light: ObjectLight = USUAL_LIGHT,
+): OwnByChannel {
+  const { skyMagPerArcsec2 } = at.place.data;
+  return Object.fromEntries(
+    [...new Set(goals.map((g) => g.channel))].flatMap((channel) => {
+      const filter = at.filters.find((f) => f.data.channel === channel)?.data;
+      if (!filter) return [];
+      const subSec = goals.find((g) => g.channel === channel && !g.isShort)?.subSec ?? UNKNOWN_SUB_SEC;
+      return [[channel, besideSky(lightModel({ rig: at.rig.data, filter, skyMagPerArcsec2 }, subSec), light)]];
+    }),
+  );
+}
 const NONE: Library["contributions"] = [];
 const contexts = recaller<ProjectContext>(500);
 /** Projects that could not be worked out, and why: left out, so that they take no screen down. */
@@ -163,13 +195,17 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const stock: FrameStock = { frames: drawn, referenceId: reference.id };
     const layout = layoutOf(frame.data, optics);
     const channels = [...new Set([...goals, ...contributions.map((x) => x.data)].map((x) => x.channel))];
-    const bestAt = (where: Place) =>
-      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch)])) as Record<Channel, number>;
-    const bestRates = bestAt(place.data);
-    const bestThere = measured.place.id === place.id ? bestRates : bestAt(measured.place.data);
+    const { light } = project.data;
+    const ownAt = (at: Kit): OwnByChannel => ownOf(at, [...goals, ...channels.map((channel) => ({ channel }))], light);
+    const own = ownAt({ place, rig, filters });
+    const isHome = measured.place.id === place.id && measured.rig.id === rig.id;
+    const bestAt = (where: Place, by: OwnByChannel) =>
+      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch, by[ch])])) as Record<Channel, number>; // prettier-ignore
+    const bestRates = bestAt(place.data, own);
+    const bestThere = isHome ? bestRates : bestAt(measured.place.data, ownAt(measured));
     // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.
     const counter = frame === reference ? measured.rig : rig;
-    const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured) };
+    const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured, light) };
     const filled = panelsFilled(library, {
       frameId: frame.id,
       stock,
@@ -185,7 +221,9 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const hourIs = (channel: Channel): number => {
       if (hours === "kept") return 1;
       if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
-      const [mine, theirs] = [{ place, rig, filters }, measured].map((at) => depthRate(channel, kitOf(at))?.rate);
+      const [mine, theirs] = [{ place, rig, filters }, measured].map(
+        (at) => depthRate(channel, kitOf(at), light)?.rate,
+      );
       const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
       const is = ((mine ?? 1) / (theirs ?? 1)) * (Number.isFinite(best) && best > 0 ? best : 1);
       return mine === undefined || theirs === undefined ? 1 : is;
@@ -219,12 +257,7 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       hours,
       counted,
       byLight,
-      ownLight: (channel, subSec) => {
-        const filter = filters.find((f) => f.data.channel === channel)?.data;
-        if (!filter) return undefined;
-        const { skyMagPerArcsec2, seeingArcsec } = place.data;
-        return ownLightOf({ rig: rig.data, filter, skyMagPerArcsec2, seeingArcsec, protectedMag: null }, subSec);
-      },
+      own,
       reference: measured,
       hourIs,
       countOf: countAgainst(counting),
@@ -247,6 +280,15 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     broken.set(projectId, error instanceof Error ? error.message : "it cannot be worked out");
     return null;
   }
+}
+
+/** By what a project's minutes are weighed with its rig at another place. */
+export function ownUnder(c: ProjectContext, there: Place): OwnByChannel {
+  const [from, to] = [c.place.data.skyMagPerArcsec2, there.skyMagPerArcsec2];
+  if (from === to) return c.own;
+  return Object.fromEntries(
+    Object.entries(c.own).map(([channel, own]: [string, OwnLight]) => [channel, underSky(own, from, to)]),
+  );
 }
 
 /** Every hour kept is one, whoever took it, where and under whatever Moon. */

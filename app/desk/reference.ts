@@ -1,4 +1,4 @@
-import { depthRate, type Filter, type KitUnderSky, type Rig } from "~/core/exposure";
+import { depthRate, type Filter, type KitUnderSky, type ObjectLight, type Rig } from "~/core/exposure";
 import { opticsOf, panelName, type Optics } from "~/core/framing";
 import { coveredShare, filledPanels, type ContributionData, type FilledPanel, type ShotFrame } from "~/core/ledger";
 import type { Place } from "~/core/night";
@@ -59,7 +59,11 @@ function once<E, T>(keyOf: (entry: E) => string, work: (entry: E) => T): (entry:
 }
 
 /** What an hour of an entry is in hours at a reference, by sky, rig and filter; null where its place or rig is gone. */
-export function hourIsOf(library: Library, reference: Reference): (entry: ContributionData) => number | null {
+export function hourIsOf(
+  library: Library,
+  reference: Reference,
+  light?: ObjectLight,
+): (entry: ContributionData) => number | null {
   const at = kitOf(reference);
   return once(
     (e) => `${e.rigId} ${e.placeId} ${e.channel}`,
@@ -67,8 +71,9 @@ export function hourIsOf(library: Library, reference: Reference): (entry: Contri
       if (e.rigId === reference.rig.id && e.placeId === reference.place.id) return 1;
       const rig = library.rigs.find((r) => r.id === e.rigId);
       const place = library.places.find((p) => p.id === e.placeId);
-      const mine = depthRate(e.channel, at);
-      const theirs = rig && place && depthRate(e.channel, kitOf({ place, rig, filters: filtersOf(library, rig.data) }));
+      const mine = depthRate(e.channel, at, light);
+      const theirs =
+        rig && place && depthRate(e.channel, kitOf({ place, rig, filters: filtersOf(library, rig.data) }), light);
       return mine && theirs ? theirs.rate / mine.rate : null;
     },
   );

@@ -4,7 +4,7 @@ import { savesOf, type ProjectShare, type Save } from "~/core/plan";
 import { addNights, type NightDate } from "~/core/time";
 import type { Library } from "./library";
 import { nightOver } from "./nights";
-import type { ProjectContext } from "./project";
+import { ownUnder, type ProjectContext } from "./project";
 
 const LOOKED_AT = [0, 4, 8, 12, 16, 20, 24]; // nights ahead: a round of the Moon
 const LOWER_DEG = 10;
@@ -19,7 +19,7 @@ function bestNight(
 ): number {
   const best = c.bestRates[channel] ?? 1;
   const nights = LOOKED_AT.map((n) =>
-    targetNight(nightOver(place, addNights(from, n), c.moon), c.layout.centre, channel),
+    targetNight(nightOver(place, addNights(from, n), c.moon), c.layout.centre, channel, ownUnder(c, place)[channel]),
   );
   return Math.max(...nights.map((n) => n.worthMin)) / best;
 }
@@ -34,7 +34,9 @@ export function savesFor(library: Library, c: ProjectContext, share: ProjectShar
     .filter((p) => p.id !== c.place.id && (p.data.travelMin ?? 0) > 0)
     .map((p) => ({
       placeName: p.data.name,
-      countsMin: bestNight(c, p.data, channel, from) * equivalentHours(p.data.skyMagPerArcsec2, here.skyMagPerArcsec2),
+      countsMin:
+        bestNight(c, p.data, channel, from) *
+        equivalentHours(p.data.skyMagPerArcsec2, here.skyMagPerArcsec2, c.own[channel]),
     }));
   const altitudeDeg = Math.max(LOWEST_DEG, here.minAltitudeDeg - LOWER_DEG);
   const lower =

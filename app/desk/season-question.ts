@@ -41,12 +41,11 @@ const RUNS = 300; // the odds are known to three points; each night of each is p
 /** How nights are planned for the owner of a library. */
 export const rulesOf = (library: Library): PersonRules => library.settings?.data.planning ?? USUAL_PERSON_RULES;
 
-/** By what light a want is weighed: as kept by all that the rig sees, by light by the sky alone, as its books are kept. */
-function lightOf(c: ProjectContext, { channel, subSec }: { readonly channel: Channel; readonly subSec: number }) {
-  const { data } = c.place;
-  if (c.hours === "light") return { bestRate: c.bestRates[channel] ?? bestRate(data, c.layout.centre, channel) };
-  const own = c.ownLight(channel, subSec);
-  return { bestRate: bestRate(data, c.layout.centre, channel, own), ...(own ? { own } : {}) };
+/** By what a want's minutes are weighed, and what one is worth at the target's best. */
+function lightOf(c: ProjectContext, channel: Channel) {
+  const own = c.own[channel];
+  const best = c.bestRates[channel] ?? bestRate(c.place.data, c.layout.centre, channel, own);
+  return { bestRate: best, ...(own ? { own } : {}) };
 }
 
 /** A project as the season takes it: what is left of its channels, panels of one channel together. */
@@ -73,6 +72,7 @@ function seasonProject(c: ProjectContext): SeasonProject {
     shot: {
       panels: c.panels.map(({ number, centre }) => ({ number, centre })),
       needs: c.needs,
+      own: c.own,
       school: c.project.data.school,
       ...(rules.roundSubs === undefined ? {} : { roundSubs: rules.roundSubs }),
     },
@@ -87,7 +87,7 @@ function seasonProject(c: ProjectContext): SeasonProject {
     moon: c.moon,
     wants: all.map((w) => ({
       ...w,
-      ...lightOf(c, w),
+      ...lightOf(c, w.channel),
       ...(c.part.data.onlyAt?.[w.channel] === undefined ? {} : { onlyAt: c.part.data.onlyAt[w.channel]! }),
     })),
     ...(deadline === undefined ? {} : { deadline: nightDate(deadline) }),

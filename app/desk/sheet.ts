@@ -7,7 +7,7 @@ import type { Entity, Library } from "./library";
 import type { Place } from "~/core/night";
 import { moonOf } from "./choice";
 import { nightOver } from "./nights";
-import { ownContextsOf, type ProjectContext } from "./project";
+import { ownContextsOf, ownUnder, type ProjectContext } from "./project";
 
 /** An evening of a rig as a sheet. */
 export interface EveningSheet {
@@ -105,6 +105,7 @@ export function sheetOf(
     night: nightOver(at.place.data, at.night, c.moon),
     panels: c.panels,
     needs,
+    own: ownUnder(c, at.place.data),
     school: c.project.data.school,
     ...(c.project.data.rules?.roundSubs === undefined ? {} : { roundSubs: c.project.data.rules.roundSubs }),
     filterName: (channel) => {

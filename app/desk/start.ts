@@ -1,5 +1,7 @@
-import { channelAdvice, stillTypical, typicalRig, type Channel, type Filter, type KitPresets, type Rig, type TypicalFilters, type TypicalKit } from "~/core/exposure"; // prettier-ignore
+import { stillTypical, typicalRig, type Filter, type KitPresets, type Rig, type TypicalFilters, type TypicalKit } from "~/core/exposure"; // prettier-ignore
 import {
+  firstDarkNight,
+  isEverDark,
   USUAL_CLEAR_CHANCE,
   targetNight,
   USUAL_MOON,
@@ -170,6 +172,8 @@ export interface FirstAnswer {
   readonly place: Place;
   readonly rig: Rig;
   readonly date: NightDate;
+  /** Else it does not get dark tonight, and this is the first night that does. */
+  readonly isTonight: boolean;
   readonly night: PlaceNight;
   readonly best: readonly FirstTarget[];
 }
@@ -180,18 +184,17 @@ const BEST = 3;
 export async function firstAnswer(at: StartPlace, kit: StartKit): Promise<FirstAnswer> {
   const place = placeOf(at);
   const rig = rigOf(kit);
-  const date = tonightAt(place);
-  const channels: readonly Channel[] = kit.filters.channels;
-  const ranking = await rankingOf({ place, date, moon: USUAL_MOON, rig, channels, own: [] });
+  const today = tonightAt(place);
+  const isDark = isEverDark(nightOver(place, today, USUAL_MOON));
+  const date = isDark ? today : (firstDarkNight(place, today, USUAL_MOON) ?? today);
+  const filters = filtersOf(kit.filters).map((f) => f.data);
+  const ranking = await rankingOf({ place, date, moon: USUAL_MOON, rig, filters, own: [] });
   const night = nightOver(place, date, USUAL_MOON);
   const best = ranking.ranked
-    .filter((t) => !t.isOutOfReach)
+    .filter((t) => !t.isOutOfReach && t.within === null)
     .slice(0, BEST)
-    .map((target): FirstTarget => {
-      const { lead } = channelAdvice(target.entry, channels);
-      return { target, night: targetNight(night, target.entry.at, lead) };
-    });
-  return { place, rig, date, night, best };
+    .map((target): FirstTarget => ({ target, night: targetNight(night, target.entry.at, target.channel, target.own) }));
+  return { place, rig, date, isTonight: date === today, night, best };
 }
 
 /** Keeps a place, a rig and its filters in one act; they are used on every screen from then on. With a target, its picture is begun too, tonight. */
@@ -232,6 +235,7 @@ export async function begin(
   const started = await startProject(after, { place, rig, today }, entry);
   if (!started.ok) return started;
   // It was chosen for tonight: the night is kept for it, whatever else the plan would do with it.
-  await lockNight(await libraryHere(), today, { does: "fix", projectId: started.value.projectId });
+  if (isEverDark(nightOver(place.data, today, USUAL_MOON)))
+    await lockNight(await libraryHere(), today, { does: "fix", projectId: started.value.projectId });
   return started;
 }

@@ -1,5 +1,13 @@
 import { efficiencyOf, equivalentHours } from "~/core/exposure";
-import { accountOf, placeSky, targetNight, USUAL_MOON, type NightSteps, type Place } from "~/core/night";
+import {
+  accountOf,
+  firstDarkNight,
+  isEverDark,
+  targetNight,
+  USUAL_MOON,
+  type NightSteps,
+  type Place,
+} from "~/core/night";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import {
   chooseTonight,
@@ -23,11 +31,11 @@ import {
 } from "~/core/plan";
 import { USUAL_WISH_HOURS } from "~/core/records";
 import { nightEvents, type NightSky } from "~/core/sky";
-import { MINUTE_MS, addMs, addNights, nightsBetween, utcMs, type NightDate } from "~/core/time";
+import { MINUTE_MS, addMs, nightsBetween, utcMs, type NightDate } from "~/core/time";
 import { now } from "~/storage/session";
-import type { Choice } from "./choice";
+import { moonOf, type Choice } from "./choice";
 import type { Entity, Library } from "./library";
-import { ownContextsOf, type ProjectContext } from "./project";
+import { ownContextsOf, ownUnder, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
 import { recaller } from "./recall";
 import { seasonRun } from "./season";
@@ -72,12 +80,15 @@ export function nightAt(
 ): {
   readonly sky: NightSky;
   readonly steps: NightSteps;
+  /** Whether it gets dark enough at all, as its owner takes twilight. */
+  readonly isDark: boolean;
   readonly evenings: readonly Evening[];
   readonly tonight: readonly (TonightProject & { readonly name: string })[];
   readonly choice: TonightChoice;
   readonly weather: ReturnType<typeof weatherKept>;
 } {
   const { sky, steps } = nightOver(place.data, night, USUAL_MOON);
+  const isDark = isEverDark(nightOver(place.data, night, moonOf(library)));
   const weather = weatherKept(library, place, night, hoursOf(steps));
   const worth = (e: Evening) => e.blocks.reduce((sum, b) => sum + b.countsMin, 0);
   const evenings = [...eveningsAt(library, plan, place, night, weather.climatology)].sort(
@@ -87,21 +98,22 @@ export function nightAt(
   const tonight = contexts.flatMap((c) => {
     const at = nightOver(place.data, night, c.moon);
     const planned = blocks.filter((b) => b.projectId === c.id).map((b) => b.channel);
-    const t = projectNights(`${c.id} ${place.id} ${night} ${planned.join()}`, [at, c.layout, c.needs], () =>
-      projectTonight(at, { id: c.id, target: c.layout.centre, needs: c.needs }, planned),
+    const t = projectNights(`${c.id} ${place.id} ${night} ${planned.join()}`, [at, c.layout, c.needs, c.own], () =>
+      projectTonight(at, { id: c.id, target: c.layout.centre, needs: c.needs, own: ownUnder(c, place.data) }, planned),
     );
     return t ? [{ ...t, name: c.project.data.name }] : [];
   });
   const walkOf = (block: PlannedBlock) => {
     const c = contexts.find((x) => x.id === block.projectId);
-    return c ? targetNight(nightOver(place.data, night, c.moon), c.layout.centre, block.channel).walk : null;
+    return c ? targetNight(nightOver(place.data, night, c.moon), c.layout.centre, block.channel, ownUnder(c, place.data)[block.channel]).walk : null; // prettier-ignore
   };
   return {
     sky,
     steps,
+    isDark,
     evenings,
     tonight,
-    choice: chooseTonight(evenings, { steps, projects: tonight, walkOf }),
+    choice: chooseTonight(evenings, { steps, isDark, projects: tonight, walkOf }),
     weather,
   };
 }
@@ -127,24 +139,18 @@ function awayAt(
     fromMs: addMs(rules.fromMs, (travelMin + setUpMin) * MINUTE_MS),
   };
   const weighed = weighNight({ steps, choice, projects: tonight, weather: weather.hours, rules: thereRules });
+  // What is shot first there says by what an hour is compared.
+  const block = choice.kind === "go" ? choice.blocks[0] : undefined;
+  const led = block && contexts.find((c) => c.id === block.projectId)?.own[block.channel];
   return {
     placeId: there.id,
     name: there.data.name,
     timeZone: there.data.timeZone,
     travelMin,
-    lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2),
+    lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2, led),
     weighed,
     reasons: reasonsOf(weighed, { steps, choice, rules: thereRules }),
   };
-}
-
-/** The first night from `from` on, within half a year, in which the Sun goes below −18°; null without one. */
-function darkAgain(place: Place, from: NightDate): NightDate | null {
-  for (let i = 1; i <= 180; i++) {
-    const date = addNights(from, i);
-    if (nightEvents(placeSky(place, date)).astronomical.kind !== "staysAbove") return date;
-  }
-  return null;
 }
 
 /** Places near enough to drive to for one night. */
@@ -238,7 +244,7 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
           })
         : null,
     events,
-    darkAgain: events.astronomical.kind === "staysAbove" ? darkAgain(place.data, night) : null,
+    darkAgain: here.isDark ? null : firstDarkNight(place.data, night, moonOf(library)),
     illuminatedFraction: sky.illuminatedFraction,
     account: lead ? accountOf(steps, lead.walk) : null,
     overheadMin:

@@ -11,7 +11,7 @@ import { keep, type Kept } from "./acts";
 import { withLearntChances } from "./learnt";
 import type { Library } from "./library";
 import { meOf, partOf } from "./parts";
-import type { ProjectContext } from "./project";
+import { ownOf, type ProjectContext } from "./project";
 import { filtersOf, kitOf, shotOf, shotWith } from "./reference";
 import { SEASON_NIGHTS } from "./season-question";
 
@@ -45,6 +45,7 @@ function sitesOf(library: Library, c: ProjectContext, rules: SharingRules): Shar
   const drawn = c.stock.frames.find((f) => f.id === c.stock.referenceId)!;
   const reference = shotWith(drawn.data, opticsOf(c.reference.rig.data));
   const at = kitOf(c.reference);
+  const { light } = c.project.data;
   return library.parts.flatMap(({ data: part }): SharingSite[] => {
     if (part.projectId !== c.id) return [];
     const home = library.places.find((p) => p.id === part.placeId);
@@ -55,7 +56,7 @@ function sitesOf(library: Library, c: ProjectContext, rules: SharingRules): Shar
     const fills = (coveredShare(reference, shot) * reference.panels.length) / shot.panels.length;
     const wanted = [...new Set(c.goal.data.channels.map((g) => g.channel))];
     const factors = wanted.flatMap((channel) => {
-      const [mine, theirs] = [depthRate(channel, at), depthRate(channel, kit)];
+      const [mine, theirs] = [depthRate(channel, at, light), depthRate(channel, kit, light)];
       const best = c.bestThere[channel] ?? 0;
       // Nobody's reference without the filter: then hours of this channel count as they are.
       const is = theirs && mine ? theirs.rate / mine.rate : 1;
@@ -67,6 +68,7 @@ function sitesOf(library: Library, c: ProjectContext, rules: SharingRules): Shar
         memberId: part.memberId,
         place: withLearntChances(library, home).data,
         factors: Object.fromEntries(factors),
+        own: ownOf({ place: home, rig, filters: filtersOf(library, rig.data) }, c.goal.data.channels, light),
         promised: rules.hours?.[part.memberId] ?? null,
       },
     ];

@@ -1,6 +1,5 @@
 import { searchKey, type CatalogEntry, type OwnTarget } from "~/core/catalog";
 import type { Edit } from "~/core/crew";
-import { channelAdvice } from "~/core/exposure";
 import { openPanelList } from "~/core/formats";
 import { bestRate } from "~/core/night";
 import { looksLikePosition, parsePosition } from "~/core/notation";
@@ -14,6 +13,7 @@ import { keep, remove, type Kept } from "./acts";
 import { moonOf, type Choice } from "./choice";
 import type { Entity, Library } from "./library";
 import { meOf } from "./parts";
+import { pictureAt } from "./picture";
 import { findTarget } from "./targets";
 
 /** One's own wishes. */
@@ -116,8 +116,6 @@ export async function readWishes(library: Library, text: string): Promise<ReadWi
 /** Keeps what was read. */
 export const keepWishes = (read: ReadWishes): Promise<Result<Kept, KeepFault>> => keep(read.edits);
 
-const USUAL_HOURS = 10; // where nobody has said how long it takes; common practice, no source
-
 /** A wish as a project that could be started tonight, with the chosen rig at the chosen place; null where that is not to be had. */
 export async function wishedProject(
   library: Library,
@@ -130,9 +128,9 @@ export async function wishedProject(
 } | null> {
   const entry = await findTarget(library, targetId);
   if (!entry || !place || !rig) return null;
-  const atHand = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
-  const channel = channelAdvice(entry, atHand).lead;
-  const minutes = (entry.curated?.hoursMin ?? USUAL_HOURS) * 60;
+  const { hours, jobs } = pictureAt(library, entry, rig.data, place.data);
+  const { channel, subSec, own } = jobs[0]!;
+  const minutes = hours * 60;
   return {
     name: entry.name || entry.id,
     rig,
@@ -147,10 +145,11 @@ export async function wishedProject(
       wants: [
         {
           channel,
-          subSec: 120,
+          subSec,
+          own,
           goalMin: minutes,
           remainingMin: minutes,
-          bestRate: bestRate(place.data, entry.at, channel),
+          bestRate: bestRate(place.data, entry.at, channel, own),
         },
       ],
     },

@@ -158,8 +158,8 @@ describe("verdict", () => {
   const { steps } = at;
   const need = { panel: "P1", channel: "OIII" as const, goalMin: 600, remainingMin: 600, subSec: 300 };
   const wanted = [
-    { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 } as const, needs: [need] },
-    { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 } as const, needs: [need] },
+    { id: "a", target: { frame: "icrs", raDeg: 312, decDeg: 31 } as const, needs: [need], own: {} },
+    { id: "b", target: { frame: "icrs", raDeg: 70, decDeg: 46 } as const, needs: [need], own: {} },
   ];
   const projects = wanted.map((p) => projectTonight(at, p, ["OIII"])!);
   const early = wholeBlock(at, wanted[0]!, "OIII");
@@ -174,7 +174,7 @@ describe("verdict", () => {
     darkAgain: string | null = null,
   ) => {
     const walkOf = (b: PlannedBlock) => of.find((p) => p.id === b.projectId)?.walk ?? null;
-    const choice = chooseTonight([evening], { steps, projects: of, walkOf });
+    const choice = chooseTonight([evening], { isDark: true, steps, projects: of, walkOf });
     const weather = hoursOf(steps).map((atMs, i) => ({
       atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, rainChance: null,
     })); // prettier-ignore

@@ -21,6 +21,7 @@ import {
   yearNights,
   yearOf,
   type MoonWishes,
+  type OwnLight,
   type Place,
   type PlaceNight,
   type YearNight,
@@ -29,7 +30,7 @@ import {
   type RibbonNight,
 } from "~/core/night";
 import { allShootAll, bestSplit, splitOdds, splitOf, type ChannelGoal, type CrewSite, type SiteNight, type Split, type SplitHours } from "~/core/crew"; // prettier-ignore
-import type { Channel, Rig } from "~/core/exposure";
+import type { Channel, Filter, Rig } from "~/core/exposure";
 import { areaWhere, commonBox, coverageMap, depthSteps, type CoverageMap, type CoveringFrame, type DepthStep, type MosaicLayout, type PlaneBox } from "~/core/framing"; // prettier-ignore
 import type { SharingWay } from "~/core/plan";
 import { separationDeg, type Equatorial } from "~/core/sky";
@@ -92,7 +93,7 @@ export interface RankQuestion {
   readonly date: NightDate;
   readonly moon: MoonWishes;
   readonly rig: Rig;
-  readonly channels: readonly Channel[];
+  readonly filters: readonly Filter[];
   /** Targets of one's own, judged like the listed ones. */
   readonly own: readonly CatalogEntry[];
 }
@@ -109,6 +110,8 @@ export interface SharingSite {
   readonly place: Place;
   /** By channel: hours at the reference that an hour of worth 1 is; none where no filter of the rig records it. */
   readonly factors: Readonly<Partial<Record<Channel, number>>>;
+  /** By what minutes there are weighed, by channel. */
+  readonly own: Readonly<Partial<Record<Channel, OwnLight>>>;
   /** Hours promised; null = what the sky gives. */
   readonly promised: number | null;
 }
@@ -153,9 +156,10 @@ function yearFor(at: {
   readonly moon: MoonWishes;
   readonly target: Equatorial<"icrs">;
   readonly channel: Channel;
+  readonly own?: OwnLight;
 }): readonly YearNight[] {
   const key = JSON.stringify(at);
-  const known = years.get(key) ?? yearOf(nightsOf(at), at.target, at.channel);
+  const known = years.get(key) ?? yearOf(nightsOf(at), at.target, at.channel, at.own);
   years.delete(key);
   years.set(key, known);
   if (years.size > MOST_YEARS) years.delete(years.keys().next().value!);
@@ -163,9 +167,9 @@ function yearFor(at: {
 }
 
 /** A site's clear hours, and what each is worth by channel: by the chance of each night to be clear. */
-function siteOf({ memberId, place, factors, promised }: SharingSite, task: SharingTask) {
+function siteOf({ memberId, place, factors, own, promised }: SharingSite, task: SharingTask) {
   const channels = Object.keys(factors) as Channel[];
-  const all = channels.map((channel) => yearFor({ place, from: task.from, moon: task.moon, target: task.target, channel }).slice(0, task.nights)); // prettier-ignore
+  const all = channels.map((channel) => yearFor({ place, from: task.from, moon: task.moon, target: task.target, channel, ...(own[channel] ? { own: own[channel] } : {}) }).slice(0, task.nights)); // prettier-ignore
   const nights = Array.from({ length: task.nights }, (_, i): SiteNight => {
     const usable = Math.max(0, ...all.map((year) => year[i]?.usableMin ?? 0));
     return { chance: clearChanceOn(place, addNights(task.from, i)), hours: usable / 60 };
@@ -213,7 +217,7 @@ let judge: { readonly key: string; readonly of: ReturnType<typeof targetJudge> }
 
 /** The judge for a question; kept, since every keystroke of a search asks the same. */
 function judgeOf(at: RankQuestion): ReturnType<typeof targetJudge> {
-  const key = JSON.stringify([at.place, at.date, at.moon, at.rig, at.channels]);
+  const key = JSON.stringify([at.place, at.date, at.moon, at.rig, at.filters]);
   if (judge?.key !== key) judge = { key, of: targetJudge({ ...at, night: placeNight(at.place, at.date, at.moon) }) };
   return judge.of;
 }
@@ -307,8 +311,9 @@ const api = {
     moon: MoonWishes;
     target: Equatorial<"icrs">;
     channel: Channel;
+    own?: OwnLight;
   }): YearNight[] {
-    return yearOf(nightsOf(at), at.target, at.channel);
+    return yearOf(nightsOf(at), at.target, at.channel, at.own);
   },
   ribbon(at: { place: Place; from: NightDate; count: number }): RibbonNight[] {
     return Array.from({ length: at.count }, (_, i) => ribbonNight(at.place, addNights(at.from, i)));

@@ -1,6 +1,6 @@
 import { fixed } from "~/components/numbers";
 import { addNights, type NightDate } from "~/core/time";
-import { CLOSING_WEEKS, seasonSuffices, type RankedTarget, type SeasonLeft } from "~/core/night";
+import { CLOSING_WEEKS, seasonSuffices, takesYears, type RankedTarget, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
 import { fillWords, missingWords } from "./target-words";
@@ -30,6 +30,7 @@ export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short
 /** "12 h" and "about 4 clear nights". */
 export function needWords(t: RankedTarget): { readonly hours: string; readonly nights: string } {
   const hours = `${t.needHours < 10 ? fixed(t.needHours, 1).replace(".0", "") : Math.round(t.needHours)} h`;
+  if (t.isDrowned) return { hours, nights: "without a filter: out of reach here" };
   if (t.isOutOfReach) return { hours: `needs ${t.missing.join(", ")}`, nights: "not in this rig" };
   return {
     hours,
@@ -64,10 +65,19 @@ export function rankWords(t: RankedTarget): string {
         ? `this season gives about ${plural(Math.round(clearNights), "clear night")}: not enough, keep it for two`
         : `about ${plural(Math.round(clearNights), "clear night")} a season: takes more than one`,
     );
+  if (takesYears(t) && !t.isOutOfReach) words.push("a project for years or for a crew");
   return words.filter((w) => w !== "").join(" · ");
+}
+
+/** "8 h 12 min", usable; where the Moon takes all of it, what is up without it. */
+export function usableWords(t: RankedTarget): string {
+  if (t.usableMin > 0) return formatMinutes(t.usableMin);
+  return t.moonlessMin > 0 ? `${formatMinutes(t.moonlessMin)} up` : "nothing";
 }
 
 /** "1.9 h worth: Moon, Ha"; a night that the Moon takes says so. */
 export function worthWords(t: RankedTarget): string {
+  if (t.usableMin === 0 && t.moonlessMin > 0)
+    return `the Moon leaves it worth ${fixed(t.leftWorthMin / 60, 1)} h, ${t.channel}`;
   return `worth ${fixed(t.worthMin / 60, 1)} h${isMoonFelt(t) ? ": Moon" : ""}, ${t.channel}`;
 }

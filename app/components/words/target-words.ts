@@ -40,17 +40,24 @@ export function fillWords(fill: number | null): string {
 const LINE_NAMES = { ha: "Ha", oiii: "OIII", sii: "SII" } as const;
 const STRENGTHS = ["none", "weak", "medium", "strong"] as const;
 
-/** "Ha strong, OIII weak": what an object shines in, and what that asks of the night. */
+/** "Ha strong, OIII weak": what an object shines in. */
 export function lightWords(entry: CatalogEntry): string {
   const { wanted } = channelAdvice(entry, CHANNELS);
   const lines = linesOf(entry);
   const parts = (["ha", "oiii", "sii"] as const)
     .filter((line) => lines[line] > 0)
     .map((line) => `${LINE_NAMES[line]} ${STRENGTHS[lines[line]]}`);
-  if (parts.length === 0) return "continuous light: wants a dark sky";
+  if (parts.length === 0) return "continuous light";
   if (wanted.includes("L")) parts.push("reflected light or stars");
-  const advice = lines.ha >= lines.oiii ? "Ha tolerates moonlight" : "OIII tolerates little moonlight";
-  return `${parts.join(", ")}; ${advice}`;
+  return parts.join(", ");
+}
+
+const [WELL, SOME] = [0.45, 0.2]; // of a minute's worth left by a full Moon
+
+/** "bears moonlight well: a full Moon leaves 62 %". */
+export function moonBornWords(share: number): string {
+  const how = share >= WELL ? "bears moonlight well" : share >= SOME ? "bears some moonlight" : "wants no Moon";
+  return `${how}: a full Moon 60° away leaves ${Math.round(share * 100)} %`;
 }
 
 /** What is left of a picture that is not for one's own rig: "SII has hours left, but no filter in this rig"; "" when nothing is. */

@@ -95,7 +95,7 @@ export function ratesOf({ rig: usual, filter, setting, skyMagPerArcsec2, seeingA
       efficiency: rig.throughput * filter.transmission * rig.quantumEfficiency * light.dye,
       pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
     };
-    return { reception, light, sky: skyRate(reception, skyMagPerArcsec2) };
+    return { reception, light, sky: skyRate(reception, skyMagPerArcsec2 + light.skyOffsetMag) };
   });
   const { sky, reception, light } = lights.reduce((least, x) => (x.sky < least.sky ? x : least));
   const sensorC = sensorTempC(rig, airC);

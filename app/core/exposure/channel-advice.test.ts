@@ -2,12 +2,14 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { unpackCatalog, type CatalogEntry, type PackedCatalog } from "~/core/catalog";
-import { channelAdvice, CHANNELS, firstHours, type Channel } from ".";
+import { channelAdvice, CHANNELS, CHANNEL_FACTS, pictureOf, type Channel, type Filter } from ".";
+import { testRig } from "~/core/test-data";
 
 const unpacked = unpackCatalog(JSON.parse(readFileSync("app/data/objects.json", "utf8")) as PackedCatalog);
 if (!unpacked.ok) throw new Error("data does not unpack");
 const curated = unpacked.value.filter((e) => e.curated);
 const MONO: readonly Channel[] = ["L", "R", "G", "B", "Ha", "OIII", "SII"];
+const filterOf = (channel: Channel): Filter => ({ name: channel, channel, ...CHANNEL_FACTS[channel], transmission: 0.9 });
 const KEY = { Ha: "ha", OIII: "oiii", SII: "sii" } as const;
 const isLine = (c: Channel): c is keyof typeof KEY => c in KEY;
 
@@ -49,7 +51,7 @@ it("says what a rig lacks instead of promising an hour of luminance", () => {
     missing: expect.arrayContaining(["OIII", "Ha"]) as unknown,
   });
   const hours = (channels: readonly Channel[]) =>
-    firstHours(veil, { focalRatio: 5, channels, skyMagPerArcsec2: 20 }).map((h) => h.channel);
+    pictureOf(veil, { rig: testRig, filters: channels.map(filterOf), skyMagPerArcsec2: 20, seeingArcsec: 3 }).jobs.map((j) => j.channel); // prettier-ignore
   expect(hours(["L"])).toEqual(expect.arrayContaining(["OIII", "Ha"]));
   expect(hours(["Colour", "Dual"])).toEqual(["Dual"]);
 });

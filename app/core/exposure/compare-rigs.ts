@@ -1,5 +1,8 @@
 import { opticsOf } from "~/core/framing";
+import { subAdvice } from "./advice";
 import { isNarrow, type Channel } from "./channel";
+import { lightModel, pixelModel, snr2Rate } from "./light-rates";
+import { USUAL_LIGHT, type ObjectLight } from "./object-light";
 import { lightFor } from "./pixel";
 import type { Filter, Rig } from "./rig";
 
@@ -42,33 +45,53 @@ export interface RigComparison {
 /** Light per area and time of a bare camera: aperture area × throughput × quantum efficiency, m². */
 export const lightGrasp = (rig: Rig): number => opticsOf(rig).apertureAreaM2 * rig.throughput * rig.quantumEfficiency;
 
+const SEEING_ARCSEC = 3; // sub lengths hardly depend on it
+
+/** Of an object's light what a channel is taken for: its line, or all but lines. */
+function lightIn(channel: Channel, light: ObjectLight): ObjectLight {
+  if (channel === "Dual") return { ...light, magPerArcsec2: null };
+  const only = { ha: 0, oiii: 0, sii: 0, magPerArcsec2: null };
+  if (channel === "Ha") return { ...only, ha: light.ha };
+  if (channel === "OIII") return { ...only, oiii: light.oiii };
+  if (channel === "SII") return { ...only, sii: light.sii };
+  return { ...light, magPerArcsec2: light.magPerArcsec2 ?? USUAL_LIGHT.magPerArcsec2 };
+}
+
 /**
- * How fast a kit gains depth in a channel, SNR² per area and time up to one constant: A η × dye × share of pixels, × Δλ for broad
- * bands and ÷ Δλ for lines, over the sky's flux (MATHS 1.8, 4.3, 4.4, 4.7). Null when no filter of it records the channel.
+ * How fast a kit gains depth in a channel, SNR² per square arcsecond and second at its zenith: share × O²/(O + S + Dk + R²/t) over the
+ * area of a pixel, subs as advised (MATHS 4.4, 6.2). An object that nobody knows is a usual faint one. Null when no filter of it
+ * records the channel.
  */
 export function depthRate(
   channel: Channel,
   kit: KitUnderSky,
+  light: ObjectLight = USUAL_LIGHT,
 ): { readonly rate: number; readonly through: string } | null {
+  const { rig, skyMagPerArcsec2 } = kit;
+  const { pixelScaleArcsecPerPx } = opticsOf(rig);
   const found = kit.filters.flatMap((filter) => {
-    const light = lightFor(channel, kit.rig, filter);
-    if (!light) return [];
-    const width = isNarrow(channel) ? 1 / light.bandwidthNm : light.bandwidthNm;
-    const rate = lightGrasp(kit.rig) * filter.transmission * light.dye * light.share * width;
-    return [{ rate: rate * 10 ** (0.4 * kit.skyMagPerArcsec2), through: filter.name }];
+    const pixel = lightFor(channel, rig, filter);
+    if (!pixel) return [];
+    const { subSec } = subAdvice({ rig, filter, skyMagPerArcsec2, seeingArcsec: SEEING_ARCSEC, protectedMag: null });
+    const at = { rig, filter, skyMagPerArcsec2 };
+    const kinds = channel === "Dual" ? lightModel(at, subSec).kinds : [pixelModel(at, pixel, subSec)];
+    const rate = snr2Rate({ kinds, pixelScaleArcsecPerPx }, lightIn(channel, light)) / pixelScaleArcsecPerPx ** 2;
+    return rate > 0 ? [{ rate, through: filter.name }] : []; // a filter that misses the line records nothing of it
   });
   return found.length === 0 ? null : found.reduce((best, f) => (f.rate > best.rate ? f : best));
 }
 
 /**
- * What another kit would need for a picture of a given size that the first one takes: sky-limited, each under its own sky, channel
- * by channel with the filters it really has. A colour camera takes R, G and B (or, behind a dual-band filter, both lines) at once;
- * its hours count as luminance for nobody. Read noise and lost corners are not counted; sub length counts for the disk only.
+ * What another kit would need for a picture of a given size that the first one takes: each under its own sky, channel by channel with
+ * the filters it really has. A colour camera takes R, G and B (or, behind a dual-band filter, both lines) at once;
+ * its hours count as luminance for nobody. Lost corners are not counted; sub length counts for the disk only.
  */
 export function compareRig(at: {
   readonly first: KitUnderSky;
   readonly other: KitUnderSky;
   readonly goals: readonly { readonly channel: Channel; readonly hoursPerPanel: number; readonly subSec: number }[];
+  /** What the object shines with; absent = as usual. */
+  readonly light?: ObjectLight;
   /** Of the picture, on the plane. */
   readonly widthArcmin: number;
   readonly heightArcmin: number;
@@ -86,7 +109,7 @@ export function compareRig(at: {
   const isTurned = at.mayTurn !== false && turned.columns * turned.rows < upright.columns * upright.rows;
   const { columns, rows } = isTurned ? turned : upright;
   const channels = at.goals.map(({ channel, hoursPerPanel }): ChannelHours => {
-    const [mine, theirs] = [depthRate(channel, at.first), depthRate(channel, at.other)];
+    const [mine, theirs] = [depthRate(channel, at.first, at.light), depthRate(channel, at.other, at.light)];
     return theirs && mine
       ? { channel, hoursPerPanel: (hoursPerPanel * mine.rate) / theirs.rate, through: theirs.through }
       : { channel, hoursPerPanel: null, through: "" };

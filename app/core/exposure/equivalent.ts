@@ -1,7 +1,15 @@
+import type { BesideSky } from "./light-rates";
+
 /**
- * Hours under one zenith sky that equal one hour under another, for faint extended light limited by the sky with the same
- * rig: 10^(0.4 (μ there − μ here)). Overstates the gain for bright objects and for narrow bands limited by read noise;
- * detail is not in it.
+ * What one hour there is in hours here, with the same rig on the same object, each at its own zenith: (O + S here + rest)/(O + S there
+ * + rest). `own` = what the rig sees beside the sky here; without it the sky alone decides, 10^(0.4 (μ there − μ here)), which
+ * overstates a dark night for bright objects and for narrow bands limited by reading. Detail is not in it. MATHS 4.4.
  */
-export const equivalentHours = (thereMagPerArcsec2: number, hereMagPerArcsec2: number): number =>
-  10 ** (0.4 * (thereMagPerArcsec2 - hereMagPerArcsec2));
+export function equivalentHours(
+  thereMagPerArcsec2: number,
+  hereMagPerArcsec2: number,
+  own: BesideSky = { object: 0, rest: 0 },
+): number {
+  const skyThere = 10 ** (0.4 * (hereMagPerArcsec2 - thereMagPerArcsec2));
+  return (own.object + 1 + own.rest) / (own.object + skyThere + own.rest);
+}

@@ -5,7 +5,7 @@ import { opticsOf } from "~/core/framing";
 import snr from "../../../reference/tables/snr.json";
 import {
   ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
-  limitingSurfaceMag, skyRate, stackSnr, subsForSnr, subsInTime, suggestedHours, type Filter, type Rig,
+  limitingSurfaceMag, skyRate, stackSnr, subsForSnr, subsInTime, type Filter, type Rig,
 } from "."; // prettier-ignore
 
 /** The base rig of MATHS 0: 80 mm f/6, 3.76 µm, optics × filter .9, QE .8. */
@@ -153,14 +153,10 @@ it("never raises signal-to-noise with more sky, dark or read noise, and takes fo
   );
 });
 
-it("rounds subs to usual lengths and suggests more hours under a brighter sky (broad bands only)", () => {
+it("rounds subs to usual lengths", () => {
   expect([niceSubSec(19.5, "up"), niceSubSec(70, "down"), niceSubSec(0.2, "down"), niceSubSec(5000, "up")]).toEqual([
     20, 60, 1, 1200,
   ]);
-  const hours = (sky: number, isNarrow: boolean) =>
-    suggestedHours({ hoursMin: 4, focalRatio: opticsOf(rig).focalRatio, skyMagPerArcsec2: sky, isNarrow });
-  expect(hours(19, false)).toBeGreaterThan(hours(21, false));
-  expect(hours(19, true)).toBe(hours(21, true));
 });
 
 it("counts 1 h at 21.5 as 2.512, 6.310 and 15.849 h at 20.5, 19.5 and 18.5 (MATHS C4.5), and back", () => {

@@ -39,14 +39,33 @@ export {
 export { matchedDithers, type MatchedDithers } from "./dithers";
 export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
-export { suggestedHours } from "./suggest";
 export { channelAdvice, linesOf, type ChannelAdvice } from "./channel-advice";
-export { firstHours } from "./first-hours";
 export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";
-export { ownLightOf } from "./own-light";
+export { isOfStars, lightSource, objectLight, USUAL_LIGHT, type LightSource, type ObjectLight } from "./object-light";
+export {
+  besideSky,
+  elementArcsec,
+  habitHours,
+  lightModel,
+  snr2Rate,
+  underSky,
+  unitSnrSec,
+  type BesideSky,
+  type LightModel,
+  type RateQuestion,
+} from "./light-rates";
+export {
+  DROWNED_HOURS,
+  pictureJudge,
+  pictureOf,
+  sameDepthHours,
+  type Picture,
+  type PictureJob,
+  type PictureKit,
+} from "./picture";
 export {
   hoursForGoal,
   measuresOf,

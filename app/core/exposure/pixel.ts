@@ -1,4 +1,4 @@
-import { isNarrow, type Channel } from "./channel";
+import { CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
 import type { Filter, Rig } from "./rig";
 
 /** The light one kind of pixel sees behind a filter. */
@@ -9,6 +9,8 @@ export interface PixelLight {
   readonly dye: number;
   /** Share of all pixels that are of this kind. */
   readonly share: number;
+  /** How much darker than in V the moonless sky is in its light, mag/arcsec². */
+  readonly skyOffsetMag: number;
 }
 
 const [HA_NM, OIII_NM, SII_NM] = [656.3, 500.7, 672.4];
@@ -26,11 +28,12 @@ const HALF = 0.5;
  */
 export function pixelLights(rig: Pick<Rig, "isColour">, filter: Filter): PixelLight[] {
   const { channel, centreNm, bandwidthNm } = filter;
-  if (!rig.isColour) return [{ centreNm, bandwidthNm, dye: 1, share: 1 }];
+  const { skyOffsetMag } = CHANNEL_FACTS[channel];
+  if (!rig.isColour) return [{ centreNm, bandwidthNm, dye: 1, share: 1, skyOffsetMag }];
   const line = (nm: number, width: number): PixelLight =>
     nm > 600
-      ? { centreNm: nm, bandwidthNm: width, dye: DYE.red, share: QUARTER }
-      : { centreNm: nm, bandwidthNm: width, dye: DYE.green, share: HALF };
+      ? { centreNm: nm, bandwidthNm: width, dye: DYE.red, share: QUARTER, skyOffsetMag: CHANNEL_FACTS.Ha.skyOffsetMag }
+      : { centreNm: nm, bandwidthNm: width, dye: DYE.green, share: HALF, skyOffsetMag: CHANNEL_FACTS.OIII.skyOffsetMag }; // prettier-ignore
   if (channel === "Dual") return [line(HA_NM, bandwidthNm / 2), line(OIII_NM, bandwidthNm / 2)];
   if (isNarrow(channel)) return [line(centreNm, bandwidthNm)];
   const colour = broadOf(channel);
@@ -38,9 +41,28 @@ export function pixelLights(rig: Pick<Rig, "isColour">, filter: Filter): PixelLi
 }
 
 function broadOf(channel: Channel): PixelLight {
-  if (channel === "R") return { centreNm: 640, bandwidthNm: COLOUR_BAND_NM, dye: DYE.red, share: QUARTER };
-  if (channel === "B") return { centreNm: 445, bandwidthNm: COLOUR_BAND_NM, dye: DYE.blue, share: QUARTER };
-  return { centreNm: 530, bandwidthNm: COLOUR_BAND_NM, dye: GREEN_BROAD, share: HALF };
+  const of = channel === "R" || channel === "B" ? channel : "G";
+  const { centreNm, skyOffsetMag } = CHANNEL_FACTS[of];
+  const dye = { R: DYE.red, G: GREEN_BROAD, B: DYE.blue }[of];
+  return { centreNm, bandwidthNm: COLOUR_BAND_NM, dye, share: of === "G" ? HALF : QUARTER, skyOffsetMag };
+}
+
+/** Green and blue pixels behind a dual-band filter, which both see OIII, as one kind. */
+const tealOf = (oiii: PixelLight): PixelLight => ({
+  ...oiii,
+  dye: (HALF * DYE.green + QUARTER * DYE.blue) / (HALF + QUARTER),
+  share: HALF + QUARTER,
+});
+
+/** All kinds of pixel behind a filter, each with its own light: what a whole picture is made of. */
+export function pictureLights(rig: Pick<Rig, "isColour">, filter: Filter): PixelLight[] {
+  if (!rig.isColour) return pixelLights(rig, filter);
+  if (filter.channel === "Colour" || filter.channel === "L") {
+    const width = Math.min(filter.bandwidthNm, COLOUR_BAND_NM);
+    return (["R", "G", "B"] as const).map((c) => ({ ...broadOf(c), bandwidthNm: width }));
+  }
+  const [first, second] = pixelLights(rig, filter);
+  return second ? [first!, tealOf(second)] : [first!];
 }
 
 /** What a channel of a picture gets of each pixel of a camera behind a filter; null when that filter does not record it. */
@@ -49,10 +71,7 @@ export function lightFor(channel: Channel, rig: Pick<Rig, "isColour">, filter: F
   if (channel === "L") return null; // a third of the light in each pixel is no luminance
   if (filter.channel === "Dual") {
     const [ha, oiii] = pixelLights(rig, filter) as [PixelLight, PixelLight];
-    // Green and blue pixels both see OIII.
-    const blue = QUARTER * DYE.blue;
-    const both = { ...oiii, dye: (HALF * DYE.green + blue) / (HALF + QUARTER), share: HALF + QUARTER };
-    return channel === "Ha" ? ha : channel === "OIII" ? both : null;
+    return channel === "Ha" ? ha : channel === "OIII" ? tealOf(oiii) : null;
   }
   if (filter.channel === "Colour") {
     if (channel === "R" || channel === "G" || channel === "B" || channel === "Colour") return broadOf(channel);

@@ -68,6 +68,8 @@ export interface Rig {
   readonly throughput: number;
   readonly sensor: SensorGeometry;
   readonly isColour: boolean;
+  /** A photo camera as it is sold: its own filter holds back most of the light of hydrogen and sulphur. Absent = it does not. */
+  readonly isStock?: boolean;
   /** As written in the headers of its files; "" = any. */
   readonly cameraName: string;
   readonly quantumEfficiency: number;

@@ -74,6 +74,8 @@ export interface TypicalKit {
   readonly camera: TypicalCamera;
   readonly mount: TypicalMount;
   readonly isColour: boolean;
+  /** A photo camera as it is sold; absent = it was modified for hydrogen, or is none. */
+  readonly isStock?: boolean;
 }
 
 /** Worm and polar error of a mount that nothing else is known of; common practice, no source. */
@@ -115,6 +117,7 @@ export function typicalRig(name: string, kit: TypicalKit, filterIds: readonly st
     reflections: optics.mirrors,
     sensor,
     isColour: camera.colour ?? kit.isColour,
+    ...(kit.isStock && !camera.cooled ? { isStock: true } : {}),
     cameraName: "",
     quantumEfficiency: camera.qe,
     ...numbers,

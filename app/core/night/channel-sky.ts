@@ -11,11 +11,12 @@ import {
   scatteringTerms,
   skylineTable,
   airmassKastenYoung,
+  twilightFlux,
   thinAirmass,
   type LightDome,
 } from "~/core/sky";
-import { degToRad, radToDeg } from "~/core/units";
-import type { MoonLimit } from "./moon-school";
+import { degToRad, magToFluxRatio, radToDeg } from "~/core/units";
+import type { MoonLimit, TwilightLimit } from "./moon-school";
 import type { Place } from "./place";
 import type { NightSteps } from "./steps";
 
@@ -35,6 +36,8 @@ export interface ChannelTables {
   /** By altitude of the Moon, every quarter degree: its strength over the zenith sky when full, through the air and in the colour of the channel. */
   readonly moonByAltitude: Float64Array;
   readonly zenithNanolambert: number;
+  /** The moonless zenith in this channel, as a flux ratio to magnitude 0 per arcsec². */
+  readonly zenithFlux: number;
   readonly sinMinAltitude: number;
   /** Sine of the skyline by half degrees of azimuth, its highest and its lowest. */
   readonly sinSkyline: Float64Array;
@@ -59,17 +62,21 @@ export interface ChannelTables {
 
 /** The tables, and what of a channel depends on the night but not on the target. */
 export interface ChannelSky extends ChannelTables {
-  /** Per step: whether the Sun is low enough. */
+  /** Per step: whether the Sun is low enough, as far as that is asked. */
   readonly isDark: Uint8Array;
-  /** First dark step, and the one after the last; equal when none is. */
+  /** Per step: twilight over the zenith sky. */
+  readonly twilight: Float64Array;
+  /** First step that may be dark enough, and the one after the last; equal when none is. */
   readonly darkFrom: number;
   readonly darkTo: number;
   /** Per step: the Moon's strength over the zenith sky. */
   readonly moonStrength: Float64Array;
   /** Per step: cosine of the separation from the Moon that is asked for; 2 where none is, −2 where the whole sky is barred. */
   readonly cosAvoidance: Float64Array;
-  /** Share of its moonless worth that a minute must keep; 0 when nothing is asked. */
+  /** Share of its worth without Moon and twilight that a minute must keep under the Moon; 0 when nothing is asked. */
   readonly leastShare: number;
+  /** The same for twilight alone. */
+  readonly leastTwilightShare: number;
 }
 
 /** Index into the tables by sin h, [0, 1]. */
@@ -108,6 +115,7 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
   const dark = (h: number) =>
     darkSkyNanolambert({ zenithSkyMag: place.skyMagPerArcsec2, zenithDistanceDeg: 90 - h, extinctionMag: kV });
   const zenithNanolambert = dark(90);
+  const inChannel = zenithNanolambert * magToFluxRatio(facts.skyOffsetMag);
   const scatteringRatio = scatteringAt(60, facts.centreNm / 550) / scatteringAt(60, 1);
   const bySin = (f: (altitudeDeg: number) => number) =>
     Float64Array.from({ length: SIN_BINS }, (_, i) => f(radToDeg(Math.asin(i / (SIN_BINS - 1)))));
@@ -130,9 +138,10 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
         moonZenithDistanceDeg: moonZ,
         elevationM: place.elevationM,
       });
-      return ((colour / scatteringRatio) * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / zenithNanolambert;
+      return ((colour / scatteringRatio) * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / inChannel;
     }),
     zenithNanolambert,
+    zenithFlux: magToFluxRatio(place.skyMagPerArcsec2 + facts.skyOffsetMag),
     sinMinAltitude: Math.sin(degToRad(place.minAltitudeDeg)),
     sinSkyline: skyline,
     sinSkylineMax: Math.max(0, ...skyline),
@@ -180,21 +189,27 @@ function cosAvoidanceAt(limit: MoonLimit, phaseAngleDeg: number): number {
   return deg > 0 ? Math.cos(degToRad(deg)) : 2;
 }
 
+/** Twilight over the zenith sky beyond which no minute of anything keeps a share that somebody would ask for. */
+const BLINDING = 100;
+
 /**
- * Prepares the worth of a minute by altitude, Moon and channel: w = 10^(−0.8 k (X − 1)) · B_zenith/B, the SNR² rate of a
- * faint extended object relative to the same place's moonless zenith. Krisciunas & Schaefer's moonlight, scaled to the
- * channel's wavelength at one geometry. Bright objects and read-noise-limited subs lose less than it says; clear air is
- * assumed. `tables` saves time over many nights.
+ * Prepares the worth of a minute by altitude, Moon, twilight and channel (`minuteWorth`): one background, of the dark sky in the colour
+ * of the channel, towns, Krisciunas & Schaefer's moonlight scaled to its wavelength at one geometry, and twilight as at the zenith.
+ * Clear air is assumed. `tables` saves time over many nights.
  */
 export function channelSky(
   place: Place,
   steps: NightSteps,
   channel: Channel,
   limit: MoonLimit,
+  light: TwilightLimit,
   tables: ChannelTables = channelTables(place, channel),
 ): ChannelSky {
-  const facts = CHANNEL_FACTS[channel];
-  const isDark = Uint8Array.from(steps.sunAltitudeDeg, (deg) => (deg < facts.sunBelowDeg ? 1 : 0));
+  const { centreNm } = CHANNEL_FACTS[channel];
+  const twilight = Float64Array.from(steps.sunAltitudeDeg, (deg) => twilightFlux(centreNm, -deg) / tables.zenithFlux);
+  const isDark = Uint8Array.from(steps.sunAltitudeDeg, (deg, i) =>
+    deg < light.sunBelowDeg && (light.leastShare === 0 || twilight[i]! < BLINDING) ? 1 : 0,
+  );
   return {
     // Name by name: what a spread makes has another shape each time, and every walk would be compiled anew.
     channel: tables.channel,
@@ -204,6 +219,7 @@ export function channelSky(
     scattering: tables.scattering,
     moonByAltitude: tables.moonByAltitude,
     zenithNanolambert: tables.zenithNanolambert,
+    zenithFlux: tables.zenithFlux,
     sinMinAltitude: tables.sinMinAltitude,
     sinSkyline: tables.sinSkyline,
     sinSkylineMax: tables.sinSkylineMax,
@@ -215,6 +231,7 @@ export function channelSky(
     lamps: tables.lamps,
     sinLampsMax: tables.sinLampsMax,
     isDark,
+    twilight,
     darkFrom: Math.max(0, isDark.indexOf(1)),
     darkTo: isDark.lastIndexOf(1) + 1,
     moonStrength: Float64Array.from(steps.moonAltitudeDeg, (alt, i) =>
@@ -224,5 +241,6 @@ export function channelSky(
     ),
     cosAvoidance: Float64Array.from(steps.moonPhaseAngleDeg, (phase) => cosAvoidanceAt(limit, phase)),
     leastShare: limit.kind === "count" ? limit.leastShare : 0,
+    leastTwilightShare: light.leastShare,
   };
 }

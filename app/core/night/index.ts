@@ -7,10 +7,14 @@ export {
   moonLimitOf,
   moonRuleOf,
   MOON_SCHOOLS,
+  TWILIGHT_SCHOOLS,
+  twilightLimitOf,
   USUAL_MOON,
   type MoonLimit,
   type MoonSchool,
   type MoonWishes,
+  type TwilightLimit,
+  type TwilightSchool,
 } from "./moon-school";
 export {
   CAUSES,
@@ -23,7 +27,16 @@ export {
   type Walk,
   type NightAccount,
 } from "./walk";
-export { rankCatalog, targetJudge, CLOSING_WEEKS, seasonSuffices, type RankedTarget, type Ranking } from "./rank";
+export {
+  rankCatalog,
+  targetJudge,
+  takesYears,
+  exactLine,
+  seasonSuffices,
+  type RankedTarget,
+  type Ranking,
+} from "./rank";
+export { CLOSING_WEEKS } from "./rank-score";
 export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, type SeasonLeft } from "./season-table";
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
@@ -41,6 +54,8 @@ export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon,
 export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";
 export { hourlySteps } from "./hourly";
+export { firstDarkNight, isEverDark } from "./first-dark";
+export { fullMoonShare } from "./full-moon";
 export { nightWay, type AltitudePassage, type NightWay, type Obstruction } from "./way";
 export {
   clearHoursByMonth,

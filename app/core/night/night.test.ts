@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { testRig } from "~/core/test-data";
-import { CHANNEL_FACTS, DEFAULT_OVERHEADS, type Channel } from "~/core/exposure";
+import { CHANNEL_FACTS, DEFAULT_OVERHEADS, type Channel, type Filter } from "~/core/exposure";
 import {
   airmassKastenYoung,
   apparentVector,
@@ -12,6 +12,7 @@ import {
   moonlightNanolambert,
   nightSky,
   nightWindow,
+  twilightFlux,
 } from "~/core/sky";
 import { addMs, HOUR_MS, MINUTE_MS, nightDate, utcMs } from "~/core/time";
 import {
@@ -47,6 +48,9 @@ const place: Place = {
 };
 const m31 = { frame: "icrs", raDeg: 10.6847, decDeg: 41.269 } as const;
 
+const ASTRONOMICAL = { sunBelowDeg: -18, leastShare: 0 };
+const L: Filter = { name: "L", channel: "L", centreNm: 550, bandwidthNm: 300, transmission: 0.9 };
+
 function walk(
   p: Place,
   date: string,
@@ -66,6 +70,7 @@ function walk(
     steps,
     options.channel ?? "L",
     moonLimitOf(options.moon ?? USUAL_MOON, options.channel ?? "L"),
+    options.channel === undefined || options.channel === "L" ? ASTRONOMICAL : { sunBelowDeg: -15, leastShare: 0 },
   );
   return { sky, steps, cs, night: walkTarget(steps, cs, apparentVector(sky, options.target ?? m31)) };
 }
@@ -196,7 +201,12 @@ describe("worth", () => {
             : 0;
         const zenith = darkSkyNanolambert({ zenithSkyMag: 20.2, zenithDistanceDeg: 0, extinctionMag: kV });
         const dark = darkSkyNanolambert({ zenithSkyMag: 20.2, zenithDistanceDeg: z, extinctionMag: kV });
-        const direct = (10 ** (-0.8 * k * (airmassKastenYoung(90 - z) - 1)) * zenith) / (dark + moon * colour);
+        // The colour of the dark sky (MATHS 2.11), and twilight (2.12).
+        const offset = 10 ** (-0.4 * facts.skyOffsetMag);
+        const twilight =
+          twilightFlux(facts.centreNm, -steps.sunAltitudeDeg[i]!) / 10 ** (-0.4 * (20.2 + facts.skyOffsetMag));
+        const background = dark / zenith + (moon * colour) / (zenith * offset) + twilight;
+        const direct = 10 ** (-0.8 * k * (airmassKastenYoung(90 - z) - 1)) / background;
         expect(Math.abs(night.worth[i]! / direct - 1)).toBeLessThan(0.015);
         seen++;
       }
@@ -234,7 +244,7 @@ describe("ranking and ribbon", () => {
     const { ranked, tooLow } = rankCatalog([entry("south", 11, -30), entry("high", 40, 50), entry("low", 40, -5)], {
       night: placeNight(place, nightDate("2026-12-05"), USUAL_MOON),
       rig: testRig,
-      channels: ["L"],
+      filters: [L],
     });
     expect(tooLow).toBe(1);
     expect(ranked.map((r) => r.row)).toEqual([1, 2]);

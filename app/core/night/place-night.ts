@@ -2,7 +2,7 @@ import type { Channel } from "~/core/exposure";
 import { nightSky, nightWindow, type NightSky } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import { channelSky, channelTables, type ChannelSky, type ChannelTables } from "./channel-sky";
-import { moonLimitOf, type MoonWishes } from "./moon-school";
+import { moonLimitOf, twilightLimitOf, type MoonWishes } from "./moon-school";
 import type { Place } from "./place";
 import { nightSteps, type NightSteps } from "./steps";
 
@@ -67,6 +67,10 @@ export const tablesOf = (place: Place, channel: Channel): ChannelTables =>
 
 /** The sky of a night in a channel. */
 export const channelSkyOf = (night: PlaceNight, channel: Channel): ChannelSky =>
-  kept(skies, night, channel, () =>
-    channelSky(night.place, night.steps, channel, moonLimitOf(night.moon, channel), tablesOf(night.place, channel)),
+  kept(
+    skies,
+    night,
+    channel,
+    () =>
+    channelSky(night.place, night.steps, channel, moonLimitOf(night.moon, channel), twilightLimitOf(night.moon), tablesOf(night.place, channel)), // prettier-ignore
   );

@@ -1,11 +1,29 @@
 import { surfaceBrightness, type CatalogEntry } from "~/core/catalog";
-import { channelAdvice, firstHours, type Channel, type ChannelAdvice, type Rig } from "~/core/exposure";
+import {
+  besideSky,
+  channelAdvice,
+  lightModel,
+  pictureJudge,
+  subAdvice,
+  USUAL_LIGHT,
+  type BesideSky,
+  type Channel,
+  type ChannelAdvice,
+  type Filter,
+  type Picture,
+  type PictureKit,
+  type Rig,
+} from "~/core/exposure";
 import { bestEllipseAngle, opticsOf, panelsFor } from "~/core/framing";
-import { apparentVector, directionOf } from "~/core/sky";
-import { clamp } from "~/core/units";
+import { apparentVector, directionOf, type Equatorial } from "~/core/sky";
 import { channelSkyOf, tablesOf, type PlaceNight } from "./place-night";
 import { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonTable } from "./season-table";
-import { CAUSES, emptyWalk, sumsOf, walkTarget, type Cause } from "./walk";
+import { appealOf } from "./appeal";
+import { chanceToFinish, framingFit, timeliness } from "./rank-score";
+import { standingFor } from "./standing-for";
+import { nightSteps, type NightSteps } from "./steps";
+import { targetNight } from "./target-night";
+import { CAUSES, emptyWalk, sumsOf, walkTarget, type Cause, type Walk } from "./walk";
 
 /** A target of the catalogue on one night from one place with one rig. */
 export interface RankedTarget {
@@ -13,16 +31,21 @@ export interface RankedTarget {
   readonly row: number;
   readonly usableMin: number;
   readonly worthMin: number;
-  /** What the night would be worth without the Moon. */
+  /** What the night would be without the Moon, and worth then. */
+  readonly moonlessMin: number;
   readonly moonlessWorthMin: number;
-  /** The channel it is judged in. */
+  /** What the Moon leaves of that worth, whether or not its owner would use it. */
+  readonly leftWorthMin: number;
+  /** The channel it is judged in, and by what its minutes are weighed. */
   readonly channel: Channel;
+  readonly own: BesideSky;
   /** What it shines in and the rig has no filter for. */
   readonly missing: readonly Channel[];
   /** Among them is what it shines in most. */
   readonly isStrongestMissing: boolean;
-  /** The rig has nothing at all that shows it. */
+  /** The rig has nothing at all that shows it, or drowns its lines in the sky of a whole band. */
   readonly isOutOfReach: boolean;
+  readonly isDrowned: boolean;
   /** Largest loss in darkness; "none" when nothing is lost. */
   readonly mainLoss: Cause;
   readonly mainLossMin: number;
@@ -30,12 +53,14 @@ export interface RankedTarget {
   readonly topAltitudeDeg: number;
   /** Share of the frame that it fills at its best angle, as on its page; null without a size. */
   readonly fill: number | null;
+  /** Lead designation of the line that stands for it: the group that it is a member of, the nebula that it is a knot of; null = it stands for itself. */
+  readonly within: string | null;
   /** Panels that hold it, 1 to 4 a side. */
   readonly panels: number;
   /** Mean surface brightness less the sky's: how many magnitudes fainter than the zenith here; null where it is not known. */
   readonly belowSkyMag: number | null;
   readonly season: ComingSeason;
-  /** Hours of all channels and panels to begin with: a rule of thumb. */
+  /** Hours of all channels and panels to begin with. */
   readonly needHours: number;
   /** Clear moonless nights that takes; null when the season gives none. */
   readonly needNights: number | null;
@@ -51,8 +76,7 @@ export const seasonSuffices = (t: RankedTarget): boolean =>
 export interface RankOptions {
   readonly night: PlaceNight;
   readonly rig: Rig;
-  /** Channels the rig can record. */
-  readonly channels: readonly Channel[];
+  readonly filters: readonly Filter[];
 }
 
 /** A ranking, and what the lowest altitude asked for leaves out. */
@@ -65,101 +89,131 @@ export interface Ranking<T> {
 /** Nothing lower is worth a night: six times the air overhead. */
 export const LOWEST_DEG = 10;
 const EXPOSED_SHARE = 0.85; // of a usable hour, after dithers, downloads and focus; common practice, no source
-const WITHOUT_FILTER = 0.25; // of the score of an object that the rig cannot show; a proposal of this project
-/** A season that ends within this many weeks is worth a hurry; a proposal of this project. */
-export const CLOSING_WEEKS = 6;
+const WITHOUT_FILTER = 0.2; // of the score of an object that the rig cannot show; a proposal of this project
+const UNUSED = 0.5; // of the score of one whose whole night the Moon takes, by its owner's own rules; likewise
+/** Beyond either, a picture is a project for years or for a crew. MATHS 3.15. */
+const MANY_HOURS = 60;
+const MANY_NIGHTS = 15;
 
-/** 1 while the object fills a quarter to three quarters of the short side, falling to 0.2 when ten times smaller or twice larger. */
-function framingFit(fill: number | null): number {
-  if (fill === null) return 0.3;
-  if (fill <= 0) return 0.2;
-  const ratio = 1 / fill;
-  if (ratio >= 1.3 && ratio <= 4) return 1;
-  const off = ratio < 1.3 ? Math.log(1.3 / ratio) / Math.log(1.3 / 0.5) : Math.log(ratio / 4) / Math.log(10 / 4);
-  return clamp(1 - 0.8 * off, 0.2, 1);
+/** Whether a picture takes years, or a crew. */
+export const takesYears = (t: Pick<RankedTarget, "needHours" | "needNights">): boolean =>
+  t.needHours > MANY_HOURS || (t.needNights !== null && t.needNights > MANY_NIGHTS);
+
+/** What judges of one place, night and rig share: pictures and seasons, whatever steps the night is cut into. */
+interface Bench {
+  readonly pictureOf: (entry: CatalogEntry) => Picture;
+  readonly seasonsOf: (channel: Channel) => SeasonTable;
 }
 
-/** Half when the season gives a quarter of the clear nights needed or less, 1 when it gives them all; a little more when it then closes soon. */
-function chanceToFinish(season: ComingSeason, needNights: number | null): number {
-  if (needNights === null) return 0.5;
-  const enough = season.clearNights / Math.max(1, needNights);
-  const isClosing = season.left.kind === "open" && season.left.weeksLeft <= CLOSING_WEEKS;
-  return enough >= 1 ? (isClosing ? 1.15 : 1) : Math.max(0.5, Math.sqrt(enough));
-}
-
-/** Makes the judge of one object; tables are shared by all objects of a channel. Null for one that has no usable minute, unless it is wanted all the same. */
-export function targetJudge(
-  options: RankOptions,
-): (entry: CatalogEntry, row: number, isWanted: boolean) => RankedTarget | null {
-  const { night, channels } = options;
-  const { place, sky, steps, date } = night;
-  const { focalRatio, planeWidthArcmin, planeHeightArcmin } = opticsOf(options.rig);
-  const frame = { width: planeWidthArcmin, height: planeHeightArcmin };
-  const sides = { long: Math.max(frame.width, frame.height), short: Math.min(frame.width, frame.height) };
+function benchOf({ night, filters, rig }: RankOptions): Bench {
+  const { place, date, moon } = night;
+  const { skyMagPerArcsec2, seeingArcsec } = place;
+  const kit = { rig, filters, skyMagPerArcsec2, seeingArcsec };
+  const judge = pictureJudge(kit);
   const seasons = new Map<Channel, SeasonTable>();
   const weeks = seasonWeeks(place, date);
-  const seasonsOf = (channel: Channel) => {
-    const known = seasons.get(channel) ?? seasonTable(place, tablesOf(place, channel), weeks);
-    seasons.set(channel, known);
-    return known;
-  };
-  const kit = { focalRatio, channels, skyMagPerArcsec2: place.skyMagPerArcsec2 };
+  const atHand = filters.map((f) => f.channel);
   const byKind = new Map<CatalogEntry["kind"], ChannelAdvice>();
   /** Of what nobody picked by hand, the kind alone decides. */
   const adviceFor = (entry: CatalogEntry) => {
-    if (entry.curated || entry.light) return channelAdvice(entry, channels);
-    const known = byKind.get(entry.kind) ?? channelAdvice(entry, channels);
+    if (entry.curated || entry.light) return channelAdvice(entry, atHand);
+    const known = byKind.get(entry.kind) ?? channelAdvice(entry, atHand);
     byKind.set(entry.kind, known);
     return known;
   };
+  return {
+    pictureOf: (entry) => judge(entry, adviceFor(entry)),
+    seasonsOf: (channel) => {
+      const known = seasons.get(channel) ?? seasonTable(place, tablesOf(place, channel), weeks, { moon, own: usualOwn(kit, channel) }); // prettier-ignore
+      seasons.set(channel, known);
+      return known;
+    },
+  };
+}
+
+/** Makes the judge of one object; tables are shared by all objects of a channel. Null for one that has no minute even without the Moon, unless it is wanted all the same. */
+export function targetJudge(
+  options: RankOptions,
+  bench: Bench = benchOf(options),
+): (entry: CatalogEntry, row: number, isWanted: boolean) => RankedTarget | null {
+  const { night, rig } = options;
+  const { place, sky, steps } = night;
+  const optics = opticsOf(rig);
+  const frame = { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin };
+  const sides = { long: Math.max(frame.width, frame.height), short: Math.min(frame.width, frame.height) };
+  const { skyMagPerArcsec2, seeingArcsec } = place;
+  const widthArcsec = Math.hypot(seeingArcsec, optics.diffractionArcsec);
   const buffer = emptyWalk(steps.count);
-  const lost = new Int32Array(CAUSES.length);
   return (entry, row, isWanted) => {
-    const advice = adviceFor(entry);
-    const { lead: channel, use, missing } = advice;
+    const picture = bench.pictureOf(entry);
+    const { lead: channel, use, missing, wanted } = picture.advice;
+    const { own } = picture.jobs[0]!;
     const vector = apparentVector(sky, entry.at);
-    const walk = walkTarget(steps, channelSkyOf(night, channel), vector, buffer);
-    lost.fill(0);
-    for (let i = 0; i < steps.count; i++) lost[walk.cause[i]!]!++;
-    const { usableMin, worthMin, moonlessWorthMin } = sumsOf(steps, walk);
-    if (usableMin === 0 && !isWanted) return null;
-    let main = 0;
-    for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
+    const walk = walkTarget(steps, channelSkyOf(night, channel), vector, buffer, own);
+    const { usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin } = sumsOf(steps, walk);
+    if (moonlessMin === 0 && !isWanted) return null;
+    const { mainLoss, mainLossMin } = mainLossOf(walk, steps);
     const major = entry.majorArcmin ?? 0;
     const fill = major === 0 ? null : bestEllipseAngle({ major, minor: entry.minorArcmin ?? major }, sides).fill;
     const { columns, rows } = panelsFor({ major, minor: entry.minorArcmin ?? major }, frame);
-    const season = comingSeason(seasonsOf(channel), directionOf(vector));
-    const first = firstHours(entry, kit, advice);
-    const needHours = columns * rows * first.reduce((sum, c) => sum + c.hours, 0);
+    const season = comingSeason(bench.seasonsOf(channel), directionOf(vector));
+    const needHours = columns * rows * picture.hours;
     const aNight = season.worthHoursANight * EXPOSED_SHARE;
     const needNights = use.length > 0 && aNight > 0 ? Math.ceil(needHours / aNight) : null;
     const surface = surfaceBrightness(entry);
+    const isOutOfReach = use.length === 0 || picture.isDrowned;
     return {
       row,
       usableMin,
       worthMin,
+      moonlessMin,
       moonlessWorthMin,
+      leftWorthMin,
       channel,
+      own,
       missing,
-      isStrongestMissing: advice.wanted[0] !== undefined && missing.includes(advice.wanted[0]),
-      isOutOfReach: use.length === 0,
-      mainLoss: CAUSES[main]!,
-      mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin,
+      isStrongestMissing: wanted[0] !== undefined && missing.includes(wanted[0]),
+      isOutOfReach,
+      isDrowned: picture.isDrowned,
+      mainLoss,
+      mainLossMin,
       topAltitudeDeg: 90 - Math.abs(place.latitudeDeg - entry.at.decDeg),
       fill,
+      within: null,
       panels: columns * rows,
-      belowSkyMag: surface === null ? null : surface - place.skyMagPerArcsec2,
+      belowSkyMag: surface === null ? null : surface - skyMagPerArcsec2,
       season,
       needHours,
       needNights,
       score:
-        (entry.rank + 5) *
-        framingFit(fill) *
-        Math.sqrt(worthMin / 60) *
+        appealOf(entry) *
+        framingFit(fill, (major * 60) / optics.pixelScaleArcsecPerPx, (major * 60) / widthArcsec) *
+        timeliness(leftWorthMin, moonlessWorthMin, season) *
         chanceToFinish(season, needNights) *
-        (use.length > 0 ? 1 : WITHOUT_FILTER),
+        (takesYears({ needHours, needNights }) ? 0.5 : 1) *
+        (usableMin === 0 ? UNUSED : 1) *
+        (isOutOfReach ? WITHOUT_FILTER : 1),
     };
   };
+}
+
+const lost = new Int32Array(CAUSES.length);
+
+/** What takes most of the dark part of a night from a target. */
+function mainLossOf(walk: Walk, steps: NightSteps): Pick<RankedTarget, "mainLoss" | "mainLossMin"> {
+  lost.fill(0);
+  for (let i = 0; i < steps.count; i++) lost[walk.cause[i]!]!++;
+  let main = 0;
+  for (let c = 2; c < lost.length; c++) if (lost[c]! > 0 && (main === 0 || lost[c]! > lost[main]!)) main = c;
+  return { mainLoss: CAUSES[main]!, mainLossMin: main === 0 ? 0 : lost[main]! * steps.stepMin };
+}
+
+/** By what the weeks of a channel are weighed where no object is meant: a usual faint one. */
+function usualOwn(kit: PictureKit, channel: Channel): BesideSky | undefined {
+  const filter = kit.filters.find((f) => f.channel === channel);
+  if (!filter) return undefined;
+  const { subSec } = subAdvice({ ...kit, filter, protectedMag: null });
+  return besideSky(lightModel({ ...kit, filter }, subSec), USUAL_LIGHT);
 }
 
 const orders = new WeakMap<readonly CatalogEntry[], Int32Array>();
@@ -174,15 +228,22 @@ function byDeclination(entries: readonly CatalogEntry[]): Int32Array {
   return order;
 }
 
+/** Lines that are judged in the night's own steps; those after them in quarters of an hour. */
+const EXACT_LINES = 400;
+const COARSE_MIN = 15;
+
 /**
- * Ranks a catalogue: static rank × framing fit × worth of the night × whether the season suffices, a proposal of this
- * project (docs/decisions/0003). Objects that never become usable are left out.
+ * Ranks a catalogue: static rank × framing fit × what the night and the time of the year give × whether the season suffices, a
+ * proposal of this project (docs/decisions/0003). Objects that no minute is left of even without the Moon are left out. All are judged
+ * in quarters of an hour, the first `EXACT_LINES` again in the steps of every other screen; whoever shows a line after those asks
+ * `exactLine`.
  */
 export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptions): Ranking<RankedTarget> {
-  const { place } = options.night;
-  const judge = targetJudge(options);
+  const { place, sky } = options.night;
+  const bench = benchOf(options);
+  const judge = targetJudge({ ...options, night: { ...options.night, steps: nightSteps(sky, COARSE_MIN) } }, bench);
   const lowestDec = Math.max(0, Math.min(place.minAltitudeDeg, 90));
-  const ranked: RankedTarget[] = [];
+  const coarse: RankedTarget[] = [];
   let tooLow = 0;
   for (const row of byDeclination(entries)) {
     const entry = entries[row]!;
@@ -193,7 +254,24 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
       continue;
     }
     const target = judge(entry, row, false);
-    if (target) ranked.push(target);
+    if (target) coarse.push(target);
   }
-  return { ranked: ranked.sort((a, b) => b.score - a.score || a.row - b.row), tooLow };
+  coarse.sort(byScore);
+  const exact = targetJudge(options, bench);
+  const first = coarse.slice(0, EXACT_LINES).flatMap((t) => exact(entries[t.row]!, t.row, false) ?? []);
+  const ranked = [...first.sort(byScore), ...coarse.slice(EXACT_LINES)];
+  return { ranked: standingFor(ranked, entries), tooLow };
+}
+
+const byScore = (a: RankedTarget, b: RankedTarget) => b.score - a.score || a.row - b.row;
+
+/** A line in the steps of every other screen, with its walk: what is shown of it. */
+export function exactLine<T extends RankedTarget>(
+  line: T,
+  night: PlaceNight,
+  at: Equatorial<"icrs">,
+): { readonly line: T; readonly walk: Walk } {
+  const { walk, usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin } = targetNight(night, at, line.channel, line.own); // prettier-ignore
+  const main = mainLossOf(walk, night.steps);
+  return { line: { ...line, usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin, ...main }, walk };
 }

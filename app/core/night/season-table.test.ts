@@ -13,6 +13,7 @@ import {
   weekNight,
   yearNights,
   yearOf,
+  type MoonWishes,
   type Place,
 } from ".";
 
@@ -29,7 +30,8 @@ const place: Place = {
   clearChance: Array<number>(12).fill(0.5),
 };
 const from = nightDate("2025-09-01");
-const seasons = (at: Place) => seasonTable(at, tablesOf(at, "L"), seasonWeeks(at, from));
+const DARK: MoonWishes = { ...USUAL_MOON, twilight: "below18" };
+const seasons = (at: Place) => seasonTable(at, tablesOf(at, "L"), seasonWeeks(at, from), { moon: DARK });
 const m31 = { raDeg: 10.6847, decDeg: 41.269 };
 
 describe("the coming season in weeks", () => {
@@ -49,7 +51,7 @@ describe("the coming season in weeks", () => {
     ];
     const yard = { ...place, skyline, minAltitudeDeg: 20 };
     const table = seasons(yard);
-    const skies = yearNights(yard, from, 371, USUAL_MOON);
+    const skies = yearNights(yard, from, 371, DARK);
     for (const target of [m31, { raDeg: 300, decDeg: 22 }, { raDeg: 83, decDeg: -5.4 }, { raDeg: 148, decDeg: 69 }]) {
       const nights = yearOf(skies, { frame: "icrs", ...target }, "L");
       const isUseful = Array.from({ length: 53 }, (_, w) => nights[7 * w]!.moonlessMin >= 60);
@@ -75,7 +77,7 @@ describe("the coming season in weeks", () => {
     const at = fc.record({ raDeg: fc.double({ min: 0, max: 359, noNaN: true }), decDeg: fc.double({ min: -35, max: 85, noNaN: true }) }); // prettier-ignore
     fc.assert(
       fc.property(at, week, ({ raDeg, decDeg }, w) => {
-        const night = placeNight(yard, addNights(from, 7 * w), USUAL_MOON);
+        const night = placeNight(yard, addNights(from, 7 * w), DARK);
         const of = (dec: number) => targetNight(night, { frame: "icrs", raDeg, decDeg: dec }, "L");
         const [below, exact, above] = [of(decDeg - 1 / 2), of(decDeg), of(decDeg + 1 / 2)];
         const mine = weekNight(table, directionOf(exact.ofDate), w);
@@ -94,8 +96,8 @@ describe("the coming season in weeks", () => {
       clearNights: 0,
     });
     const north = { ...place, latitudeDeg: 60, longitudeDeg: 25, timeZone: "Europe/Helsinki" };
-    const july = seasonTable(north, tablesOf(north, "L"), seasonWeeks(north, nightDate("2026-07-01")));
-    expect(july.darkHalfDeg[0]).toBe(0);
+    const july = seasonTable(north, tablesOf(north, "L"), seasonWeeks(north, nightDate("2026-07-01")), { moon: DARK });
+    expect(july.usable.darkHalfDeg[0]).toBe(0);
     expect(comingSeason(july, { raDeg: 300, decDeg: 60 }).left).toMatchObject({ kind: "opens" });
   });
   it("never grows when the skyline does (law)", () => {

@@ -1,7 +1,9 @@
-import { bodyOfDate, directionOf, nightWindow } from "~/core/sky";
+import { bodyOfDate, directionOf, nightWindow, twilightFlux } from "~/core/sky";
 import { addMs, addNights, monthOf, type NightDate } from "~/core/time";
 import { degToRad, radToDeg, wrap360 } from "~/core/units";
 import { CHANNEL_FACTS } from "~/core/exposure";
+import { twilightLimitOf, type MoonWishes } from "./moon-school";
+import { minuteWorth, type OwnLight } from "./walk";
 import { azimuthBin, sinBin, type ChannelTables } from "./channel-sky";
 import type { Place } from "./place";
 
@@ -20,13 +22,21 @@ export interface ComingSeason {
   readonly worthHoursANight: number;
   /** Useful nights ahead × chance of a clear one. */
   readonly clearNights: number;
+  /** The best week of the year, in the same hours; 0 when there is none. */
+  readonly bestHoursANight: number;
+}
+
+/** The dark part of a night by week: sidereal angle at dusk and length, in half degrees; length 0 where it does not get dark. */
+interface DarkWeeks {
+  readonly duskHalfDeg: Int32Array;
+  readonly darkHalfDeg: Int32Array;
 }
 
 /** Darkness week by week, the same for every target of one channel. */
 export interface SeasonTable {
-  /** Sidereal angle at dusk and length of the dark part by week, in half degrees; length 0 where it does not get dark. */
-  readonly duskHalfDeg: Int32Array;
-  readonly darkHalfDeg: Int32Array;
+  /** While a minute is used at all, and while half of its worth is left: what twilight takes outside is what it leaves inside. */
+  readonly usable: DarkWeeks;
+  readonly worth: DarkWeeks;
   readonly clearChance: readonly number[];
   /** Summed usable and worth degrees over two turns of hour angle from −180°, by half degrees of both; declination bin 0 is −90°. Made when asked for. */
   readonly byBin: (bin: number) => { readonly usable: Float32Array; readonly worth: Float32Array };
@@ -37,6 +47,7 @@ const USEFUL_DEG = 15; // an hour of sidereal time
 const HA_PER_DEG = 2; // 2 minutes
 const HA_BINS = 360 * HA_PER_DEG;
 const DEC_PER_DEG = 2; // interpolated between
+const BEST_EVERY = 4; // weeks: the top of a year is flat
 const USEFUL_WEEKS_AHEAD = 26; // what is planned for now; later weeks are another season
 
 /** The middle of a night once a week for a year: what all channels of a place share. */
@@ -59,16 +70,52 @@ export function seasonWeeks(place: Place, from: NightDate): SeasonWeeks {
   };
 }
 
+/** How a season is asked for: what is asked of twilight, and by what a minute is weighed. */
+export interface SeasonOptions {
+  readonly moon: MoonWishes;
+  readonly own?: OwnLight;
+}
+
+const SKY_ONLY: OwnLight = { object: 0, rest: 0 };
+
+/** The Sun's altitude at which twilight at the zenith leaves a share of a minute's worth, degrees. */
+function sunAtShare(tables: ChannelTables, own: OwnLight, share: number): number {
+  const dark = 1 + own.object + own.rest;
+  const { centreNm } = CHANNEL_FACTS[tables.channel];
+  const left = (depressionDeg: number) => dark / (dark + twilightFlux(centreNm, depressionDeg) / tables.zenithFlux);
+  let [low, high] = [0, 30];
+  for (let i = 0; i < 30; i++) {
+    const middle = (low + high) / 2;
+    if (left(middle) < share) low = middle;
+    else high = middle;
+  }
+  return -high;
+}
+
+const HALF_LEFT = 0.5;
+
 /** Tabulates a year of weeks for one channel: below 1 ms, and 15 µs for every new declination. */
-export function seasonTable(place: Place, tables: ChannelTables, weeks: SeasonWeeks): SeasonTable {
-  const { sunBelowDeg } = CHANNEL_FACTS[tables.channel];
+export function seasonTable(
+  place: Place,
+  tables: ChannelTables,
+  weeks: SeasonWeeks,
+  { moon, own = SKY_ONLY }: SeasonOptions,
+): SeasonTable {
+  const { sunBelowDeg, leastShare } = twilightLimitOf(moon);
   const known: ReturnType<SeasonTable["byBin"]>[] = [];
-  const dark = weeks.suns.map((sun) => darkOf(place, sunBelowDeg, sun));
+  const weeksBelow = (deg: number): DarkWeeks => {
+    const dark = weeks.suns.map((sun) => darkOf(place, deg, sun));
+    return {
+      duskHalfDeg: Int32Array.from(dark, (d) => Math.round(wrap360(d.fromDeg) * HA_PER_DEG)),
+      darkHalfDeg: Int32Array.from(dark, (d) => Math.round(d.lengthDeg * HA_PER_DEG)),
+    };
+  };
+  const atShare = (share: number) => Math.min(sunBelowDeg, sunAtShare(tables, own, share));
   return {
     clearChance: weeks.months.map((month) => place.clearChance[month - 1] ?? 0),
-    duskHalfDeg: Int32Array.from(dark, (d) => Math.round(wrap360(d.fromDeg) * HA_PER_DEG)),
-    darkHalfDeg: Int32Array.from(dark, (d) => Math.round(d.lengthDeg * HA_PER_DEG)),
-    byBin: (bin) => (known[bin] ??= sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90)),
+    usable: weeksBelow(leastShare > 0 ? atShare(leastShare) : sunBelowDeg),
+    worth: weeksBelow(atShare(HALF_LEFT)),
+    byBin: (bin) => (known[bin] ??= sumsOverHourAngle(tables, bin / DEC_PER_DEG - 90, own)),
   };
 }
 
@@ -89,7 +136,7 @@ const SIN_HA = Float64Array.from(HOUR_ANGLES, Math.sin);
 const COS_HA = Float64Array.from(HOUR_ANGLES, Math.cos);
 
 /** Usable and worth degrees of hour angle of a declination, summed up from −180° over two turns. Moonless; refraction ignored. */
-function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonTable["byBin"]> {
+function sumsOverHourAngle(t: ChannelTables, decDeg: number, own: OwnLight): ReturnType<SeasonTable["byBin"]> {
   const usable = new Float32Array(2 * HA_BINS + 1);
   const worth = new Float32Array(2 * HA_BINS + 1);
   const sinDec = Math.sin(degToRad(decDeg));
@@ -105,7 +152,7 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonT
       const facing = azimuthBin(cosLatitude * sinDec - sinLatitude * towardsMeridian, -cosDec * SIN_HA[i]!);
       const bin = sinBin(up);
       const glow = domeFoot === null ? 0 : domeFoot[facing]! * domeFade[bin]!;
-      if (up >= sinSkyline[facing]!) value = extinction2[bin]! / (darkOverZenith[bin]! + glow);
+      if (up >= sinSkyline[facing]!) value = minuteWorth(extinction2[bin]!, darkOverZenith[bin]! + glow, own);
     }
     usable[i + 1] = usable[i]! + (value > 0 ? step : 0);
     worth[i + 1] = worth[i]! + value * step;
@@ -119,6 +166,7 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number): ReturnType<SeasonT
 
 /** Running sums of a declination's two neighbours in the table, and the share of the upper one. */
 interface Sums {
+  readonly dark: DarkWeeks;
   readonly below: Float32Array;
   readonly above: Float32Array;
   readonly share: number;
@@ -127,14 +175,14 @@ interface Sums {
 function sumsAt(table: SeasonTable, decDeg: number, of: "usable" | "worth"): Sums {
   const bin = Math.min(Math.max((decDeg + 90) * DEC_PER_DEG, 0), 180 * DEC_PER_DEG);
   const low = Math.min(Math.floor(bin), 180 * DEC_PER_DEG - 1);
-  return { below: table.byBin(low)[of], above: table.byBin(low + 1)[of], share: bin - low };
+  return { dark: table[of], below: table.byBin(low)[of], above: table.byBin(low + 1)[of], share: bin - low };
 }
 
 /** What a target's dark hours of a week hold: the difference of two running sums. */
-function overWeek(table: SeasonTable, { below, above, share }: Sums, raHalfDeg: number, week: number): number {
+function overWeek({ dark, below, above, share }: Sums, raHalfDeg: number, week: number): number {
   // Hour angle counted from −180°.
-  const start = (table.duskHalfDeg[week]! - raHalfDeg + HA_BINS + HA_BINS / 2) % HA_BINS;
-  const end = start + table.darkHalfDeg[week]!;
+  const start = (dark.duskHalfDeg[week]! - raHalfDeg + HA_BINS + HA_BINS / 2) % HA_BINS;
+  const end = start + dark.darkHalfDeg[week]!;
   const low = below[end]! - below[start]!;
   return low + share * (above[end]! - above[start]! - low);
 }
@@ -146,7 +194,7 @@ export function weekNight(
   week: number,
 ): { readonly usableMin: number; readonly worthMin: number } {
   const raHalfDeg = Math.round(target.raDeg * HA_PER_DEG);
-  const min = (of: "usable" | "worth") => overWeek(table, sumsAt(table, target.decDeg, of), raHalfDeg, week) * 4;
+  const min = (of: "usable" | "worth") => overWeek(sumsAt(table, target.decDeg, of), raHalfDeg, week) * 4;
   return { usableMin: min("usable"), worthMin: min("worth") };
 }
 
@@ -162,16 +210,16 @@ export function comingSeason(
   const [usable, worth] = [sumsAt(table, target.decDeg, "usable"), sumsAt(table, target.decDeg, "worth")];
   const raHalfDeg = Math.round(target.raDeg * HA_PER_DEG);
   let opens = 0;
-  while (opens < WEEKS && overWeek(table, usable, raHalfDeg, opens) < USEFUL_DEG) opens++;
-  if (opens === WEEKS) return { left: { kind: "short" }, worthHoursANight: 0, clearNights: 0 };
+  while (opens < WEEKS && overWeek(usable, raHalfDeg, opens) < USEFUL_DEG) opens++;
+  if (opens === WEEKS) return { left: { kind: "short" }, worthHoursANight: 0, clearNights: 0, bestHoursANight: 0 };
   let closes = opens;
   let counted = 0;
   let worthHours = 0;
   let clearNights = 0;
-  while (closes < WEEKS && (closes === opens || overWeek(table, usable, raHalfDeg, closes) >= USEFUL_DEG)) {
+  while (closes < WEEKS && (closes === opens || overWeek(usable, raHalfDeg, closes) >= USEFUL_DEG)) {
     if (counted < USEFUL_WEEKS_AHEAD) {
       counted++;
-      worthHours += overWeek(table, worth, raHalfDeg, closes) / 15;
+      worthHours += overWeek(worth, raHalfDeg, closes) / 15;
       clearNights += 7 * table.clearChance[closes]!;
     }
     closes++;
@@ -182,5 +230,7 @@ export function comingSeason(
       : closes === WEEKS
         ? { kind: "allYear" }
         : { kind: "open", weeksLeft: closes };
-  return { left, worthHoursANight: worthHours / counted, clearNights };
+  let best = 0;
+  for (let week = 0; week < WEEKS; week += BEST_EVERY) best = Math.max(best, overWeek(worth, raHalfDeg, week) / 15);
+  return { left, worthHoursANight: worthHours / counted, clearNights, bestHoursANight: best };
 }

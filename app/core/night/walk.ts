@@ -1,3 +1,4 @@
+import type { BesideSky } from "~/core/exposure";
 import type { Vec3 } from "~/core/sky";
 import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
 import { azimuthBin, cosBin, sinBin, type ChannelSky } from "./channel-sky";
@@ -21,6 +22,8 @@ export interface Walk {
   readonly worth: Float32Array;
   /** The same as if there were no Moon; 0 where lost to something else. */
   readonly moonless: Float32Array;
+  /** What the Moon leaves, whether or not that is enough for whoever asks; 0 where lost to something else. */
+  readonly left: Float32Array;
 }
 
 /**
@@ -28,10 +31,7 @@ export interface Walk {
  * With it a minute is weighed by the whole SNR² rate (MATHS 6.2), without it by the sky alone: narrow bands keep more of their worth
  * under the Moon, because reading and their own light are there anyway.
  */
-export interface OwnLight {
-  readonly object: number;
-  readonly rest: number;
-}
+export type OwnLight = BesideSky;
 
 const SKY_ONLY: OwnLight = { object: 0, rest: 0 };
 
@@ -46,6 +46,7 @@ export const emptyWalk = (count: number): Walk => ({
   cause: new Uint8Array(count),
   worth: new Float32Array(count),
   moonless: new Float32Array(count),
+  left: new Float32Array(count),
 });
 
 /** Whether a lamp shines into a direction. A function of its own: a closure in the loop below would cost more than all the rest. */
@@ -66,7 +67,7 @@ export function walkTarget(
   own: OwnLight = SKY_ONLY,
 ): Walk {
   const out = into ?? emptyWalk(steps.count);
-  const { cause, worth, moonless } = out;
+  const { cause, worth, moonless, left } = out;
   // By index: numbers taken out of an array by destructuring stay boxed in the loop, which makes it three times slower.
   const x = ofDate[0];
   const y = ofDate[1];
@@ -74,15 +75,17 @@ export function walkTarget(
   const { sinSkylineMax, sinSkylineMin, sinSkyline, isDark, cosAvoidance, leastShare, sinMinAltitude } = sky;
   const { extinction2, darkOverZenith, scatter, moonStrength, scattering, sinLatitude, cosLatitude } = sky;
   const { sinSidereal, cosSidereal, moon, moonAltitudeDeg } = steps;
-  const { domeFoot, domeFade, lamps } = sky;
+  const { domeFoot, domeFade, lamps, twilight, leastTwilightShare } = sky;
   const sinClear = Math.max(sinSkylineMax, sky.sinLampsMax); // above it nothing is in the way, whatever the azimuth
   cause.fill(LIGHT_SKY);
   worth.fill(0);
   moonless.fill(0);
+  left.fill(0);
   for (let i = sky.darkFrom; i < sky.darkTo; i++) {
     let lost: number = USABLE;
     let value = 0;
     let withoutMoon = 0;
+    let underMoon = 0;
     const toMeridian = x * cosSidereal[i]! + y * sinSidereal[i]!;
     const up = sinLatitude * z + cosLatitude * toMeridian;
     if (isDark[i] === 0) lost = LIGHT_SKY;
@@ -105,14 +108,24 @@ export function walkTarget(
             const north = cosLatitude * z - sinLatitude * toMeridian;
             background += domeFoot[azimuthBin(north, east)]! * domeFade[bin]!;
           }
-          withoutMoon = value = minuteWorth(extinction2[bin]!, background, own);
-          if (moonAltitudeDeg[i]! > 0) {
-            const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
-            const moonlight = scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
-            if (cosSeparation > cosAvoidance[i]! || background < leastShare * (background + moonlight)) {
-              lost = MOON;
-              value = 0;
-            } else value = minuteWorth(extinction2[bin]!, background + moonlight, own);
+          // As `minuteWorth`, with what both shares ask for kept at hand.
+          const object = own.object > 0 ? own.object * Math.sqrt(extinction2[bin]!) : 0;
+          const signal = extinction2[bin]! * (1 + own.object + own.rest);
+          const dark = object + background + own.rest;
+          const lit = dark + twilight[i]!;
+          if (dark < leastTwilightShare * lit) lost = LIGHT_SKY;
+          else {
+            withoutMoon = underMoon = value = signal / lit;
+            if (moonAltitudeDeg[i]! > 0) {
+              const cosSeparation = x * moon[3 * i]! + y * moon[3 * i + 1]! + z * moon[3 * i + 2]!;
+              const all = lit + scatter[bin]! * moonStrength[i]! * scattering[cosBin(cosSeparation)]!;
+              underMoon = signal / all;
+              value = underMoon;
+              if (cosSeparation > cosAvoidance[i]! || dark < leastShare * all) {
+                lost = MOON;
+                value = 0;
+              }
+            }
           }
         }
       }
@@ -120,6 +133,7 @@ export function walkTarget(
     cause[i] = lost;
     worth[i] = value;
     moonless[i] = withoutMoon;
+    left[i] = underMoon;
   }
   return out;
 }
@@ -131,15 +145,18 @@ export interface NightSums {
   /** What would be usable if there were no Moon, and its worth. */
   readonly moonlessMin: number;
   readonly moonlessWorthMin: number;
+  /** Worth of the same minutes under the Moon, whether or not it is enough for whoever asks: what the Moon leaves. */
+  readonly leftWorthMin: number;
 }
 
 /** Adds up a walk. */
-export function sumsOf(steps: NightSteps, { cause, worth, moonless }: Walk): NightSums {
-  let [usable, value, usableMoonless, valueMoonless] = [0, 0, 0, 0];
+export function sumsOf(steps: NightSteps, { cause, worth, moonless, left }: Walk): NightSums {
+  let [usable, value, usableMoonless, valueMoonless, valueLeft] = [0, 0, 0, 0, 0];
   for (let i = 0; i < steps.count; i++) {
     if (moonless[i]! === 0) continue;
     usableMoonless++;
     valueMoonless += moonless[i]!;
+    valueLeft += left[i]!;
     if (cause[i] !== 0) continue;
     usable++;
     value += worth[i]!;
@@ -150,6 +167,7 @@ export function sumsOf(steps: NightSteps, { cause, worth, moonless }: Walk): Nig
     worthMin: value * stepMin,
     moonlessMin: usableMoonless * stepMin,
     moonlessWorthMin: valueMoonless * stepMin,
+    leftWorthMin: valueLeft * stepMin,
   };
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { nightDate, nightsBetween } from "~/core/time";
-import { monthsOf, seasonOf, USUAL_MOON, yearNights, yearOf, type Place, type YearNight } from ".";
+import { monthsOf, seasonOf, USUAL_MOON, yearNights, yearOf, type MoonWishes, type Place, type YearNight } from ".";
 
 const place: Place = {
   name: "Check",
@@ -15,7 +15,8 @@ const place: Place = {
   clearChance: Array<number>(12).fill(0.3),
 };
 const m31 = { frame: "icrs", raDeg: 10.6847, decDeg: 41.269 } as const;
-const yearAt = (p: Place) => yearNights(p, nightDate("2025-01-01"), 365, USUAL_MOON);
+const DARK: MoonWishes = { ...USUAL_MOON, twilight: "below18" };
+const yearAt = (p: Place) => yearNights(p, nightDate("2025-01-01"), 365, DARK);
 const skies = yearAt(place);
 const hours = (nights: readonly YearNight[], of: (n: YearNight) => number) =>
   nights.reduce((s, n) => s + of(n), 0) / 60;

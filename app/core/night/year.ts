@@ -5,6 +5,7 @@ import type { MoonWishes } from "./moon-school";
 import { clearChanceOn, type Place } from "./place";
 import { placeNight, type PlaceNight } from "./place-night";
 import { targetNight } from "./target-night";
+import type { OwnLight } from "./walk";
 
 /** One night of a year for a target. */
 export interface YearNight {
@@ -37,9 +38,14 @@ export const yearNights = (place: Place, from: NightDate, count: number, moon: M
   Array.from({ length: count }, (_, i) => placeNight(place, addNights(from, i), moon));
 
 /** Every one of some nights for a target in one channel, clear sky assumed. */
-export const yearOf = (nights: readonly PlaceNight[], target: Equatorial<"icrs">, channel: Channel): YearNight[] =>
+export const yearOf = (
+  nights: readonly PlaceNight[],
+  target: Equatorial<"icrs">,
+  channel: Channel,
+  own?: OwnLight,
+): YearNight[] =>
   nights.map((night) => {
-    const { usableMin, worthMin, moonlessMin, moonlessWorthMin } = targetNight(night, target, channel);
+    const { usableMin, worthMin, moonlessMin, moonlessWorthMin } = targetNight(night, target, channel, own);
     const { illuminatedFraction } = night.sky;
     return { date: night.date, usableMin, worthMin, moonlessMin, moonlessWorthMin, illuminatedFraction };
   });

@@ -8,6 +8,7 @@ export {
   type FrameData,
   type GoalData,
   type Need,
+  type OwnByChannel,
   type ProjectData,
   type PanelGoal,
   type Urgency,

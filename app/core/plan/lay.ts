@@ -1,4 +1,5 @@
-import type { PlaceNight } from "~/core/night";
+import { underSky } from "~/core/exposure";
+import type { Place, PlaceNight } from "~/core/night";
 import { laidOut, type SheetProject } from "./sheet";
 import {
   nightFrom,
@@ -7,6 +8,7 @@ import {
   type NightStock,
   type Planning,
   type SeasonPlan,
+  type SeasonProject,
   type SeasonQuestion,
 } from "./season";
 
@@ -21,8 +23,20 @@ export function layEvenings(question: SeasonQuestion, stock: NightStock): (eveni
       if (!place || !rig || ids.length === 0) return evening;
       const nightOf = (id: string): PlaceNight => nightFrom(stock, place.place, evening.night, projectOf.get(id)!.moon);
       const projects = ids.flatMap((id): SheetProject[] => {
-        const shot = projectOf.get(id)?.shot;
-        return shot ? [{ id, ...shot, night: nightOf(id), filterName: (channel) => channel }] : [];
+        const project = projectOf.get(id);
+        const shot = project?.shot;
+        const home = question.places.find((p) => p.id === project?.placeId)?.place;
+        return shot
+          ? [
+              {
+                id,
+                ...shot,
+                own: ownThere(project!, home, place.place),
+                night: nightOf(id),
+                filterName: (channel) => channel,
+              },
+            ]
+          : [];
       });
       if (projects.length < ids.length) return evening;
       return laidOut({
@@ -36,6 +50,15 @@ export function layEvenings(question: SeasonQuestion, stock: NightStock): (eveni
         within: null,
       });
     });
+}
+
+/** By what the minutes of a project's channels are weighed at a place, from what they are weighed by at home. */
+function ownThere(project: SeasonProject, home: Place | undefined, there: Place): SheetProject["own"] {
+  return Object.fromEntries(
+    project.wants.flatMap(({ channel, own }) =>
+      own && home ? [[channel, underSky(own, home.skyMagPerArcsec2, there.skyMagPerArcsec2)]] : [],
+    ),
+  );
 }
 
 /** Plans a season with its evenings laid out by the clock: `planSeason`, as people meet it. */

@@ -1,5 +1,5 @@
 import type { CatalogEntry } from "~/core/catalog";
-import { firstHours, subAdvice, type Filter, type Rig } from "~/core/exposure";
+import { pictureOf, subAdvice, type Filter, type Rig } from "~/core/exposure";
 import { opticsOf, panelsFor, USUAL_OVERLAP } from "~/core/framing";
 import type { Place } from "~/core/night";
 import { usualRotationDegPerHour } from "~/core/sky";
@@ -11,7 +11,7 @@ const UNKNOWN_SUB_SEC = 300;
 
 /**
  * A project to start from: framed along the object's long axis, as many panels as its outline needs, channels by its light,
- * sub lengths by rig and sky, hours by rule of thumb. Everything can be changed afterwards.
+ * sub lengths and hours by rig and sky. Everything can be changed afterwards.
  */
 export function newProject(
   entry: CatalogEntry,
@@ -35,12 +35,13 @@ export function newProject(
     { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin },
   );
   const { skyMagPerArcsec2, seeingArcsec, latitudeDeg, minAltitudeDeg } = kit.place;
-  const first = firstHours(entry, {
-    focalRatio: optics.focalRatio,
-    channels: kit.filters.map((f) => f.data.channel),
+  const picture = pictureOf(entry, {
+    rig: kit.rig,
+    filters: kit.filters.map((f) => f.data),
     skyMagPerArcsec2,
+    seeingArcsec,
   });
-  const channels = first.flatMap(({ channel, hours }): PanelGoal[] => {
+  const channels = picture.jobs.flatMap(({ channel, hours }): PanelGoal[] => {
     const filter = kit.filters.find((f) => f.data.channel === channel);
     // Wanted, but nothing for it in this rig: it stays in the budget for whoever has.
     if (!filter) return [{ channel, filterId: "", hoursPerPanel: hours, subSec: UNKNOWN_SUB_SEC }];
@@ -61,6 +62,7 @@ export function newProject(
       startedOn,
       school: columns * rows > 1 ? "allPanelsEveryNight" : "panelAfterPanel",
       notes: "",
+      light: picture.weighedBy,
     },
     // The frame's long side is its width, 90° from its up axis.
     frame: {

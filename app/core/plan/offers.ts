@@ -2,6 +2,7 @@ import type { Channel } from "~/core/exposure";
 import { targetNight, type PlaceNight } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import type { NightDate } from "~/core/time";
+import type { OwnByChannel } from "./project";
 
 /** What one night offers in one channel, in clock minutes; worth without the Moon beside it. */
 export interface ChannelOffer {
@@ -21,11 +22,12 @@ export const nightOffer = (
   night: PlaceNight,
   target: Equatorial<"icrs">,
   channels: readonly Channel[],
+  own: OwnByChannel = {},
 ): NightOffer => ({
   date: night.date,
   channels: Object.fromEntries(
     channels.map((c) => {
-      const { usableMin, worthMin, moonlessWorthMin } = targetNight(night, target, c);
+      const { usableMin, worthMin, moonlessWorthMin } = targetNight(night, target, c, own[c]);
       return [c, { usableMin, worthMin, moonlessWorthMin }];
     }),
   ),

@@ -1,6 +1,6 @@
 import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
-import type { Channel, Filter } from "~/core/exposure";
-import type { MoonSchool, MoonWishes } from "~/core/night";
+import type { Channel, Filter, ObjectLight } from "~/core/exposure";
+import type { MoonSchool, MoonWishes, OwnLight } from "~/core/night";
 import { hoursFor } from "./panel-hours";
 import type { HoursCount, ShootingRules } from "./season";
 
@@ -12,6 +12,9 @@ export interface Need {
   readonly remainingMin: number;
   readonly subSec: number;
 }
+
+/** By what the minutes of a project's channels are weighed at the place of its part. */
+export type OwnByChannel = Readonly<Partial<Record<Channel, OwnLight>>>;
 
 /** How a project stands against the others when both want the same night, and what its hours count then. */
 export const URGENCIES = { first: 2, usual: 1, whenFree: 0.5 } as const;
@@ -54,6 +57,8 @@ export interface ProjectData {
   readonly deadline?: string;
   /** How the Moon is taken for this picture; absent = as each member does. */
   readonly moon?: MoonWishes;
+  /** What the faintest part that belongs to the picture shines with: by it minutes are weighed; absent = as a usual faint object. */
+  readonly light?: ObjectLight;
   /** How its hours count: absent = as kept. */
   readonly hours?: HoursCount;
   /** How it is shot, where not as usual. */

@@ -75,7 +75,7 @@ export function nightSheet(at: SheetQuestion): RunSheet {
     const open = { startMs: utcMs(Math.max(opens[stage]!, at.within?.startMs ?? 0)), endMs: span.endMs };
     const targetOf = (panel: string, channel: Channel) => {
       const drawn = project.panels.find((p) => panelName(p.number) === panel);
-      return drawn ? targetNight(project.night, drawn.centre, channel) : null;
+      return drawn ? targetNight(project.night, drawn.centre, channel, project.own[channel]) : null;
     };
     const visits = visitsOf(block, {
       project,

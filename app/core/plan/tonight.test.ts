@@ -30,12 +30,13 @@ const allNight = { frame: "icrs", raDeg: 70, decDeg: 46 } as const;
 describe("the verdict", () => {
   const choose = (night: ReturnType<typeof at>, projects: TonightProject[], evenings: Evening[] = []) =>
     chooseTonight(evenings, {
+      isDark: true,
       steps: night.steps,
       projects,
       walkOf: (b) => projects.find((p) => p.id === b.projectId)?.walk ?? null,
     });
-  const late = { id: "late", target: allNight, needs: [need("OIII", 600)] };
-  const early = { id: "early", target: evening, needs: [need("OIII", 600)] };
+  const late = { id: "late", target: allNight, needs: [need("OIII", 600)], own: {} };
+  const early = { id: "early", target: evening, needs: [need("OIII", 600)], own: {} };
 
   it("goes by the plan's first night: the early target first, the late one takes over (the planner's own evening)", () => {
     const night = at("2026-12-05");
@@ -52,10 +53,10 @@ describe("the verdict", () => {
 
   it("stays in without darkness, without anything up, without anything left to do, and where a person says so", () => {
     const night = at("2026-12-05");
-    const low = { id: "south", target: { frame: "icrs", raDeg: 70, decDeg: -60 } as const, needs: [need("L", 60)] };
+    const low = { id: "south", target: { frame: "icrs", raDeg: 70, decDeg: -60 } as const, needs: [need("L", 60)], own: {} };
     const south = projectTonight(night, low, [])!;
     expect(choose(night, [south])).toEqual({ kind: "stayIn", reason: "nothingUp" });
-    expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)] }, [])).toBeNull();
+    expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)], own: {} }, [])).toBeNull();
     expect(choose(night, [])).toEqual({ kind: "stayIn", reason: "allDone" });
     const summer = placeNight({ ...place, latitudeDeg: 69 }, nightDate("2026-06-21"), USUAL_MOON);
     expect(choose(summer, [south])).toEqual({ kind: "stayIn", reason: "noDarkness" });
@@ -67,7 +68,7 @@ describe("the verdict", () => {
   });
 
   it("shows a project in the channel planned, else in the order of the night, and names the weakest panel first", () => {
-    const wanted = { id: "p", target: allNight, needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")] };
+    const wanted = { id: "p", target: allNight, needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")], own: {} };
     expect(projectTonight(at("2026-12-05"), wanted, [])!.channel).toBe("L");
     const ha = projectTonight(at("2026-12-05"), wanted, ["Ha"])!;
     expect([ha.channel, ha.panels, ha.isPlanned]).toEqual(["Ha", ["P2", "P1"], true]);

@@ -1,9 +1,9 @@
 import type { Channel } from "~/core/exposure";
-import { CAUSES, targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
+import { targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { utcMs, type UtcMs } from "~/core/time";
 import { inNightOrder } from "./channel-order";
-import type { Need } from "./project";
+import type { Need, OwnByChannel } from "./project";
 import type { Evening, PlannedBlock } from "./season";
 
 /** A project on one night, in the channel that the plan has for it, else the one that it would use. */
@@ -53,13 +53,18 @@ const LEAST_MIN = 45; // less is not worth setting up for; common practice, no s
 /** What a night has for a project: in the channel planned, else the first in the order of the night that finds time. */
 export function projectTonight(
   night: PlaceNight,
-  project: { readonly id: string; readonly target: Equatorial<"icrs">; readonly needs: readonly Need[] },
+  project: {
+    readonly id: string;
+    readonly target: Equatorial<"icrs">;
+    readonly needs: readonly Need[];
+    readonly own: OwnByChannel;
+  },
   planned: readonly Channel[],
 ): TonightProject | null {
   const open = project.needs.filter((n) => n.remainingMin > 0.5);
   const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
   const candidates = [...new Set(open.map((n) => n.channel))].map((channel) => {
-    const target = targetNight(night, project.target, channel);
+    const target = targetNight(night, project.target, channel, project.own[channel]);
     const mine = open.filter((n) => n.channel === channel).sort((a, b) => share(b) - share(a));
     return {
       id: project.id,
@@ -88,6 +93,8 @@ export function chooseTonight(
   evenings: readonly Evening[],
   at: {
     readonly steps: NightSteps;
+    /** Whether it gets dark enough overhead at all. */
+    readonly isDark: boolean;
     readonly projects: readonly TonightProject[];
     readonly walkOf: (block: PlannedBlock) => Walk | null;
   },
@@ -109,6 +116,5 @@ export function chooseTonight(
   const closed = evenings.find((e) => e.closed === "busy" || e.closed === "forbidden")?.closed;
   if (closed === "busy" || closed === "forbidden") return { kind: "stayIn", reason: closed };
   if (projects.some((p) => p.usableMin >= LEAST_MIN)) return { kind: "stayIn", reason: "leftFree" };
-  const isLight = projects.every((p) => p.walk.cause.every((c) => CAUSES[c] === "lightSky"));
-  return { kind: "stayIn", reason: isLight ? "tooLight" : "nothingUp" };
+  return { kind: "stayIn", reason: at.isDark ? "nothingUp" : "tooLight" };
 }

@@ -15,10 +15,11 @@ const project = {
   id: "p",
   target: { frame: "icrs", raDeg: 70, decDeg: 46 } as const,
   needs: [{ panel: "P1", channel: "OIII" as const, goalMin: 900, remainingMin: 900, subSec: 300 }],
+  own: {},
 };
 const projects = [projectTonight(evening, project, ["OIII"])!];
 const block = wholeBlock(evening, project, "OIII");
-const choice = chooseTonight([testEvening(evening, [block])], { steps, projects, walkOf: () => projects[0]!.walk });
+const choice = chooseTonight([testEvening(evening, [block])], { isDark: true, steps, projects, walkOf: () => projects[0]!.walk });
 const rules: GoingRules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
 const CALM = { airC: 8, dewC: -2, humidity: 0.5, windMs: 1, gustMs: 2, seeingArcsec: 2.5, hazeMag: 0, rainChance: 0 };
 
@@ -207,7 +208,7 @@ describe("the verdict with weather", () => {
     expect(judge(weather(() => 0.9), {}, [away(45, 2.5), away(30, 2.5)]).away?.travelMin).toBe(30); // prettier-ignore
   });
   it("stays in when there is nothing to shoot, whatever the sky", () => {
-    const none = chooseTonight([], { steps, projects: [], walkOf: () => null });
+    const none = chooseTonight([], { isDark: true, steps, projects: [], walkOf: () => null });
     const weighed = weighNight({ steps, choice: none, projects: [], weather: weather(() => 1), rules });
     const v = judgeNight({ steps, choice: none, weighed, rules, away: [], look: null });
     expect([v.kind, v.reasons, v.change]).toEqual(["stayIn", [], null]);

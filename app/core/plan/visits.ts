@@ -1,7 +1,7 @@
 import { cycleSec, type Channel, type Overheads } from "~/core/exposure";
 import type { UtcInterval } from "~/core/time";
 import { dealPanels } from "./panels";
-import type { Need, ProjectData } from "./project";
+import type { Need, OwnByChannel, ProjectData } from "./project";
 import type { PlannedBlock, TurnStep } from "./season";
 
 /** Subs of one panel in one channel, in the order of a night. */
@@ -22,6 +22,8 @@ export interface Shot {
   readonly needs: readonly Need[];
   readonly school: ProjectData["school"];
   readonly roundSubs?: number;
+  /** By what its minutes are weighed where it is shot. */
+  readonly own: OwnByChannel;
 }
 
 /** A need's name. */

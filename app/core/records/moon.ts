@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { CHANNELS, type Channel } from "~/core/exposure";
-import { MOON_SCHOOLS, type MoonSchool, type MoonWishes } from "~/core/night";
+import { MOON_SCHOOLS, TWILIGHT_SCHOOLS, type MoonSchool, type MoonWishes } from "~/core/night";
 import type { MoonRule } from "~/core/sky";
 import { numberOf, numbersOf, type NumberField } from "./fields";
 import { objectOf, type Plain } from "./kind";
@@ -20,10 +20,14 @@ export const perChannel = <T>(schema: Joi.Schema): Joi.ObjectSchema<Plain<Partia
 /** One of the schools. */
 export const moonSchool = Joi.string().valid(...MOON_SCHOOLS);
 
-/** A person's or a project's wish about the Moon. */
+/** A person's or a project's wish about the light of Moon and twilight. */
 export const moonWishes = objectOf<MoonWishes>({
   school: moonSchool.label("School of the Moon"),
   leastShare: numberOf({ label: MOON_SHARE_FIELD.label, min: 0.01, max: 0.95 }),
+  twilight: Joi.string()
+    .valid(...TWILIGHT_SCHOOLS)
+    .optional()
+    .label("School of twilight"),
   rules: perChannel<MoonRule>(objectOf(numbersOf(MOON_RULE_FIELDS))).optional(),
   channels: perChannel<MoonSchool>(moonSchool).optional(),
 });

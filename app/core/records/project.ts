@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { CHANNELS } from "~/core/exposure";
+import { CHANNELS, type ObjectLight } from "~/core/exposure";
 import {
   PANEL_SCHOOLS,
   SHARING_WAYS,
@@ -22,6 +22,12 @@ export const RULE_FIELDS = {
   clearRun: { label: "Clear nights in a row", min: 2, max: 4, isWhole: true },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Numbers of what a target shines with. */
+export const LIGHT_FIELDS = {
+  line: { label: "Light in the line", unit: "R", min: 0, max: 1_000_000 },
+  surface: { label: "Surface brightness", unit: "mag/arcsec²", min: 5, max: 35 },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 /** Numbers of who shoots what. */
 export const SHARING_FIELDS = {
   floor: { label: "Least share of each", min: 0, max: 0.5 },
@@ -30,11 +36,12 @@ export const SHARING_FIELDS = {
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 export const project: RecordSchema<ProjectData> = {
-  version: 2,
+  version: 3,
   migrations: [
     // 1 → 2: place and rig are each member's own, in their part of the project.
     ({ placeId, rigId, ...data }) =>
       typeof placeId === "string" && typeof rigId === "string" ? { ...data, begun: { placeId, rigId } } : data,
+    (data) => data, // 2 → 3: what its target shines with can be kept, and how twilight is taken
   ],
   schema: objectOf<ProjectData>({
     name,
@@ -51,6 +58,14 @@ export const project: RecordSchema<ProjectData> = {
       .label("Urgency"),
     deadline: night.optional().label("Deadline"),
     moon: moonWishes.optional(),
+    light: objectOf<ObjectLight>({
+      ha: numberOf(LIGHT_FIELDS.line),
+      oiii: numberOf(LIGHT_FIELDS.line),
+      sii: numberOf(LIGHT_FIELDS.line),
+      magPerArcsec2: numberOf(LIGHT_FIELDS.surface).allow(null),
+    })
+      .optional()
+      .label("Light of the target"),
     hours: Joi.string().valid("kept", "light").optional().label("Whose hours"),
     rules: objectOf<ShootingRules>({
       roundSubs: numberOf(RULE_FIELDS.roundSubs).optional(),

@@ -116,10 +116,11 @@ export const WARM_FIELD = {
 const isTrue = Joi.boolean();
 
 export const rig: RecordSchema<Rig> = {
-  version: 3,
+  version: 4,
   migrations: [
     (data) => data, // 1 → 2: settings of the camera and the warmth of an uncooled sensor can be given
     (data) => data, // 2 → 3: a mount in altitude and azimuth, what is typical of its class, and power can be given
+    (data) => data, // 3 → 4: a photo camera can be one as it is sold
   ],
   schema: objectOf<Rig>({
     name,
@@ -127,6 +128,7 @@ export const rig: RecordSchema<Rig> = {
     sensor: objectOf<SensorGeometry>(numbersOf(SENSOR_FIELDS)),
     ...numbersOf(CAMERA_FIELDS),
     isColour: isTrue.label("Colour camera"),
+    isStock: isTrue.optional().label("Photo camera as sold"),
     cameraName: textOf({ label: "Name in its files", max: 4000 }),
     isCooled: isTrue.label("Cooled"),
     isGuided: isTrue.label("Guided"),

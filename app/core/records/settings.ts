@@ -43,12 +43,13 @@ export const WISH_FIELD: NumberField = { label: "Minimum hours", unit: "h", min:
 export const USUAL_WISH_HOURS = 2;
 
 export const settings: RecordSchema<Settings> = {
-  version: 3,
+  version: 4,
   // 1 → 2: the wish was left out until somebody changed it.
   migrations: [
     (data) => ({ wishHours: USUAL_WISH_HOURS, ...data }),
     // 2 → 3: everybody kept away by fixed separations; what that lost of a bright night was never said.
     (data) => ({ moon: USUAL_MOON, standsBeforeDark: true, simulatedServices: false, ...data }),
+    (data) => data, // 3 → 4: how twilight is taken can be said
   ],
   schema: objectOf<Settings>({
     memberId: id,

@@ -13,6 +13,7 @@ export { refractionOfApparentArcmin, refractionOfTrueArcmin } from "./refraction
 export { extinctionMagPerAirmass } from "./extinction";
 export { moonlightNanolambert, moonIlluminance, scatteringTerms, thinAirmass } from "./moonlight";
 export { moonColourFactor } from "./moon-colour";
+export { TWILIGHT_BEGINS_DEG, twilightFlux } from "./twilight";
 export {
   DOME_FADE_DEG,
   darkSkyNanolambert,

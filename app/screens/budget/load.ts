@@ -1,5 +1,5 @@
-import { starAt, starsWithin, surfaceBrightness, type SkyData } from "~/core/catalog";
-import type { Channel } from "~/core/exposure";
+import { starAt, starsWithin, surfaceBrightness, type CatalogEntry, type SkyData } from "~/core/catalog";
+import { pictureJudge, type Channel } from "~/core/exposure";
 import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { learntTime, type LoomCell } from "~/core/ledger";
 import { bestRate } from "~/core/night";
@@ -12,6 +12,7 @@ import { nightOver } from "~/desk/nights";
 import { libraryHere } from "~/desk/open-library";
 import type { Library } from "~/desk/library";
 import { requireContext, type ProjectContext } from "~/desk/project";
+import { pictureKit } from "~/desk/picture";
 import { weatherKept } from "~/desk/weather";
 import { findTarget } from "~/desk/targets";
 
@@ -41,6 +42,19 @@ function nightAir(library: Library, c: ProjectContext, night: NightDate): number
   return air[air.length >> 1] ?? null;
 }
 
+/** Exposure to begin with in every channel at hand: of those advised together, of any other beside them. */
+function firstHours(
+  library: Library,
+  c: ProjectContext,
+  entry: CatalogEntry,
+): Readonly<Partial<Record<Channel, number>>> {
+  const judge = pictureJudge(pictureKit(library, c.rig.data, c.place.data));
+  const { advice, jobs } = judge(entry);
+  const others = c.filters.map((f) => f.data.channel).filter((ch) => !jobs.some((j) => j.channel === ch));
+  const beside = others.flatMap((ch) => judge(entry, { ...advice, use: [...advice.use, ch] }).jobs.slice(-1));
+  return Object.fromEntries([...jobs, ...beside].map((j) => [j.channel, j.hours]));
+}
+
 /** What a budget is made from: goals, rig, sky, and what the chosen night offers. */
 export async function loadBudget(request: Request, projectId: string) {
   const library = await libraryHere();
@@ -65,11 +79,12 @@ export async function loadBudget(request: Request, projectId: string) {
     objectMag: entry ? surfaceBrightness(entry) : null,
     panels: c.panels.length,
     panelNames: c.panels.map((p) => panelName(p.number)),
-    offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels),
-    hoursMin: entry?.curated?.hoursMin ?? null,
+    offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels, c.own),
+    /** Exposure of a panel to begin with, by channel that there is a filter for; null where the target is not known. */
+    firstHours: entry ? firstHours(library, c, entry) : null,
     /** Worth of a minute at the target's best, by channel: what goals and depths are told for. */
     bestRates: Object.fromEntries(
-      channels.map((ch) => [ch, c.bestRates[ch] ?? bestRate(c.place.data, c.layout.centre, ch)]),
+      channels.map((ch) => [ch, c.bestRates[ch] ?? bestRate(c.place.data, c.layout.centre, ch, c.own[ch])]),
     ) as Readonly<Partial<Record<Channel, number>>>,
     /** Hours at the project's reference that an hour with this rig is, by channel, and whose that is; null = this one's own. */
     measuredBy:

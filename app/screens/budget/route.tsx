@@ -12,17 +12,14 @@ import {
   clockHoursFor,
   efficiencyOf,
   fileBytes,
-  isNarrow,
   niceSubSec,
   subAdvice,
   subEffects,
   sharedHours,
   sharesFor,
-  suggestedHours,
   type HoursShare,
   type SubQuestion,
 } from "~/core/exposure";
-import { opticsOf } from "~/core/framing";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
 import { MOON_SCHOOLS } from "~/core/night";
 import {
@@ -56,6 +53,7 @@ const SHARE_WORDS: Readonly<Record<HoursShare, string>> = {
   broad3111: "3 : 1 : 1 : 1, L : R : G : B",
   equalSnr: "equal signal to noise",
 };
+const UNKNOWN_HOURS = 6; // of a target that nobody knows; common practice, no source
 const FAINT_MAG = 25; // mag/arcsec², of a target whose brightness is not known
 
 /** A budget as it is typed, and the version that was on the page when that began. */
@@ -114,7 +112,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     panels,
     panelNames,
     offer,
-    hoursMin,
+    firstHours,
     starMags,
     keptHours,
     bestRates,
@@ -226,12 +224,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     const row = { channel: filter.data.channel, filterId, own: "", moon: "", isShort: false, setting: "" } as const;
     const question = questionFor(row);
     if (!question) return;
-    const hours = suggestedHours({
-      hoursMin: hoursMin ?? 4,
-      focalRatio: opticsOf(rig).focalRatio,
-      skyMagPerArcsec2: place.skyMagPerArcsec2,
-      isNarrow: isNarrow(filter.data.channel),
-    });
+    const hours = firstHours?.[filter.data.channel] ?? UNKNOWN_HOURS;
     setDrafts([...drafts, { ...row, hours: String(hours), sub: String(subAdvice(question).subSec) }]);
   };
   const addShort = (at: number, coreSec: number | null) => {
@@ -290,9 +283,15 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
               : ` Goals are hours with ${measuredBy}: one with your rig is ${Object.entries(hourIs)
                   .map(([channel, is]) => `${fixed(is, 2)} h in ${channel}`)
                   .join(", ")}.`}
-            {hoursMin !== null
-              ? ` Rule of thumb for this target: at least ${hoursMin} h at f/5 under 20 mag/arcsec².`
-              : ""}
+            {firstHours === null
+              ? ""
+              : ` To begin with, for this target with your rig under your sky: ${drafts
+                  .flatMap((d) =>
+                    d.isShort || firstHours[d.channel] === undefined
+                      ? []
+                      : [`${d.channel} ${trimmed(firstHours[d.channel]!)} h`],
+                  )
+                  .join(", ")}.`}
           </p>
         </div>
         <div className="w-44">

@@ -18,7 +18,9 @@ export async function loadFrame(request: Request, projectId: string) {
   const goals = c.goal.data.channels;
   const first = goals[0];
   const offer = first
-    ? nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, [first.channel]).channels[first.channel]
+    ? nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, [first.channel], c.own).channels[
+        first.channel
+      ]
     : undefined;
   return {
     frame,

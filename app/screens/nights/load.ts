@@ -181,7 +181,7 @@ export async function loadNight(request: Request) {
     if (all.findIndex((x) => x.projectId === b.projectId) !== i) return [];
     const c = chosen.contexts.find((x) => x.id === b.projectId)!;
     const over = nightOver(place.data, choice.night, c.moon);
-    const { ofDate } = targetNight(over, c.layout.centre, b.channel);
+    const { ofDate } = targetNight(over, c.layout.centre, b.channel, c.own[b.channel]);
     const way = targetEvents(
       nightWay(place.data, over.sky, over.steps, ofDate),
       several ? c.project.data.name : "Target",

@@ -1,5 +1,13 @@
-import { channelAdvice, type Channel, type Rig } from "~/core/exposure";
-import { bestRate, clearHoursByMonth, type MoonWishes, type Place } from "~/core/night";
+import { channelAdvice, type Channel } from "~/core/exposure";
+import {
+  bestRate,
+  clearHoursByMonth,
+  firstDarkNight,
+  isEverDark,
+  type MoonWishes,
+  type OwnLight,
+  type Place,
+} from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { addNights, weekdayOf, type NightDate } from "~/core/time";
 import { entryTitle } from "~/components/words/target-words";
@@ -8,18 +16,17 @@ import { loadChoice, type Choice } from "~/desk/choice";
 import type { Library } from "~/desk/library";
 import { namesOfDeleted } from "~/desk/deleted";
 import { ownLocks } from "~/desk/locks";
+import { nightOver } from "~/desk/nights";
 import { meOf } from "~/desk/parts";
+import { pictureAt } from "~/desk/picture";
 import { ownContextsOf } from "~/desk/project";
+import { filtersOf } from "~/desk/reference";
 import { seasonRun } from "~/desk/season";
 import { SEASON_NIGHTS } from "~/desk/season-question";
 import { findTarget, targetNameOf } from "~/desk/targets";
 import { ownWishes } from "~/desk/wishes";
 import { orAborted, ribbonOf, skyWorker } from "~/workers/sky";
 import { initialsOf } from "./season-words";
-
-/** Channels that a rig has filters for. */
-const channelsOf = (library: Library, rig: Rig): Channel[] =>
-  library.filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data.channel);
 
 /** Monday of the week of an evening. */
 const mondayOf = (night: NightDate): NightDate => addNights(night, -((weekdayOf(night) + 6) % 7));
@@ -63,10 +70,11 @@ async function yearRows(
 ): Promise<YearRow[]> {
   const row = async (
     of: Pick<YearRow, "id" | "name" | "isWish" | "others">,
-    at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channel: Channel; readonly moon: MoonWishes }, // prettier-ignore
+    at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channel: Channel; readonly own: OwnLight | undefined; readonly moon: MoonWishes }, // prettier-ignore
   ): Promise<YearRow> => {
-    const best = bestRate(at.place, at.target, at.channel);
-    const nights = await orAborted(skyWorker().year({ ...at, from: choice.today }), signal);
+    const best = bestRate(at.place, at.target, at.channel, at.own);
+    const { own, ...rest } = at;
+    const nights = await orAborted(skyWorker().year({ ...rest, ...(own ? { own } : {}), from: choice.today }), signal);
     return {
       ...of,
       channel: at.channel,
@@ -79,21 +87,22 @@ async function yearRows(
     const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
     const place = withLearntChances(library, c.place).data;
     if (channel)
-      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false, others: [] }, { place, target: c.layout.centre, channel, moon: c.moon })); // prettier-ignore
+      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false, others: [] }, { place, target: c.layout.centre, channel, own: c.own[channel], moon: c.moon })); // prettier-ignore
   }
-  const atHand = choice.rig ? channelsOf(library, choice.rig.data) : [];
   for (const wish of ownWishes(library)) {
     const entry = await findTarget(library, wish.data.targetId);
     if (!entry) continue;
-    const { lead } = channelAdvice(entry, atHand);
-    const at = { target: entry.at, channel: lead, moon: choice.moon };
+    const { rig } = choice;
+    const jobAt = (place: Place) => (rig ? pictureAt(library, entry, rig.data, place).jobs[0] : undefined);
+    const channel = jobAt(choice.place.data)?.channel ?? channelAdvice(entry, []).lead;
+    const at = (place: Place) => ({ place, target: entry.at, channel, own: jobAt(place)?.own, moon: choice.moon });
     const others: YearRow["others"][number][] = [];
     for (const { memberName, place } of placesOfOthers(library)) {
-      const { months } = await row({ id: entry.id, name: "", isWish: true, others: [] }, { ...at, place });
+      const { months } = await row({ id: entry.id, name: "", isWish: true, others: [] }, at(place));
       const best = months.reduce((a, b) => (b.hours > a.hours ? b : a), { month: "", hours: 0 });
       if (best.hours >= 1) others.push({ memberName, placeName: place.name, ...best });
     }
-    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true, others }, { ...at, place: choice.place.data })); // prettier-ignore
+    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true, others }, at(choice.place.data))); // prettier-ignore
   }
   return rows;
 }
@@ -120,12 +129,14 @@ export async function loadSeason(request: Request) {
             place: place.data,
             moon: choice.moon,
             rig: choice.rig.data,
-            channels: channelsOf(library, choice.rig.data),
+            filters: filtersOf(library, choice.rig.data).map((f) => f.data),
             own: [],
             from: choice.today,
           }
         : null,
     today: choice.today,
+    /** The first night that gets dark here, where tonight does not; null = it does, or there is no place. */
+    firstDark: place && !isEverDark(nightOver(place.data, choice.today, choice.moon)) ? firstDarkNight(place.data, choice.today, choice.moon) : null, // prettier-ignore
     night: choice.night,
     from,
     sky: place ? await ribbonOf({ place: place.data, from, count: SEASON_NIGHTS + 7 }) : [],

@@ -94,6 +94,11 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
           {shortNight(plan.from)} to {shortNight(last)}
         </p>
         <h1 className="text-headline leading-tight">{headline(plan, open.length, last)}</h1>
+        {view.firstDark === null ? null : (
+          <p className="text-lamp">
+            It does not get dark here now. First dark night here: {shortNight(view.firstDark)}.
+          </p>
+        )}
         <StorageRefusal fault={refusal} />
         <Conflicts view={view} plan={plan} />
         <Moved view={view} plan={plan} before={run.before()} />

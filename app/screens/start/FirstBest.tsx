@@ -35,6 +35,9 @@ export function FirstBest({
       <h2 id="first-answer" className="text-figure font-serif" tabIndex={-1}>
         {shortNight(date)}, the best three, if it is clear
       </h2>
+      {answer.isTonight ? null : (
+        <p className="text-lamp">It does not get dark there tonight. First dark night there: {shortNight(date)}.</p>
+      )}
       <ol className="mt-1">
         {best.map(({ target, night: its }, i) => {
           const [first, last] = [its.windows[0], its.windows.at(-1)];
@@ -60,7 +63,7 @@ export function FirstBest({
               <WorthStrip steps={night.steps} walk={its.walk} channel={its.channel} zone={zone} />
               <div className="flex flex-col items-end justify-center gap-1">
                 <Button look={i === 0 ? "main" : "quiet"} disabled={isBusy} onClick={() => onBegin(target.entry.id)}>
-                  Begin it tonight
+                  {answer.isTonight ? "Begin it tonight" : "Begin it"}
                 </Button>
                 <span className="text-note text-faint">
                   {need.hours}, {need.nights}

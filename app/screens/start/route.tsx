@@ -212,6 +212,25 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
       </div>
       {kinds && filled.where && filled.sky ? (
         <div className="mt-3 grid max-w-[52rem] gap-3 sm:grid-cols-2">
+          {kinds.camera.cooled ? null : (
+            <fieldset className="flex flex-wrap gap-x-5 sm:col-span-2">
+              <legend className="text-note text-soft">
+                The photo camera: as sold it holds back three quarters of the red light of hydrogen
+              </legend>
+              {[true, false].map((isStock) => (
+                <label key={String(isStock)} className="flex min-h-6 items-center gap-2">
+                  <input
+                    type="radio"
+                    name="stock"
+                    checked={now.isStock === isStock}
+                    onChange={() => change({ isStock })}
+                  />{" "}
+                  {/* prettier-ignore */}
+                  {isStock ? "as sold" : "modified for astronomy"}
+                </label>
+              ))}
+            </fieldset>
+          )}
           <SelectField
             label="Mount"
             value={now.mount || usualMountOf(kinds.optics.kind)}

@@ -14,6 +14,8 @@ export interface TypedStart {
   readonly optics: string;
   readonly camera: string;
   readonly isColour: boolean;
+  /** Of a photo camera: as it is sold, not modified for hydrogen. */
+  readonly isStock: boolean;
   readonly mount: string;
   readonly filters: string;
   /** Magnitude of the sky; "" = not chosen. */
@@ -28,15 +30,18 @@ export interface TypedStart {
 export const START_DRAFT = "start";
 
 export const EMPTY_START: TypedStart = {
-  name: "", latitudeDeg: "", longitudeDeg: "", elevationM: "", timeZone: "", optics: "", camera: "", isColour: true, mount: "", filters: "", sky: "", isSkyByLook: false, own: {}, cameraName: "",
+  name: "", latitudeDeg: "", longitudeDeg: "", elevationM: "", timeZone: "", optics: "", camera: "", isColour: true, isStock: true, mount: "", filters: "", sky: "", isSkyByLook: false, own: {}, cameraName: "",
 }; // prettier-ignore
 
 /** What was left on the start, where it reads. */
 export function readTypedStart(raw: unknown): TypedStart | null {
   if (typeof raw !== "object" || raw === null) return null;
   const given = raw as Readonly<Record<string, unknown>>;
-  const texts = Object.entries(EMPTY_START).every(([name, empty]) => typeof given[name] === typeof empty);
-  return texts && given["own"] !== null ? (raw as TypedStart) : null;
+  const whole = { ...given, isStock: given["isStock"] ?? EMPTY_START.isStock } as TypedStart; // it was not asked before
+  const texts = Object.entries(EMPTY_START).every(
+    ([name, empty]) => typeof whole[name as keyof TypedStart] === typeof empty,
+  );
+  return texts && whole.own !== null ? whole : null;
 }
 
 /** Values that can be replaced, under what they change. */
@@ -118,7 +123,7 @@ export function typicalKitOf(typed: TypedStart): (TypicalKit & { readonly filter
   const mount = KIT_PRESETS.mounts.find((m) => m.id === (typed.mount || usualMountOf(optics.kind)))!;
   const sets = filterSetsFor(isColour);
   const filters = sets.find((f) => f.id === (typed.filters || usualFiltersOf(isColour))) ?? sets[0]!;
-  return { optics, camera, mount, isColour, filters };
+  return { optics, camera, mount, isColour, filters, ...(typed.isStock && !camera.cooled ? { isStock: true } : {}) };
 }
 
 /** The second answer with one's own values; null while one of them is wrong. */

@@ -1,14 +1,23 @@
 import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
-import { channelAdvice, equivalentHours, type Channel } from "~/core/exposure";
-import { opticsOf } from "~/core/framing";
-import { accountOf, hourlySteps, nightWay, targetNight, type Place, type PlaceNight } from "~/core/night";
+import { equivalentHours, sameDepthHours, underSky, type BesideSky, type Channel } from "~/core/exposure";
+import { opticsOf, panelsFor, type Optics } from "~/core/framing";
+import {
+  accountOf,
+  fullMoonShare,
+  hourlySteps,
+  nightWay,
+  targetNight,
+  type Place,
+  type PlaceNight,
+} from "~/core/night";
 import { drivePays, nightOffer } from "~/core/plan";
 import { transits } from "~/core/sky";
 import type { Entity, Library } from "~/desk/library";
 import { orAborted, skyWorker } from "~/workers/sky";
 import { nightOver } from "~/desk/nights";
 import { loadChoice, withSchool, type Choice } from "~/desk/choice";
+import { pictureAt, pictureKit } from "~/desk/picture";
 import { findTarget } from "~/desk/targets";
 import { ownWishes } from "~/desk/wishes";
 
@@ -26,14 +35,14 @@ export async function loadTarget(request: Request, targetId: string) {
   if (!choice.place || !rig) return { entry, ownId, projects, isWished, night: choice.night, view: null };
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
   const optics = opticsOf(rig.data);
-  const channels = library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data.channel);
-  const advice = channelAdvice(entry, channels);
-  const channel = advice.lead;
+  const picture = pictureAt(library, entry, rig.data, place);
+  const { advice } = picture;
+  const { channel, own } = picture.jobs[0]!;
   const night = nightOver(place, choice.night, choice.moon);
   const { steps, sky } = night;
-  const { walk, ofDate, ...sums } = targetNight(night, entry.at, channel);
+  const { walk, ofDate, ...sums } = targetNight(night, entry.at, channel, own);
   const year = orAborted(
-    skyWorker().year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel }),
+    skyWorker().year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel, own }),
     request.signal,
   );
   year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
@@ -58,6 +67,14 @@ export async function loadTarget(request: Request, targetId: string) {
       rigName: rig.data.name,
       channel,
       advice,
+      picture,
+      /** The physical figure beside the habit, of its first channel; null for pictures of stars. */
+      sameDepth:
+        picture.jobs[0]!.unitSec === null
+          ? null
+          : sameDepthHours(pictureKit(library, rig.data, place), channel, picture.light),
+      panels: panelsOfEntry(entry, optics),
+      moonShare: fullMoonShare(place, channel, own),
       steps,
       walk,
       account: accountOf(steps, walk),
@@ -71,7 +88,7 @@ export async function loadTarget(request: Request, targetId: string) {
       year,
       elsewhere:
         library.places.length > 1
-          ? placesTonight(library, { ...choice, place: choice.place }, place, entry, channel)
+          ? placesTonight(library, { ...choice, place: choice.place }, place, entry, { channel, own })
           : [],
     },
   };
@@ -79,16 +96,30 @@ export async function loadTarget(request: Request, targetId: string) {
 /** What the page of a target shows once a place and a rig are known. */
 export type TargetView = NonNullable<Awaited<ReturnType<typeof loadTarget>>["view"]>;
 
+/** The channel a target is judged in, and by what its minutes are weighed here. */
+interface Job {
+  readonly channel: Channel;
+  readonly own: BesideSky;
+}
+
+/** Panels that hold a target with some optics. */
+function panelsOfEntry(entry: CatalogEntry, optics: Optics): number {
+  const major = entry.majorArcmin ?? 0;
+  const frame = { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin };
+  const { columns, rows } = panelsFor({ major, minor: entry.minorArcmin ?? major }, frame);
+  return columns * rows;
+}
+
 /** One night of a target from all places, and from how many clear minutes the drive to each pays. */
 function placesTonight(
   library: Library,
   { place: here, night, moon }: Choice & { readonly place: Entity<Place> },
   herePlace: Place,
   entry: CatalogEntry,
-  channel: Channel,
+  job: Job,
 ) {
   const nights = library.places.map((p) =>
-    placeTonight(p.id, nightOver(p.id === here.id ? herePlace : p.data, night, moon), herePlace, entry, channel),
+    placeTonight(p.id, nightOver(p.id === here.id ? herePlace : p.data, night, moon), herePlace, entry, job),
   );
   const homeWorthMin = nights.find((n) => n.id === here.id)?.hereMin ?? 0;
   return nights.map((n) => {
@@ -100,10 +131,11 @@ function placesTonight(
 }
 
 /** One night of a target from another place, in hours of this one's zenith. */
-function placeTonight(id: string, night: PlaceNight, here: Place, entry: CatalogEntry, channel: Channel) {
+function placeTonight(id: string, night: PlaceNight, here: Place, entry: CatalogEntry, { channel, own }: Job) {
   const { place: there } = night;
-  const offer = nightOffer(night, entry.at, [channel]).channels[channel]!;
-  const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2);
+  const ownThere = underSky(own, here.skyMagPerArcsec2, there.skyMagPerArcsec2);
+  const offer = nightOffer(night, entry.at, [channel], { [channel]: ownThere }).channels[channel]!;
+  const ratio = equivalentHours(there.skyMagPerArcsec2, here.skyMagPerArcsec2, own);
   return {
     id,
     name: there.name,

@@ -79,6 +79,16 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
       </div>
       <aside className="space-y-4">
         <TargetFacts
+          {...(view
+            ? {
+                hours: {
+                  picture: view.picture,
+                  panels: view.panels,
+                  sameDepth: view.sameDepth,
+                  moonShare: view.moonShare,
+                },
+              }
+            : {})}
           entry={entry}
           {...(view
             ? {

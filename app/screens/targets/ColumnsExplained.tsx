@@ -8,8 +8,9 @@ export function ColumnsExplained() {
         <div>
           <dt className="font-semibold">Usable and worth</dt>
           <dd>
-            Dark minutes above your skyline and lowest altitude, with the Moon as you take it (Kit, Rules); worth counts
-            them in hours at your moonless zenith. Steps of 3 minutes, clear sky.
+            Minutes above your skyline and lowest altitude, with Moon and twilight as you take them (Kit, Rules); worth
+            counts them in hours at your moonless zenith, by the target’s own light, the sky, and what your camera adds.
+            Steps of 3 minutes, clear sky.
           </dd>
         </div>
         <div>
@@ -22,15 +23,17 @@ export function ColumnsExplained() {
         <div>
           <dt className="font-semibold">Needs</dt>
           <dd>
-            Hours to begin with, over all panels and channels: a rule of thumb by object, focal ratio and sky, good to a
-            factor of two. Nights: those hours over the mean worth of a clear night of the season, 85 % of it exposed.
+            Hours to begin with, over all panels and channels, for the faintest part that belongs to the picture: one
+            model for object, aperture, filter and sky, fitted to what people take, good to a factor of 1.6. Nights:
+            those hours over the mean worth of a clear night of the season, 85 % of it exposed.
           </dd>
         </div>
         <div>
           <dt className="font-semibold">Order</dt>
           <dd>
-            How rewarding the object is × fit to the field × √worth × whether the clear nights ahead suffice (half when
-            they give a quarter; a little more when it then closes within six weeks). A proposal, not a law.
+            How rewarding the object is × fit to the field (500 pixels across are plenty) × what the night is worth ×
+            whether this is its time of the year × whether the clear nights ahead suffice. Over 60 h or 15 clear nights
+            stand lower. Of a group and its members the one that suits your field stands for all. A proposal, not a law.
           </dd>
         </div>
       </dl>

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useLayoutEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
-import { targetNight, type PlaceNight } from "~/core/night";
+import { exactLine, type PlaceNight } from "~/core/night";
 import { HourScale } from "~/components/charts/WorthStrip";
 import type { Order, TargetLine } from "./lines";
 import { TargetRow } from "./TargetRow";
@@ -124,7 +124,7 @@ export const TargetList = memo(function TargetList({
       <div ref={box} role="rowgroup" className="h-[calc(100vh-22rem)] min-h-80 overflow-y-auto" onKeyDown={onKeyDown}>
         <div role="presentation" className="relative" style={{ height: virtualizer.getTotalSize() }}>
           {virtualizer.getVirtualItems().map((item) => {
-            const line = lines[item.index]!;
+            const { line, walk } = exactLine(lines[item.index]!, night, lines[item.index]!.entry.at);
             const isCurrent = item.index === current;
             return (
               <div
@@ -136,7 +136,7 @@ export const TargetList = memo(function TargetList({
               >
                 <TargetRow
                   line={line}
-                  walk={targetNight(night, line.entry.at, line.channel).walk}
+                  walk={walk}
                   night={night}
                   arcsecPerPx={arcsecPerPx}
                   to={linkTo(line.entry.id)}

@@ -1,11 +1,10 @@
 import type { Ref } from "react";
 import { Link } from "react-router";
 import type { PlaceNight, Walk } from "~/core/night";
-import { formatMinutes } from "~/core/notation";
 import { WorthStrip } from "~/components/charts/WorthStrip";
 import { entryFacts, entryTitle, pixelWords } from "~/components/words/target-words";
 import type { TargetLine } from "./lines";
-import { needWords, rankWords, seasonWords, worthWords } from "~/components/words/rank-words";
+import { needWords, rankWords, seasonWords, usableWords, worthWords } from "~/components/words/rank-words";
 
 /** The cells of one target: what it is and why it stands here, its night, usable time, season, and what it needs. */
 export function TargetRow({
@@ -55,7 +54,7 @@ export function TargetRow({
         <WorthStrip steps={night.steps} walk={walk} channel={line.channel} zone={night.place.timeZone} />
       </div>
       <div role="gridcell" className="text-right">
-        <p className="font-semibold">{line.usableMin > 0 ? formatMinutes(line.usableMin) : "nothing"}</p>
+        <p className="font-semibold">{usableWords(line)}</p>
         <p className="text-note text-soft">{worthWords(line)}</p>
       </div>
       <div role="gridcell" className="hidden text-right md:block">

@@ -35,7 +35,10 @@ const isClosing = ({ season: { left } }: TargetLine) => left.kind === "open" && 
 /** The lines that pass all parts of a filter but the name, which the catalogue answers. */
 export function narrowed(lines: readonly TargetLine[], filter: TargetFilter): TargetLine[] {
   const minMin = 60 * (Number(filter.minHours.replace(",", ".")) || 0);
+  // One line for one thing; whoever asks for a kind is shown all of that kind.
+  const isOne = filter.kind === "" && filter.query.trim() === "";
   return lines.filter((t) => {
+    if (isOne && t.within !== null) return false;
     const fill = t.fill ?? 0;
     const isSize =
       filter.size === "any" ||
@@ -43,7 +46,11 @@ export function narrowed(lines: readonly TargetLine[], filter: TargetFilter): Ta
     const isSeason = filter.season === "any" || (filter.season === "closing" ? isClosing(t) : seasonSuffices(t));
     const isLight = filter.light === "any" || isNarrow(t.channel) === (filter.light === "lines");
     return (
-      isSize && isSeason && isLight && (filter.kind === "" || t.entry.kind === filter.kind) && t.usableMin >= minMin
+      isSize &&
+      isSeason &&
+      isLight &&
+      (filter.kind === "" || t.entry.kind === filter.kind) &&
+      (minMin === 0 || t.usableMin >= minMin)
     );
   });
 }

@@ -1,4 +1,5 @@
 import { opticsOf } from "~/core/framing";
+import { firstDarkNight, isEverDark } from "~/core/night";
 import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
 import { loadChoice, withSchool } from "~/desk/choice";
 import { nightOver } from "~/desk/nights";
@@ -15,12 +16,16 @@ export async function loadTargets(request: Request) {
   const { rig, filters } = choice.rig
     ? { rig: choice.rig.data, filters: library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)) }
     : usualKit();
+  const asked = nightOver(place, choice.night, choice.moon);
+  // Where it does not get dark: the first night that does, and the screen says so.
+  const firstDark = isEverDark(asked) ? null : firstDarkNight(place, choice.night, choice.moon);
+  const date = firstDark ?? choice.night;
   const question: RankQuestion = {
     place,
-    date: choice.night,
+    date,
     moon: choice.moon,
     rig,
-    channels: filters.map((f) => f.data.channel),
+    filters: filters.map((f) => f.data),
     own: ownEntries(library),
   };
   const ranking = orAborted(rankingOf(question), request.signal);
@@ -30,7 +35,9 @@ export async function loadTargets(request: Request) {
     rigName: rig.name,
     isUsualRig: choice.rig === null,
     arcsecPerPx: opticsOf(rig).pixelScaleArcsecPerPx,
-    night: nightOver(place, choice.night, choice.moon),
+    night: firstDark === null ? asked : nightOver(place, date, choice.moon),
+    /** The night asked for, where that one never gets dark; null = it does. */
+    lightNight: isEverDark(asked) ? null : choice.night,
     question,
     ranking,
   };

@@ -34,15 +34,22 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
         </Link>
       </Empty>
     );
-  const { rigName, isUsualRig, night, ranking } = loaderData;
+  const { rigName, isUsualRig, night, lightNight, ranking } = loaderData;
   const { place, date } = night;
   return (
     <>
       <h1 className="text-headline">What suits {shortNight(date)}?</h1>
       <p className="text-soft">
-        For {place.name} with {rigName}: worth of the night × fit to the field × how rewarding the object is × whether
-        its season suffices. Clear sky assumed.
+        For {place.name} with {rigName}: what the night gives × fit to the field × how rewarding the object is × its
+        time of the year. Clear sky assumed.
       </p>
+      {lightNight === null ? null : (
+        <p className="text-lamp">
+          {lightNight === date
+            ? `It does not get dark here within a year, as you take twilight.`
+            : `It does not get dark here on ${shortNight(lightNight)}. First dark night here: ${shortNight(date)}; this is the list for it.`}
+        </p>
+      )}
       {isUsualRig ? (
         <p className="text-lamp">
           You have no rig yet: ranked for a small refractor of 360 mm with a colour camera.{" "}
@@ -102,9 +109,9 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
       />
       <div className="text-note text-soft flex flex-wrap justify-between gap-x-4">
         <span aria-live="polite">
-          {lines.length} {query === "" ? "usable this night" : "by that name"}
+          {lines.length} {query === "" ? "up this night" : "by that name"}
         </span>
-        {ranking.tooLow > 0 ? (
+        {ranking.tooLow > 0 && ranking.ranked.length > 0 ? (
           <span>
             {ranking.tooLow} more stand above 10° here but never reach {data.night.place.minAltitudeDeg}°
           </span>
@@ -127,7 +134,7 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
                 : data.night.steps.count === 0
                   ? "The Sun does not set here on this night."
                   : ranking.ranked.length === 0
-                    ? `Nothing is usable this night: the Sun goes down to only ${formatDegrees(Math.min(...data.night.steps.sunAltitudeDeg))}. Lines need −15°, everything else −18°.`
+                    ? `Nothing is usable this night: the Sun goes down to only ${formatDegrees(Math.min(...data.night.steps.sunAltitudeDeg))}.`
                     : "Nothing passes all filters. Ask for fewer hours, another size or any kind."}
           </p>
         </Empty>

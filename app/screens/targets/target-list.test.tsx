@@ -17,6 +17,7 @@ const night = nightDate("2026-12-05");
 const open = (weeksLeft: number, clearNights: number): ComingSeason => ({
   left: { kind: "open", weeksLeft },
   worthHoursANight: 4,
+  bestHoursANight: 5,
   clearNights,
 });
 
@@ -25,7 +26,12 @@ function line(id: string, more: Partial<TargetLine> = {}, entry: Partial<Catalog
     row: 0,
     usableMin: 300,
     worthMin: 200,
+    moonlessMin: 300,
     moonlessWorthMin: 200,
+    leftWorthMin: 200,
+    own: { object: 0, rest: 0 },
+    isDrowned: false,
+    within: null,
     channel: "L",
     missing: [],
     isStrongestMissing: false,
@@ -107,7 +113,7 @@ describe("orders", () => {
       belowSkyMag: fc.option(fc.double({ min: -5, max: 8, noNaN: true })),
       left: season,
     })
-    .map(({ left, ...more }) => line("X 1", { ...more, season: { left, worthHoursANight: 1, clearNights: 1 } }));
+    .map(({ left, ...more }) => line("X 1", { ...more, season: { left, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }));
   it("lose no line and are the same the second time (law)", () => {
     fc.assert(
       fc.property(fc.array(anyLine, { maxLength: 30 }), fc.constantFrom(...ORDERS), (lines, order) => {
@@ -119,8 +125,8 @@ describe("orders", () => {
   });
   it("put first what closes first, and what is open all year before what is still to come", () => {
     const lines = [
-      line("opens", { season: { left: { kind: "opens", inWeeks: 2, weeks: 9 }, worthHoursANight: 1, clearNights: 1 } }),
-      line("all", { season: { left: { kind: "allYear" }, worthHoursANight: 1, clearNights: 1 } }),
+      line("opens", { season: { left: { kind: "opens", inWeeks: 2, weeks: 9 }, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }),
+      line("all", { season: { left: { kind: "allYear" }, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }),
       line("late", { season: open(20, 1) }),
       line("soon", { season: open(2, 1) }),
     ];
@@ -146,7 +152,7 @@ describe("the rank in words", () => {
   });
   it("says when the season cannot suffice", () => {
     expect(rankWords(line("A 1", { panels: 6, needNights: 40, season: open(9, 11.7) }))).toBe(
-      "needs 6 panels · this season gives about 12 clear nights: not enough, keep it for two",
+      "needs 6 panels · this season gives about 12 clear nights: not enough, keep it for two · a project for years or for a crew",
     );
   });
   it("names seasons with their dates, and needs with their nights", () => {

@@ -8,13 +8,14 @@ import { Why } from "~/components/ui/Why";
 import { changeWords, reasonWords } from "./weather-words";
 
 function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: string | null, others: string): string {
-  if (!hasProjects) return "No project yet: choose a target and start one.";
+  if (!hasProjects && !(choice.kind === "stayIn" && (choice.reason === "noDarkness" || choice.reason === "tooLight")))
+    return "No project yet: choose a target and start one.";
   if (choice.kind === "go") return "Stay in tonight.";
   switch (choice.reason) {
     case "noDarkness":
-      return `Stay in: the Sun does not set.${darkAgain ? ` It is dark again from ${longNight(darkAgain)}.` : ""}`;
+      return `Stay in: the Sun does not set.${darkAgain ? ` First dark night here: ${longNight(darkAgain)}.` : ""}`;
     case "tooLight":
-      return `Stay in: the sky does not get dark.${darkAgain ? ` The first dark night is ${longNight(darkAgain)}.` : ""}`;
+      return `Stay in: the sky does not get dark.${darkAgain ? ` First dark night here: ${longNight(darkAgain)}.` : ""}`;
     case "allDone":
       return others ? `Nothing left for you to do: ${others}.` : "Nothing left to do: every goal is met.";
     case "nothingUp":

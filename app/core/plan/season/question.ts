@@ -1,4 +1,4 @@
-import { equivalentHours, type Channel } from "~/core/exposure";
+import { underSky, type Channel } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
 import type { Evening } from "./evening";
@@ -122,12 +122,9 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
       return index(night) === 0 || isForecast ? (share >= RUN_ODDS ? 1 : 0) : share;
     },
     drives: drivesOf(question),
-    gainAt: (homeId: string, placeId: string) => gainOf(placeOf.get(homeId)?.place, placeOf.get(placeId)?.place),
     standsAt: (placeId: string, night: NightDate) => {
       const there = question.trips.find((t) => t.night === night)?.placeId ?? placeId;
-      return there === placeId || !placeOf.has(there)
-        ? { placeId, gain: 1 }
-        : { placeId: there, gain: gainOf(placeOf.get(placeId)?.place, placeOf.get(there)?.place) };
+      return placeOf.has(there) ? there : placeId;
     },
     within: (placeId: string, night: NightDate) => {
       const within = placeOf.get(placeId)?.within[night];
@@ -156,10 +153,6 @@ export const drivesOf = ({ rules, projects, places }: SeasonQuestion): string[] 
     ]),
   ].filter((id) => places.some((p) => p.id === id));
 
-/** Hours at another place in hours at home, by the darkness of both. */
-const gainOf = (home: Place | undefined, away: Place | undefined): number =>
-  home && away ? equivalentHours(away.skyMagPerArcsec2, home.skyMagPerArcsec2) : 1;
-
 /** An evening of the week that is never free, unless something was fixed on it by hand. */
 export const isBusy = (rules: PersonRules, night: NightDate, locks: readonly Lock[]): boolean =>
   rules.busyWeekdays.includes(weekdayOf(night)) && !locks.some((l) => l.night === night && l.does === "fix");
@@ -174,15 +167,21 @@ export function usableChannels(
   const project = question.projects.find((p) => p.id === projectId);
   if (!project || (project.deadline !== undefined && night > project.deadline)) return [];
   const leastMin = project.leastMin ?? question.rules.minBlockMin;
+  const home = question.places.find((p) => p.id === project.placeId)?.place.skyMagPerArcsec2;
   const usable = [project.placeId, ...drivesOf(question)].flatMap((placeId) => {
     const place = question.places.find((p) => p.id === placeId)?.place;
     if (!place) return [];
     const over = nightFrom(stock, place, night, project.moon);
     return project.wants.filter(
-      ({ channel, remainingMin, onlyAt }) =>
+      ({ channel, remainingMin, onlyAt, own }) =>
         remainingMin > 0.5 &&
         (onlyAt === undefined || onlyAt === placeId) &&
-        targetNight(over, project.target, channel).windows.some((w) => (w.endMs - w.startMs) / MINUTE_MS >= leastMin),
+        targetNight(
+          over,
+          project.target,
+          channel,
+          own && home !== undefined ? underSky(own, home, place.skyMagPerArcsec2) : undefined,
+        ).windows.some((w) => (w.endMs - w.startMs) / MINUTE_MS >= leastMin),
     );
   });
   return [...new Set(usable.map((w) => w.channel))];

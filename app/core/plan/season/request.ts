@@ -79,6 +79,8 @@ export interface ShotPlan {
     readonly remainingMin: number;
     readonly subSec: number;
   }[];
+  /** By what its minutes are weighed at home. */
+  readonly own: Readonly<Partial<Record<Channel, OwnLight>>>;
   readonly school: "allPanelsEveryNight" | "panelAfterPanel" | "sinkingFirst";
   readonly roundSubs?: number;
 }
@@ -100,12 +102,10 @@ export interface SeasonRequest {
   readonly mayShoot?: (projectId: string, placeId: string, night: NightDate, channels: readonly Channel[]) => boolean;
   /** Share of a project's clear nights that count, for those that want several in a row; 0 = that night waits. */
   readonly runShare?: (project: SeasonProject, placeId: string, night: NightDate) => number;
-  /** Where the rigs of a place stand on a night, and what an hour there is worth in hours at their own; absent = at home. */
-  readonly standsAt?: (placeId: string, night: NightDate) => { readonly placeId: string; readonly gain: number };
+  /** Where the rigs of a place stand on a night; absent = at home. */
+  readonly standsAt?: (placeId: string, night: NightDate) => string;
   /** Places that the rigs of home could be taken to on any night: another lane each; the caller sees to it that one is used. */
   readonly drives?: readonly string[];
-  /** Hours at a place in hours at another one. */
-  readonly gainAt?: (homeId: string, placeId: string) => number;
   /** The part of a night that counts; null = all of it. */
   readonly within?: (placeId: string, night: NightDate) => Partial<UtcInterval> | null;
   /** Hours that a night may take at most. */

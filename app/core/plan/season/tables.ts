@@ -1,4 +1,4 @@
-import type { Overheads } from "~/core/exposure";
+import { equivalentHours, underSky, type Overheads } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type PlaceNight } from "~/core/night";
 import { nextTransitMs } from "~/core/sky";
 import { addNights, HOUR_MS, MINUTE_MS, utcMs, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
@@ -108,12 +108,11 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
     const date = addNights(request.from, n);
     const skies = new Map<string, PlaceNight>();
     for (const { mine, placeId: homeId, rigIds, moon, away } of lanesOf) {
-      const { placeId, gain } =
-        away !== null
-          ? { placeId: away, gain: request.gainAt?.(homeId, away) ?? 1 }
-          : (request.standsAt?.(homeId, date) ?? { placeId: homeId, gain: 1 });
+      const placeId = away ?? request.standsAt?.(homeId, date) ?? homeId;
       const place = places.find((p) => p.id === placeId)?.place;
-      if (!place) continue;
+      const home = places.find((p) => p.id === homeId)?.place;
+      if (!place || !home) continue;
+      const [skyHere, skyThere] = [home.skyMagPerArcsec2, place.skyMagPerArcsec2];
       const night = skies.get(placeId) ?? request.nightOver?.(placeId, date, moon) ?? placeNight(place, date, moon);
       skies.set(placeId, night);
       const { steps } = night;
@@ -137,10 +136,16 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
           const isKept = project.counts === "kept";
           const stepMin = inRun * steps.stepMin * want.efficiency;
           const parts = want.parts.map(({ want: w, share }) => {
-            const { walk, windows, ofDate } = targetNight(over, project.target, w.channel, w.own);
+            const { walk, windows, ofDate } = targetNight(over, project.target, w.channel, w.own && underSky(w.own, skyHere, skyThere)); // prettier-ignore
             // Where no sub fits, nothing can be shot.
             const long = windows.filter((x) => x.endMs - x.startMs >= w.subSec * 1000);
-            return { walk, long, ofDate, share, quality: gain / (w.bestRate ?? 1) };
+            return {
+              walk,
+              long,
+              ofDate,
+              share,
+              quality: equivalentHours(skyThere, skyHere, w.own) / (w.bestRate ?? 1),
+            };
           });
           for (let i = 0; i < steps.count; i++) {
             const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;

@@ -12,6 +12,9 @@ import { RigView } from "./RigView";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 
+/** What most rigs are not. */
+const NOT_USUAL: ReadonlySet<string> = new Set(["isColour", "isAltAz", "isStock"]);
+
 /** Entering or changing a rig: first what a person knows, the rest folded under what it changes. The field of view follows while one types. */
 export function RigForm({
   rig,
@@ -52,8 +55,11 @@ export function RigForm({
         />
       );
     });
-  const tick = (name: "isColour" | "isCooled" | "isGuided" | "flipsAtMeridian" | "isAltAz", label: string) => {
-    const isOn = rig?.[name] ?? (name !== "isColour" && name !== "isAltAz" && rig === null);
+  const tick = (
+    name: "isColour" | "isCooled" | "isGuided" | "flipsAtMeridian" | "isAltAz" | "isStock",
+    label: string,
+  ) => {
+    const isOn = rig?.[name] ?? (!NOT_USUAL.has(name) && rig === null);
     return (
       <label key={name} className="flex items-center gap-2 py-1">
         <input type="checkbox" name={name} defaultChecked={start.texts(name, isOn ? ["on"] : []).length > 0} />
@@ -76,7 +82,11 @@ export function RigForm({
           <legend className="text-section text-soft mb-1 font-serif">Telescope or lens, and sensor</legend>
           <div className={group}>{boxes(FIRST_NUMBERS)}</div>
           <div className="mt-2 flex flex-wrap gap-x-6">
-            {[tick("isColour", "Colour camera"), tick("isCooled", "Cooled")]}
+            {[
+              tick("isColour", "Colour camera"),
+              tick("isCooled", "Cooled"),
+              tick("isStock", "Photo camera as sold: it holds back hydrogen"),
+            ]}
           </div>
         </fieldset>
         <fieldset>

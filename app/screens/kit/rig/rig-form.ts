@@ -170,6 +170,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     flipsAtMeridian: form.get("flipsAtMeridian") === "on",
     rotator: rotator === "none" || rotator === "motor" ? rotator : "manual",
     cameraName: textOf(form, "cameraName").trim(),
+    ...(form.get("isStock") === "on" ? { isStock: true } : {}),
     ...(form.get("isAltAz") === "on" ? { isAltAz: true } : {}),
     ...(power ? { power } : {}),
     ...(form.get("isOwn") === "on" ? { typical: [] } : {}),

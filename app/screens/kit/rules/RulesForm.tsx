@@ -4,9 +4,9 @@ import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import type { Faults } from "~/components/forms/form-numbers";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { Field } from "~/components/ui/Field";
-import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
+import { MOON_SCHOOL_WORDS, TWILIGHT_WORDS } from "~/components/words/moon-words";
 import { CHANNELS } from "~/core/exposure";
-import { MOON_SCHOOLS, moonRuleOf } from "~/core/night";
+import { MOON_SCHOOLS, moonRuleOf, TWILIGHT_SCHOOLS } from "~/core/night";
 import { MOON_SHARE_FIELD, type Settings } from "~/core/records";
 import { MOON_RULE_NUMBERS } from "./moon-form";
 import { CalibrationFields } from "./CalibrationFields";
@@ -34,6 +34,7 @@ export function RulesForm({
     start.texts(name, rules[name] ? ["on"] : []).length > 0;
   const [base] = useState(start.text("baseRev", rev));
   const school = start.text("school", moon.school);
+  const twilight = start.text("twilight", moon.twilight ?? "count");
   return (
     <Form method="post" className="mt-4 max-w-3xl">
       <input type="hidden" name="baseRev" value={base} />
@@ -47,6 +48,18 @@ export function RulesForm({
             <span>
               <span className="font-semibold">{MOON_SCHOOL_WORDS[s].name}</span>
               <span className="text-soft block">{MOON_SCHOOL_WORDS[s].about}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <fieldset className="mt-6">
+        <legend className="text-section">In twilight</legend>
+        {TWILIGHT_SCHOOLS.map((s) => (
+          <label key={s} className="mt-2 grid min-h-6 grid-cols-[auto_1fr] gap-x-2">
+            <input type="radio" name="twilight" value={s} defaultChecked={twilight === s} className="mt-1" />
+            <span>
+              <span className="font-semibold">{TWILIGHT_WORDS[s].name}</span>
+              <span className="text-soft block">{TWILIGHT_WORDS[s].about}</span>
             </span>
           </label>
         ))}

@@ -1,5 +1,5 @@
 import { CHANNELS, CHANNEL_FACTS, type Channel } from "~/core/exposure";
-import { MOON_SCHOOLS, type MoonSchool, type MoonWishes } from "~/core/night";
+import { MOON_SCHOOLS, TWILIGHT_SCHOOLS, type MoonSchool, type MoonWishes, type TwilightSchool } from "~/core/night";
 import type { MoonRule } from "~/core/sky";
 import { parseNumber } from "~/core/notation";
 import { err, ok, type Result } from "~/core/result";
@@ -11,11 +11,15 @@ export const MOON_RULE_NUMBERS = specsOf(MOON_RULE_FIELDS);
 
 const isSchool = (text: string): text is MoonSchool => (MOON_SCHOOLS as readonly string[]).includes(text);
 
+const isTwilight = (text: string): text is TwilightSchool => (TWILIGHT_SCHOOLS as readonly string[]).includes(text);
+
 /** Reads the form of a person's rules about the Moon, or says beside each box what is wrong. */
 export function readMoonForm(form: FormData): Result<MoonWishes, Faults> {
   const faults: Record<string, string> = {};
   const school = textOf(form, "school");
   if (!isSchool(school)) faults["school"] = "Choose one.";
+  const twilight = textOf(form, "twilight");
+  if (!isTwilight(twilight)) faults["twilight"] = "Choose one.";
   const share = textOf(form, "leastShare");
   const shareFault = numberFault(MOON_SHARE_FIELD, share);
   if (shareFault) faults["leastShare"] = shareFault;
@@ -38,6 +42,7 @@ export function readMoonForm(form: FormData): Result<MoonWishes, Faults> {
   return ok({
     school,
     leastShare: parseNumber(share)! / 100,
+    ...(isTwilight(twilight) && twilight !== "count" ? { twilight } : {}),
     ...(Object.keys(rules).length > 0 ? { rules } : {}),
     ...(Object.keys(channels).length > 0 ? { channels } : {}),
   });
