@@ -9,7 +9,12 @@ const unpacked = unpackCatalog(JSON.parse(readFileSync("app/data/objects.json", 
 if (!unpacked.ok) throw new Error("data does not unpack");
 const curated = unpacked.value.filter((e) => e.curated);
 const MONO: readonly Channel[] = ["L", "R", "G", "B", "Ha", "OIII", "SII"];
-const filterOf = (channel: Channel): Filter => ({ name: channel, channel, ...CHANNEL_FACTS[channel], transmission: 0.9 });
+const filterOf = (channel: Channel): Filter => ({
+  name: channel,
+  channel,
+  ...CHANNEL_FACTS[channel],
+  transmission: 0.9,
+});
 const KEY = { Ha: "ha", OIII: "oiii", SII: "sii" } as const;
 const isLine = (c: Channel): c is keyof typeof KEY => c in KEY;
 

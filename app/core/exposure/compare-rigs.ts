@@ -1,6 +1,6 @@
 import { opticsOf } from "~/core/framing";
 import { subAdvice } from "./advice";
-import { isNarrow, type Channel } from "./channel";
+import type { Channel } from "./channel";
 import { lightModel, pixelModel, snr2Rate } from "./light-rates";
 import { USUAL_LIGHT, type ObjectLight } from "./object-light";
 import { lightFor } from "./pixel";

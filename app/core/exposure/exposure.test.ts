@@ -1,7 +1,6 @@
 import { testRig } from "../test-data";
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { opticsOf } from "~/core/framing";
 import snr from "../../../reference/tables/snr.json";
 import {
   ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
@@ -16,11 +15,6 @@ const base = {
   efficiency: 0.72,
   pixelScaleArcsecPerPx: (206.264806 * 3.76) / 480,
 };
-const rig: Rig = {
-  name: "Base", focalLengthMm: 480, reducerFactor: 1, apertureMm: 80, obstruction: 0, throughput: 0.9, sensor: { widthPx: 6248, heightPx: 4176, pixelPitchUm: 3.76, binning: 1 },
-  isColour: false, cameraName: "", quantumEfficiency: 0.8, readNoiseE: 1.5, gainEPerAdu: 0.25, bits: 16, offsetAdu: 500, fullWellE: 50_000, darkEPerSec: 0.002, workingTempC: -10,
-  isCooled: true, isGuided: true, longestUnguidedSec: 60, rotator: "manual", reflections: 0, flipsAtMeridian: true, filterIds: [], overheads: DEFAULT_OVERHEADS,
-}; // prettier-ignore
 
 it("gives photon rates as MATHS C3.1–C3.4 (Oke & Gunn 1983; Hunten et al. 1956)", () => {
   expect(photonZeroPoint(500.7) / 1.0944e8).toBeCloseTo(1, 4);

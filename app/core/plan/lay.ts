@@ -31,7 +31,7 @@ export function layEvenings(question: SeasonQuestion, stock: NightStock): (eveni
               {
                 id,
                 ...shot,
-                own: ownThere(project!, home, place.place),
+                own: ownThere(project, home, place.place),
                 night: nightOf(id),
                 filterName: (channel) => channel,
               },

@@ -53,7 +53,12 @@ describe("the verdict", () => {
 
   it("stays in without darkness, without anything up, without anything left to do, and where a person says so", () => {
     const night = at("2026-12-05");
-    const low = { id: "south", target: { frame: "icrs", raDeg: 70, decDeg: -60 } as const, needs: [need("L", 60)], own: {} };
+    const low = {
+      id: "south",
+      target: { frame: "icrs", raDeg: 70, decDeg: -60 } as const,
+      needs: [need("L", 60)],
+      own: {},
+    };
     const south = projectTonight(night, low, [])!;
     expect(choose(night, [south])).toEqual({ kind: "stayIn", reason: "nothingUp" });
     expect(projectTonight(night, { id: "done", target: allNight, needs: [need("L", 0)], own: {} }, [])).toBeNull();
@@ -68,7 +73,12 @@ describe("the verdict", () => {
   });
 
   it("shows a project in the channel planned, else in the order of the night, and names the weakest panel first", () => {
-    const wanted = { id: "p", target: allNight, needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")], own: {} };
+    const wanted = {
+      id: "p",
+      target: allNight,
+      needs: [need("L", 60), need("Ha", 500, "P1"), need("Ha", 600, "P2")],
+      own: {},
+    };
     expect(projectTonight(at("2026-12-05"), wanted, [])!.channel).toBe("L");
     const ha = projectTonight(at("2026-12-05"), wanted, ["Ha"])!;
     expect([ha.channel, ha.panels, ha.isPlanned]).toEqual(["Ha", ["P2", "P1"], true]);

@@ -19,7 +19,12 @@ const project = {
 };
 const projects = [projectTonight(evening, project, ["OIII"])!];
 const block = wholeBlock(evening, project, "OIII");
-const choice = chooseTonight([testEvening(evening, [block])], { isDark: true, steps, projects, walkOf: () => projects[0]!.walk });
+const choice = chooseTonight([testEvening(evening, [block])], {
+  isDark: true,
+  steps,
+  projects,
+  walkOf: () => projects[0]!.walk,
+});
 const rules: GoingRules = { wishMin: 120, setUpMin: 25, gustLimitKmh: 28, fromMs: steps.startMs };
 const CALM = { airC: 8, dewC: -2, humidity: 0.5, windMs: 1, gustMs: 2, seeingArcsec: 2.5, hazeMag: 0, rainChance: 0 };
 

@@ -113,7 +113,9 @@ describe("orders", () => {
       belowSkyMag: fc.option(fc.double({ min: -5, max: 8, noNaN: true })),
       left: season,
     })
-    .map(({ left, ...more }) => line("X 1", { ...more, season: { left, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }));
+    .map(({ left, ...more }) =>
+      line("X 1", { ...more, season: { left, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }),
+    );
   it("lose no line and are the same the second time (law)", () => {
     fc.assert(
       fc.property(fc.array(anyLine, { maxLength: 30 }), fc.constantFrom(...ORDERS), (lines, order) => {
@@ -125,7 +127,14 @@ describe("orders", () => {
   });
   it("put first what closes first, and what is open all year before what is still to come", () => {
     const lines = [
-      line("opens", { season: { left: { kind: "opens", inWeeks: 2, weeks: 9 }, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }),
+      line("opens", {
+        season: {
+          left: { kind: "opens", inWeeks: 2, weeks: 9 },
+          worthHoursANight: 1,
+          clearNights: 1,
+          bestHoursANight: 1,
+        },
+      }),
       line("all", { season: { left: { kind: "allYear" }, worthHoursANight: 1, clearNights: 1, bestHoursANight: 1 } }),
       line("late", { season: open(20, 1) }),
       line("soon", { season: open(2, 1) }),
