@@ -2,6 +2,7 @@ import { efficiencyOf, equivalentHours } from "~/core/exposure";
 import {
   accountOf,
   firstDarkNight,
+  isChanceAssumed,
   isEverDark,
   targetNight,
   USUAL_MOON,
@@ -34,6 +35,7 @@ import { nightEvents, type NightSky } from "~/core/sky";
 import { MINUTE_MS, addMs, nightsBetween, utcMs, type NightDate } from "~/core/time";
 import { now } from "~/storage/session";
 import { moonOf, type Choice } from "./choice";
+import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
 import { ownContextsOf, ownUnder, type ProjectContext } from "./project";
 import { nightOver } from "./nights";
@@ -185,6 +187,7 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     gustLimitKmh: rig?.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH,
     ...(place.data.windShare === undefined ? {} : { windShare: place.data.windShare }),
     fromMs: utcMs(isTonight ? Math.max(now(), steps.startMs) : steps.startMs),
+    isChanceAssumed: isChanceAssumed(withLearntChances(library, place).data, night),
   };
   const weighed = weighNight({ steps, choice: here.choice, projects: tonight, weather: weather.hours, rules });
   const ahead = nightsBetween(today, night);
@@ -221,6 +224,8 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     weighed,
     away,
     rules,
+    /** Nobody has said how many nights are clear here. */
+    isChanceAssumed: rules.isChanceAssumed ?? false,
     wishHours,
     verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look, planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null } }), // prettier-ignore
     /** The rest of the night, once it has begun or somebody has looked up; null before, after, and where the plan is elsewhere. */

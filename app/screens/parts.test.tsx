@@ -382,7 +382,9 @@ it("shows a share of the plan as a calendar: from when to when, what it counts, 
     night("2026-12-05", 1, [block("Ha", "2026-12-05T18:00Z", "2026-12-05T20:00Z"), block("OIII", "2026-12-05T20:00Z", "2026-12-05T22:00Z")]), // prettier-ignore
     night("2026-12-06", 0.2, [block("Ha", "2026-12-06T18:00Z", "2026-12-06T20:00Z")]),
   ];
-  routed(<PlanCalendar nights={nights} zone="Europe/Paris" linkTo={(d) => `/nights?night=${d}`} />);
+  routed(
+    <PlanCalendar nights={nights} zone="Europe/Paris" isAssumed={() => false} linkTo={(d) => `/nights?night=${d}`} />,
+  );
   const lines = [...document.querySelectorAll("ol > li")].map((l) => l.textContent);
   expect(lines).toEqual([
     "Sat 5 DecHa 19:00–21:00 · 1 h 30OIII 21:00–23:00 · 1 h 3040 % clear",

@@ -176,7 +176,7 @@ describe("verdict", () => {
     const walkOf = (b: PlannedBlock) => of.find((p) => p.id === b.projectId)?.walk ?? null;
     const choice = chooseTonight([evening], { isDark: true, steps, projects: of, walkOf });
     const weather = hoursOf(steps).map((atMs, i) => ({
-      atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, rainChance: null,
+      atMs, bySource: [odds(i)], odds: odds(i), spread: null, basis, airC: null, dewC: null, humidity: null, windMs: null, seeingArcsec: null, hazeMag: null, gustMs: null, highCloud: null, rainOdds: null, rainChance: null,
     })); // prettier-ignore
     const weighed = weighNight({ steps, choice, projects: of, weather, rules });
     const verdict = judgeNight({ steps, choice, weighed, rules, away: [], look: null });
@@ -186,7 +186,7 @@ describe("verdict", () => {
     ]);
     render(
       <TonightVerdict
-        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} wishHours={2} nowMs={steps.startMs} rest={null}
+        isSimulated={false} verdict={verdict} choice={choice} names={names} steps={steps} zone="Europe/Paris" hasProjects others="" darkAgain={darkAgain} isAssumed={false} wishHours={2} nowMs={steps.startMs} rest={null}
         rigNames={{ rig: "Refractor" }} />,
     ); // prettier-ignore
     return screen.getByRole("heading").textContent;

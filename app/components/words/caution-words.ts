@@ -6,6 +6,8 @@ const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
 /** What to mind outside, in words. */
 export function cautionWords(c: Caution, zone: string): string {
   switch (c.code) {
+    case "rainUntil":
+      return `Rain until about ${clockTime(c.untilMs, zone)}: keep everything covered until then.`;
     case "rain":
       return `Rain: everything under a roof by ${clockTime(c.byMs, zone)}.`;
     case "gusts":

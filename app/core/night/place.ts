@@ -35,6 +35,10 @@ export interface Place {
 /** What is assumed of a month nobody spoke of: mid-latitudes, from memory. */
 export const USUAL_CLEAR_CHANCE = 0.4;
 
+/** Whether nobody has said, and no log has taught, how many nights are clear at a place: what is told then is assumed. */
+export const isChanceAssumed = (place: Pick<Place, "clearChance" | "typical">, date: NightDate): boolean =>
+  (place.typical?.includes("clearChance") ?? false) && clearChanceOn(place, date) === USUAL_CLEAR_CHANCE;
+
 /** Chance that a night at a place is clear, [0, 1]. */
 export const clearChanceOn = (place: Pick<Place, "clearChance">, date: NightDate): number =>
   place.clearChance[monthOf(date) - 1] ?? USUAL_CLEAR_CHANCE;

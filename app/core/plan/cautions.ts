@@ -1,10 +1,12 @@
 import { SECURE_GUST_KMH, wetnessOf, type WeatherHour } from "~/core/weather";
 import type { UtcMs } from "~/core/time";
-import { feltKmh, rainDeadline } from "./weigh";
+import { feltKmh, rainDeadline, rainUntil } from "./weigh";
 
 /** What to mind outside, in the order in which it matters. */
 export type Caution =
   | { readonly code: "rain"; readonly byMs: UtcMs }
+  /** It rains first: nothing is uncovered before. */
+  | { readonly code: "rainUntil"; readonly untilMs: UtcMs }
   | { readonly code: "gusts"; readonly gustKmh: number; readonly limitKmh: number; readonly secureKmh: number }
   | { readonly code: "dew" | "frost"; readonly fromMs: UtcMs }
   /** A cooled camera that reaches its temperature, or not. */
@@ -30,6 +32,7 @@ export function cautionsOf(
   },
 ): Caution[] {
   const byMs = hours[0] ? rainDeadline(hours, hours[0].atMs) : null;
+  const untilMs = rainUntil(hours);
   const gusts = hours.flatMap((h) => (h.gustMs === null ? [] : feltKmh(h.gustMs, kit.windShare)));
   const gustKmh = Math.max(0, ...gusts);
   const wet = hours
@@ -40,6 +43,7 @@ export function cautionsOf(
   const camera =
     kit.coolsToC === null ? null : { workingTempC: kit.coolsToC, isReached: warmC - kit.coolsToC <= COOLER_REACH_C };
   return [
+    ...(untilMs === null ? [] : [{ code: "rainUntil" as const, untilMs }]),
     ...(byMs === null ? [] : [{ code: "rain" as const, byMs }]),
     ...(gustKmh > GUST_TOLD * kit.gustLimitKmh
       ? [{ code: "gusts" as const, gustKmh, limitKmh: kit.gustLimitKmh, secureKmh: SECURE_GUST_KMH }]

@@ -1,3 +1,4 @@
+import { isNarrow } from "~/core/exposure";
 import { type NightSteps } from "~/core/night";
 import { wetnessOf } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
@@ -8,11 +9,20 @@ import type { GoingRules, WeighedHour, WeighedNight } from "./weigh";
 export type Reason =
   | { readonly code: "lookedUp"; readonly isClear: boolean; readonly atMs: UtcMs }
   | { readonly code: "odds"; readonly odds: number; readonly fromMs: UtcMs; readonly toMs: UtcMs }
-  | { readonly code: "longTerm"; readonly odds: number }
+  | { readonly code: "longTerm"; readonly odds: number; readonly isAssumed: boolean }
   | { readonly code: "cloudUntil" | "cloudFrom"; readonly atMs: UtcMs }
   | { readonly code: "disagree"; readonly lowest: number; readonly highest: number }
   | { readonly code: "wind"; readonly gustKmh: number; readonly limitKmh: number; readonly fromMs: UtcMs }
   | { readonly code: "rain"; readonly deadlineMs: UtcMs; readonly chance: number }
+  /** It rains first: all stays covered until then. */
+  | { readonly code: "rainUntil"; readonly untilMs: UtcMs; readonly chance: number }
+  /** Some sources have rain that the others do not: what packing up for it would cost. */
+  | { readonly code: "rainWatch"; readonly fromMs: UtcMs; readonly chance: number; readonly costMin: number }
+  /** What dims the sky, and what it leaves of a minute's worth. */
+  | { readonly code: "haze"; readonly mag: number; readonly left: number }
+  | { readonly code: "cirrus"; readonly cover: number; readonly left: number; readonly isForLines: boolean }
+  | { readonly code: "fog"; readonly fromMs: UtcMs; readonly odds: number }
+  | { readonly code: "seeing"; readonly arcsec: number }
   | { readonly code: "wet"; readonly kind: "dew" | "frost"; readonly fromMs: UtcMs }
   /** Why a night does not pass: too little on average, or too unlikely. */
   | {
@@ -69,6 +79,12 @@ export type Verdict = {
 const WEIGHTS = {
   windSpoils: 95, // no sub survives gusts over the limit, whatever the sky does
   rain: 90, // gear at risk
+  rainUntil: 89, // decides when to go, and keeps gear dry
+  skySpoils: 93, // haze or cirrus that leaves too little to go for
+  rainWatch: 58, // one source against others
+  fog: 78, // no forecast of cloud sees it
+  seeing: 54, // chooses among targets
+  skyDims: 51, // told, decides little
   fails: 88, // the very rule that keeps one in, unless wind or rain explain it
   short: 85, // the night cannot give what is wanted
   odds: 80, // the forecast itself, and up to 10 more the surer it is
@@ -84,6 +100,12 @@ const WEIGHTS = {
 } as const;
 
 const LATE_MS = HOUR_MS; // later than this after the first usable minute, one stays at home first
+const RAIN_WATCHED = 0.25; // of any source
+const FOG_TOLD = 0.2;
+const HAZE_TOLD = 0.25; // mag
+const CIRRUS_TOLD = 0.4; // of the sky
+const SKY_SPOILS = 0.6; // of the minutes that count
+const POOR_SEEING_ARCSEC = 4.5; // common practice, no source
 const SPREAD_TOLD = 0.15;
 const POOR = 0.4;
 
@@ -99,7 +121,7 @@ export function reasonsOf(
   const { rules } = at;
   const useful = weighed.hours.filter((h) => h.usableMin > 0);
   if (useful.length === 0) return [];
-  const { window } = weighed;
+  const { window, rainUntilMs, rainDeadlineMs } = weighed;
   const out = window ? useful.filter((h) => h.atMs + HOUR_MS > window.startMs && h.atMs < window.endMs) : useful;
   const mean = (of: (h: WeighedHour) => number) =>
     out.reduce((sum, h) => sum + of(h) * h.usableMin, 0) / out.reduce((sum, h) => sum + h.usableMin, 0);
@@ -107,20 +129,20 @@ export function reasonsOf(
   const tell = (weight: number, reason: Reason) => found.push({ weight, reason });
 
   for (const reason of whyNot(weighed, rules)) tell(WEIGHTS.fails, reason);
-  const odds = mean((h) => h.odds);
+  const odds = mean((h) => h.goOdds);
   const isPlain = out.every((h) => h.basis === "longTerm");
   tell(
     isPlain ? WEIGHTS.longTerm : WEIGHTS.odds + 20 * Math.abs(odds - 0.5),
     isPlain
-      ? { code: "longTerm", odds }
+      ? { code: "longTerm", odds, isAssumed: rules.isChanceAssumed ?? false }
       : { code: "odds", odds, fromMs: out[0]!.atMs, toMs: utcMs(out.at(-1)!.atMs + HOUR_MS) },
   );
   if (window) {
     const before = useful.filter((h) => h.atMs + HOUR_MS <= window.startMs);
     // What comes after the rain decides nothing any more.
-    const dryUntil = weighed.rainDeadlineMs ?? Number.POSITIVE_INFINITY;
+    const dryUntil = rainDeadlineMs ?? Number.POSITIVE_INFINITY;
     const after = useful.filter((h) => h.atMs >= window.endMs && h.odds < POOR && h.atMs < dryUntil);
-    if (before.length > 0 && before.every((h) => h.odds < POOR))
+    if (before.length > 0 && rainUntilMs === null && before.every((h) => h.odds < POOR))
       tell(WEIGHTS.cloudUntil, { code: "cloudUntil", atMs: window.startMs });
     if (after.length > 0) tell(WEIGHTS.cloudFrom, { code: "cloudFrom", atMs: after[0]!.atMs });
   }
@@ -139,10 +161,8 @@ export function reasonsOf(
       fromMs: windy.atMs,
     });
   }
-  if (weighed.rainDeadlineMs !== null && weighed.rainDeadlineMs < useful.at(-1)!.atMs + HOUR_MS) {
-    const chance = Math.max(...useful.map((h) => h.rainChance ?? 0));
-    tell(WEIGHTS.rain, { code: "rain", deadlineMs: weighed.rainDeadlineMs, chance });
-  }
+  for (const [weight, reason] of wetSky(weighed, out)) tell(WEIGHTS[weight], reason);
+  for (const [weight, reason] of dimSky(out, at.choice, mean)) tell(WEIGHTS[weight], reason);
   const usableMin = useful.reduce((sum, h) => sum + h.usableMin, 0);
   if (usableMin < rules.wishMin + rules.setUpMin) tell(WEIGHTS.short, { code: "short", usableMin });
   else tell(WEIGHTS.long, { code: "long", usableMin });
@@ -152,6 +172,46 @@ export function reasonsOf(
   const moonlit = moonShare(at.steps, out);
   tell(moonlit > 0.25 ? WEIGHTS.moonUp : WEIGHTS.noMoon, { code: "moon", share: moonlit, isUp: moonlit > 0.05 });
   return found.sort((a, b) => b.weight - a.weight).map((f) => f.reason);
+}
+
+type Told = readonly [keyof typeof WEIGHTS, Reason];
+
+/** What rain and fog mean for a night. */
+function wetSky({ hours, rainUntilMs, rainDeadlineMs }: WeighedNight, out: readonly WeighedHour[]): Told[] {
+  const told: Told[] = [];
+  const most = (some: readonly WeighedHour[]) => Math.max(0, ...some.map((h) => h.rainOdds ?? h.rainChance ?? 0));
+  if (rainUntilMs !== null)
+    told.push(["rainUntil", { code: "rainUntil", untilMs: rainUntilMs, chance: most(hours.filter((h) => h.atMs < rainUntilMs)) }]); // prettier-ignore
+  const lastMs = hours.findLast((h) => h.usableMin > 0)?.atMs ?? 0;
+  if (rainDeadlineMs !== null && rainDeadlineMs < lastMs + HOUR_MS)
+    told.push(["rain", { code: "rain", deadlineMs: rainDeadlineMs, chance: most(hours.filter((h) => h.atMs >= rainDeadlineMs)) }]); // prettier-ignore
+  const watch = out.find((h) => (h.rainChance ?? 0) >= RAIN_WATCHED && (h.rainChance ?? 0) > (h.rainOdds ?? 0) + 0.01);
+  if (watch) {
+    const costMin = out.reduce((sum, h) => sum + (h.atMs >= watch.atMs ? h.goOdds * h.dryMin * h.counts : 0), 0);
+    told.push(["rainWatch", { code: "rainWatch", fromMs: watch.atMs, chance: watch.rainChance!, costMin }]);
+  }
+  const foggy = hours.find((h) => h.usableMin > 0 && h.fogOdds > FOG_TOLD);
+  if (foggy) told.push(["fog", { code: "fog", fromMs: foggy.atMs, odds: Math.max(...hours.map((h) => h.fogOdds)) }]);
+  return told;
+}
+
+/** What haze, high cloud and seeing mean for what is to be shot. */
+function dimSky(
+  out: readonly WeighedHour[],
+  choice: TonightChoice,
+  mean: (of: (h: WeighedHour) => number) => number,
+): Told[] {
+  const told: Told[] = [];
+  const weight = mean((h) => h.counts) < SKY_SPOILS ? "skySpoils" : "skyDims";
+  const mag = mean((h) => h.hazeMag ?? 0);
+  if (mag > HAZE_TOLD) told.push([weight, { code: "haze", mag, left: mean((h) => h.quality) }]);
+  const cover = mean((h) => h.highCloud ?? 0);
+  const isForLines = choice.kind === "go" && choice.blocks.every((b) => isNarrow(b.channel));
+  if (cover > CIRRUS_TOLD) told.push([weight, { code: "cirrus", cover, left: mean((h) => h.quality), isForLines }]);
+  const seen = out.flatMap((h) => h.seeingArcsec ?? []).sort((a, b) => a - b);
+  const arcsec = seen[seen.length >> 1];
+  if (arcsec !== undefined && arcsec >= POOR_SEEING_ARCSEC) told.push(["seeing", { code: "seeing", arcsec }]);
+  return told;
 }
 
 /** Share of the hours with the Moon above the horizon. */
@@ -188,7 +248,7 @@ function changeToGo(weighed: WeighedNight, rules: GoingRules): Change | null {
   if (useful.length === 0) return null;
   const gust = Math.max(...useful.map((h) => h.feltGustKmh ?? 0));
   if (gust > rules.gustLimitKmh) return { code: "calmer", limitKmh: rules.gustLimitKmh };
-  const now = useful.reduce((sum, h) => sum + h.odds * h.usableMin, 0) / usableMin;
+  const now = useful.reduce((sum, h) => sum + h.goOdds * h.usableMin, 0) / usableMin;
   const needed = (rules.wishMin + rules.setUpMin) / usableMin;
   if (needed <= 1 && now < Math.max(0.5, needed)) return { code: "oddsNeeded", now, needed: Math.max(0.5, needed) };
   return { code: "smallerWish", expectedMin: weighed.odds.expectedMin };

@@ -1,9 +1,11 @@
+import { isNarrow } from "~/core/exposure";
 import type { NightSteps, Walk } from "~/core/night";
 import {
   SECURE_GUST_KMH,
   USUAL_WIND_SHARE,
-  hazeWorth,
+  fogOdds,
   playNight,
+  skyQuality,
   type NightOdds,
   type WeatherHour,
 } from "~/core/weather";
@@ -21,12 +23,19 @@ export interface GoingRules {
   readonly windShare?: number;
   /** Nothing before this instant counts: now, or the arrival at a place away. */
   readonly fromMs: UtcMs;
+  /** Nobody has said how many nights are clear there: what stands in its place is assumed. */
+  readonly isChanceAssumed?: boolean;
 }
 
 /** One hour of a night as going out sees it. */
 export interface WeighedHour extends WeatherHour {
-  /** Odds with wind and rain taken in: hours over the gust limit or past the rain deadline have none. */
+  /** Odds with wind, rain and fog taken in: hours over the gust limit and rainy ones have none. */
   readonly goOdds: number;
+  /** Odds of fog, which forecasts of cloud do not see. */
+  readonly fogOdds: number;
+  /** What haze and high cloud leave of a minute's worth, and how much of a usable minute that makes it. */
+  readonly quality: number;
+  readonly counts: number;
   /** Gusts as felt at the mount; null = not forecast. */
   readonly feltGustKmh: number | null;
   /** Minutes that the targets of the night could use, were it dry. */
@@ -52,12 +61,17 @@ export interface WeighedNight {
   readonly projects: readonly ExpectedProject[];
   /** Everything under a roof by then; null = no rain in sight. */
   readonly rainDeadlineMs: UtcMs | null;
+  /** Rain before the stretch that counts: everything stays covered until then; null = none. */
+  readonly rainUntilMs: UtcMs | null;
   readonly passes: boolean;
 }
 
 const WORTH_BEING_OUT = 0.35; // odds below which an hour outside is not worth it; a proposal of this project
-const RAIN_CHANCE = 0.3; // of any source: from here on gear is at risk; a proposal of this project
+const OF_BEST = 0.7; // and never more than that of the night's best hour: a poor night is poor all through
+const RAIN_CHANCE = 0.3; // of the sources together: from here on gear stays under a roof; a proposal of this project
 const RAIN_MARGIN_MS = 30 * MINUTE_MS;
+/** What haze and cirrus must leave of a minute for it to count whole: broad bands, and lines, which bear more. A proposal of this project. */
+const WHOLE_QUALITY = { broad: 0.7, lines: 0.35 } as const;
 
 /** The full hours that a night's steps touch. */
 export function hoursOf(steps: NightSteps): UtcMs[] {
@@ -71,10 +85,58 @@ export function hoursOf(steps: NightSteps): UtcMs[] {
 export const feltKmh = (metrePerSec: number, windShare: number = USUAL_WIND_SHARE): number =>
   metrePerSec * 3.6 * windShare;
 
-/** When everything has to be under a roof: half an hour before the first hour from `fromMs` on in which rain is likely enough; null = no rain in sight. */
+/** Whether rain is likely enough in an hour that gear stays under a roof. */
+const isWet = (h: WeatherHour): boolean => (h.rainOdds ?? h.rainChance ?? 0) >= RAIN_CHANCE;
+
+/** A run of hours without rain: numbers of its first and last, when everything stays covered until, and by when it is covered again. */
+interface DryRun {
+  readonly from: number;
+  readonly to: number;
+  readonly untilMs: UtcMs | null;
+  readonly deadlineMs: UtcMs | null;
+}
+
+/** The hours from an instant on between rains. */
+function dryRuns(weather: readonly WeatherHour[], fromMs: UtcMs): DryRun[] {
+  const runs: DryRun[] = [];
+  let start: number | null = null;
+  let untilMs: UtcMs | null = null;
+  weather.forEach((h, i) => {
+    if (h.atMs + HOUR_MS <= fromMs) return;
+    if (isWet(h)) {
+      if (start !== null) runs.push({ from: start, to: i - 1, untilMs, deadlineMs: addMs(h.atMs, -RAIN_MARGIN_MS) });
+      [start, untilMs] = [null, addMs(h.atMs, HOUR_MS)];
+    } else start ??= i;
+  });
+  if (start !== null) runs.push({ from: start, to: weather.length - 1, untilMs, deadlineMs: null });
+  return runs;
+}
+
+/** The run between rains that gives most, by what each of its hours gives; null where it rains through. */
+function bestDryRun(weather: readonly WeatherHour[], fromMs: UtcMs, gives: (i: number) => number): DryRun | null {
+  const sum = ({ from, to }: DryRun) => {
+    let all = 0;
+    for (let i = from; i <= to; i++) all += gives(i);
+    return all;
+  };
+  return dryRuns(weather, fromMs).reduce<DryRun | null>(
+    (best, run) => (!best || sum(run) > sum(best) ? run : best),
+    null,
+  );
+}
+
+/** When everything has to be under a roof: half an hour before the rain that ends the best dry hours from `fromMs` on; null = no rain after those. */
 export function rainDeadline(weather: readonly WeatherHour[], fromMs: UtcMs): UtcMs | null {
-  const rainAt = weather.find((h) => h.atMs + HOUR_MS > fromMs && (h.rainChance ?? 0) >= RAIN_CHANCE)?.atMs;
-  return rainAt === undefined ? null : addMs(rainAt, -RAIN_MARGIN_MS);
+  const run = bestDryRun(weather, fromMs, (i) => weather[i]!.odds);
+  if (run) return run.deadlineMs;
+  const first = weather.find((h) => h.atMs + HOUR_MS > fromMs);
+  return first ? addMs(first.atMs, -RAIN_MARGIN_MS) : null;
+}
+
+/** Until when it rains, where a night begins with rain and something dry follows; null = it does not. */
+export function rainUntil(weather: readonly WeatherHour[]): UtcMs | null {
+  const dry = weather.findIndex((h) => !isWet(h));
+  return dry > 0 ? weather[dry]!.atMs : null;
 }
 
 /** A stretch of time for a target: between two instants of its walk; null = the whole night. */
@@ -121,15 +183,15 @@ function byHour(
   return { usable, worth };
 }
 
-/** The run of hours with the largest Σ (odds − 0.35) · minutes: where being out pays; all of them beyond the forecasts. */
+/** The run of hours with the largest Σ (odds − 0.35) · minutes: where being out pays; a poor night is judged by its own best hour. */
 function bestRun(hours: readonly WeighedHour[]): { from: number; to: number } | null {
-  // With nothing but the place's chance the whole night stands or falls together.
-  const isPlain = hours.every((h) => h.basis === "longTerm");
+  const top = Math.max(0, ...hours.map((h) => (h.dryMin > 0 ? h.goOdds : 0)));
+  const least = Math.min(WORTH_BEING_OUT, OF_BEST * top);
   let best = { from: 0, to: -1, gain: 0 };
   let [from, gain] = [0, 0];
   hours.forEach((h, i) => {
     if (gain <= 0) [from, gain] = [i, 0];
-    gain += (h.goOdds - (isPlain ? 0 : WORTH_BEING_OUT)) * h.dryMin;
+    gain += (h.goOdds - least) * h.dryMin;
     if (gain > best.gain) best = { from, to: i, gain };
   });
   while (best.to >= best.from && hours[best.from]!.dryMin === 0) best.from++;
@@ -137,9 +199,10 @@ function bestRun(hours: readonly WeighedHour[]): { from: number; to: number } | 
 }
 
 /**
- * Weighs a night: expected usable time Σ odds · minutes over the best run of hours, the odds of at least the wish with
- * neighbouring hours going together, and whether both pass (expected ≥ wish + set-up, odds of the wish ≥ ½). Lead times up
- * to about three days. The wish is a setting; the rule is common practice, its limits a proposal of this project.
+ * Weighs a night by one sum over the best hours between rains: expected usable time Σ odds · minutes · what haze and cirrus let count,
+ * the odds of at least the wish with neighbouring hours going together, and whether both pass (expected ≥ wish + set-up, odds of the
+ * wish ≥ ½). The window is the stretch of them worth being out for. Lead times up to about three days. The wish is a setting; the rule
+ * is common practice, its limits a proposal of this project.
  */
 export function weighNight(at: {
   readonly steps: NightSteps;
@@ -150,55 +213,54 @@ export function weighNight(at: {
 }): WeighedNight {
   const { steps, choice, weather, rules } = at;
   const chosen = stretchesOf(choice);
-  const rainDeadlineMs = rainDeadline(weather, rules.fromMs);
-  const counted = { fromMs: rules.fromMs, toMs: rainDeadlineMs };
+  const lines = choice.kind === "go" && choice.blocks.every((b) => isNarrow(b.channel));
   const { usable } = byHour(steps, weather, chosen, { fromMs: rules.fromMs, toMs: null });
-  const { usable: dry, worth } = byHour(steps, weather, chosen, counted);
-  const hours = weather.map((h, i): WeighedHour => ({
-    ...h,
-    ...goOdds(h, rules, rainDeadlineMs),
-    usableMin: usable[i]!,
-    dryMin: dry[i]!,
-  }));
-  const run = bestRun(hours);
-  const inRun = run ? hours.slice(run.from, run.to + 1) : [];
+  const judged = weather.map((h) => ({ ...h, ...goOdds(h, rules, lines) }));
+  const dry = bestDryRun(weather, rules.fromMs, (i) => judged[i]!.goOdds * usable[i]! * judged[i]!.counts);
+  const counted = { fromMs: utcMs(Math.max(rules.fromMs, dry?.untilMs ?? 0)), toMs: dry?.deadlineMs ?? null };
+  const { usable: dryMin, worth } = byHour(steps, weather, chosen, counted);
+  const isDry = (i: number) => dry !== null && i >= dry.from && i <= dry.to;
+  const hours = judged.map((h, i): WeighedHour => ({ ...h, usableMin: usable[i]!, dryMin: isDry(i) ? dryMin[i]! : 0 }));
   const odds = playNight(
-    inRun.map((h) => ({ odds: h.goOdds, minutes: h.dryMin })),
+    hours.map((h) => ({ odds: h.goOdds, minutes: h.dryMin * h.counts })),
     rules.wishMin,
   );
-  const expectedWorthMin = run
-    ? inRun.reduce((sum, h, i) => sum + h.goOdds * worth[run.from + i]! * hazeWorth(h.hazeMag ?? 0), 0)
-    : 0;
+  const expectedWorthMin = hours.reduce((sum, h, i) => sum + (isDry(i) ? h.goOdds * worth[i]! * h.quality : 0), 0);
+  const run = bestRun(hours);
   return {
     hours,
-    window: run ? windowOf(inRun, steps, chosen, rules, rainDeadlineMs) : null,
+    window: run ? windowOf(hours.slice(run.from, run.to + 1), steps, chosen, counted) : null,
     odds,
     expectedWorthMin,
     projects: at.projects.map((p) => {
       const mine = byHour(steps, weather, [{ walk: p.walk, rig: "" }], counted);
-      const sum = (of: (i: number) => number) => hours.reduce((total, h, i) => total + h.goOdds * of(i), 0);
+      const sum = (of: (i: number) => number) =>
+        hours.reduce((total, h, i) => total + (isDry(i) ? h.goOdds * of(i) : 0), 0);
       return {
         id: p.id,
         expectedMin: sum((i) => mine.usable[i]!),
-        expectedWorthMin: sum((i) => mine.worth[i]! * hazeWorth(hours[i]!.hazeMag ?? 0)),
+        expectedWorthMin: sum((i) => mine.worth[i]! * hours[i]!.quality),
       };
     }),
-    rainDeadlineMs,
+    rainDeadlineMs: dry ? dry.deadlineMs : rainDeadline(weather, rules.fromMs),
+    rainUntilMs: dry?.untilMs ?? null,
     passes: run !== null && odds.expectedMin >= rules.wishMin + rules.setUpMin && odds.atLeastWish >= 0.5,
   };
 }
 
-/** An hour of weather as going out sees it: odds of nothing past the rain deadline or over the gust limit. */
+/** An hour of weather as going out sees it. */
 function goOdds(
   h: WeatherHour,
   rules: Pick<GoingRules, "gustLimitKmh" | "windShare">,
-  rainDeadlineMs: UtcMs | null,
-): { readonly feltGustKmh: number | null; readonly goOdds: number } {
+  lines: boolean,
+): Pick<WeighedHour, "feltGustKmh" | "goOdds" | "fogOdds" | "quality" | "counts"> {
   const feltGustKmh = h.gustMs === null ? null : feltKmh(h.gustMs, rules.windShare);
-  const isOver =
-    (rainDeadlineMs !== null && h.atMs >= rainDeadlineMs) ||
-    (feltGustKmh !== null && feltGustKmh > Math.min(rules.gustLimitKmh, SECURE_GUST_KMH));
-  return { feltGustKmh, goOdds: isOver ? 0 : h.odds };
+  const isOver = isWet(h) || (feltGustKmh !== null && feltGustKmh > Math.min(rules.gustLimitKmh, SECURE_GUST_KMH));
+  // Whoever has just looked up knows whether there is fog.
+  const fog = h.basis === "lookedUp" ? 0 : fogOdds(h.airC, h.dewC, h.windMs);
+  const quality = skyQuality(h.hazeMag, h.highCloud);
+  const counts = Math.min(1, quality / (lines ? WHOLE_QUALITY.lines : WHOLE_QUALITY.broad));
+  return { feltGustKmh, goOdds: isOver ? 0 : h.odds * (1 - fog), fogOdds: fog, quality, counts };
 }
 
 /**
@@ -210,23 +272,23 @@ export function outWindow(
   rules: Pick<GoingRules, "gustLimitKmh" | "windShare">,
 ): UtcInterval | null {
   if (weather.every((h) => h.basis === "longTerm")) return null;
-  const rainDeadlineMs = rainDeadline(weather, utcMs(0));
-  const hours = weather.map((h) => ({ ...h, ...goOdds(h, rules, rainDeadlineMs), usableMin: 60, dryMin: 60 }));
+  const judged = weather.map((h) => ({ ...h, ...goOdds(h, rules, true), usableMin: 60 }));
+  const dry = bestDryRun(weather, utcMs(0), (i) => judged[i]!.goOdds);
+  const hours = judged.map((h, i) => ({ ...h, dryMin: dry && i >= dry.from && i <= dry.to ? 60 : 0 }));
   const run = bestRun(hours);
   if (!run) return null;
   const endMs = hours[run.to]!.atMs + HOUR_MS;
-  return { startMs: hours[run.from]!.atMs, endMs: utcMs(Math.min(endMs, rainDeadlineMs ?? endMs)) };
+  return { startMs: hours[run.from]!.atMs, endMs: utcMs(Math.min(endMs, dry?.deadlineMs ?? endMs)) };
 }
 
-/** Start and stop to the step: the usable part of the run, within now and the rain deadline. */
+/** Start and stop to the step: the usable part of the run, within now and the rain. */
 function windowOf(
   run: readonly WeighedHour[],
   steps: NightSteps,
   chosen: readonly Stretch[],
-  rules: GoingRules,
-  rainDeadlineMs: UtcMs | null,
+  counted: { readonly fromMs: UtcMs; readonly toMs: UtcMs | null },
 ): { startMs: UtcMs; endMs: UtcMs } {
-  const [fromMs, toMs] = [Math.max(run[0]!.atMs, rules.fromMs), run.at(-1)!.atMs + HOUR_MS];
+  const [fromMs, toMs] = [Math.max(run[0]!.atMs, counted.fromMs), run.at(-1)!.atMs + HOUR_MS];
   const edges: number[] = [];
   for (let i = 0; i < steps.count; i++) {
     const startMs = steps.startMs + i * steps.stepMin * MINUTE_MS;
@@ -235,5 +297,5 @@ function windowOf(
   }
   const start = edges[0] ?? fromMs;
   const end = (edges.at(-1) ?? fromMs) + steps.stepMin * MINUTE_MS;
-  return { startMs: utcMs(start), endMs: utcMs(Math.min(end, rainDeadlineMs ?? end)) };
+  return { startMs: utcMs(start), endMs: utcMs(Math.min(end, counted.toMs ?? end)) };
 }

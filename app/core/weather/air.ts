@@ -19,6 +19,26 @@ export const spoilingCover = (layers: CloudLayers): number =>
 /** Worth of a minute through haze that dims by `lossMag` while the sky stays: 10^(−0.8 Δm). Definition. */
 export const hazeWorth = (lossMag: number): number => 10 ** (-0.8 * Math.max(0, lossMag));
 
+/** How much cirrus over the whole sky dims, mag; a proposal of this project: thin veils half, thick ones twice that. */
+const CIRRUS_MAG = 1;
+
+/** Share of a minute's worth that is left through haze and high cloud, (0, 1]. */
+export const skyQuality = (hazeMag: number | null, highCloud: number | null): number =>
+  hazeWorth((hazeMag ?? 0) + CIRRUS_MAG * (highCloud ?? 0));
+
+const [FOG_SPREAD_C, FOG_CALM_MS, FOG_WINDY_MS, FOG_MOST] = [1.5, 1, 3, 0.85];
+
+/**
+ * Odds of fog at the ground, [0, 1]: as the air comes to its dew point and stands still; 0 where either is not known. A proposal of
+ * this project: forecasts of cloud do not see it, and it comes to valleys first.
+ */
+export function fogOdds(airC: number | null, dewC: number | null, windMs: number | null): number {
+  if (airC === null || dewC === null || windMs === null) return 0;
+  const near = Math.min(1, Math.max(0, (FOG_SPREAD_C - (airC - dewC)) / FOG_SPREAD_C));
+  const calm = Math.min(1, Math.max(0, (FOG_WINDY_MS - windMs) / (FOG_WINDY_MS - FOG_CALM_MS)));
+  return FOG_MOST * near * calm;
+}
+
 const [A, B] = [17.625, 243.04];
 
 /** Saturation pressure over water in hPa, −40 to 50 °C: Alduchov & Eskridge 1996, J. Appl. Meteorol. 35, 601. */

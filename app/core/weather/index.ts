@@ -5,7 +5,9 @@ export {
   USUAL_GUST_LIMIT_KMH,
   USUAL_WIND_SHARE,
   dewPointC,
+  fogOdds,
   hazeWorth,
+  skyQuality,
   humidityOf,
   saturationHPa,
   spoilingCover,
@@ -27,4 +29,4 @@ export {
 } from "./scores";
 export { playNight, type NightOdds } from "./night-odds";
 export { NIGHT_PERSISTENCE, learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
-export { nightWeather, scoredHours, trackRecord, type WeatherHour } from "./night-weather";
+export { nightWeather, scoredHours, trackRecord, type SourceNight, type WeatherHour } from "./night-weather";

@@ -22,6 +22,9 @@ const RUNS = 2000;
 /** Likeness of neighbouring hours, as the correlation of the hidden normal variable; a proposal of this project. */
 export const HOURLY_LIKENESS = 0.85;
 
+/** What all hours of a night have in common, as its part of that variable: forecasts fail by the night. A proposal of this project. */
+const NIGHT_PART = 0.5;
+
 /** Inverse of the normal distribution by Acklam's rational approximation (public domain), relative error under 1.2e-9. */
 function normalQuantile(p: number): number {
   if (p <= 0) return Number.NEGATIVE_INFINITY;
@@ -42,8 +45,8 @@ function normalQuantile(p: number): number {
 }
 
 /**
- * Plays a night 2,000 times: each hour is usable with its own odds, and neighbouring hours go together (a hidden normal
- * variable with correlation `likeness` from hour to hour). The mean alone would hide a night of all or nothing. Repeatable;
+ * Plays a night 2,000 times: each hour is usable with its own odds; hours go together (a hidden normal variable, half of it the
+ * night's, half with correlation `likeness` from hour to hour). The mean alone would hide a night of all or nothing. Repeatable;
  * odds good to about 0.02.
  */
 export function playNight(
@@ -56,12 +59,16 @@ export function playNight(
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const thresholds = hours.map((h) => normalQuantile(h.odds));
   const fresh = Math.sqrt(1 - likeness ** 2);
+  // Hours that go wholly their own way have nothing in common either.
+  const part = likeness === 0 ? 0 : NIGHT_PART;
+  const [ofNight, ofHour] = [Math.sqrt(part), Math.sqrt(1 - part)];
   const totals = Array.from({ length: RUNS }, () => {
+    const whole = normal();
     let hidden = normal();
     let minutes = 0;
     thresholds.forEach((limit, i) => {
       if (i > 0) hidden = likeness * hidden + fresh * normal();
-      if (hidden < limit) minutes += hours[i]!.minutes;
+      if (ofNight * whole + ofHour * hidden < limit) minutes += hours[i]!.minutes;
     });
     return minutes;
   });

@@ -30,9 +30,13 @@ export interface WeatherHour {
   readonly windMs: number | null;
   readonly seeingArcsec: number | null;
   readonly hazeMag: number | null;
-  /** The highest any source says: what spoils or wets gear is taken from the side of caution. */
-  readonly gustMs: number | null;
+  /** Cover by high cloud, [0, 1]. */
+  readonly highCloud: number | null;
+  /** Mean chance of rain of the sources that speak of it, and the highest that any says. */
+  readonly rainOdds: number | null;
   readonly rainChance: number | null;
+  /** The highest any source says: what spoils gear is taken from the side of caution. */
+  readonly gustMs: number | null;
 }
 
 const LOOK_HOLDS_MS = 2.5 * HOUR_MS; // e-folding time of what one sees; a proposal of this project
@@ -46,6 +50,11 @@ function middle(values: readonly (number | null)[]): number | null {
 function highest(values: readonly (number | null)[]): number | null {
   const known = values.filter((v): v is number => v !== null);
   return known.length === 0 ? null : Math.max(...known);
+}
+
+function mean(values: readonly (number | null)[]): number | null {
+  const known = values.filter((v): v is number => v !== null);
+  return known.length === 0 ? null : known.reduce((a, b) => a + b, 0) / known.length;
 }
 
 /**
@@ -87,7 +96,9 @@ export function nightWeather(at: {
       windMs: middle(of("windMs")),
       seeingArcsec: middle(of("seeingArcsec")),
       hazeMag: middle(of("hazeMag")),
+      highCloud: middle(of("highCloud")),
       gustMs: highest(of("gustMs")),
+      rainOdds: mean(of("rainChance")),
       rainChance: highest(of("rainChance")),
     };
   });

@@ -3,16 +3,19 @@ import { channelsText, isReserve, type ShareNight } from "~/core/plan";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, shortNight } from "~/components/clock";
-import { percent } from "~/components/numbers";
+import { clearWords } from "~/components/words/chance-words";
 
 /** The nights of a project's share: from when to when, in which channel, how likely clear, and whether it is still wanted by then. */
 export function PlanCalendar({
   nights,
   zone,
+  isAssumed,
   linkTo,
 }: {
   readonly nights: readonly ShareNight[];
   readonly zone: string;
+  /** Whether the chance of a night is assumed: no forecast speaks of it, and nobody knows the place. */
+  readonly isAssumed: (night: string) => boolean;
   readonly linkTo: (date: string) => string;
 }) {
   return (
@@ -39,7 +42,7 @@ export function PlanCalendar({
             ))}
           </ul>
           <span className="text-note text-right">
-            {percent(n.evening.chance)} clear
+            {clearWords(n.evening.chance, isAssumed(n.evening.night))}
             {isReserve(n.needed) ? <span className="block">reserve</span> : null}
           </span>
         </li>

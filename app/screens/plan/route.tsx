@@ -8,6 +8,7 @@ import { ruleWords } from "~/components/words/rule-words";
 import { saveWords } from "~/components/words/save-words";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { shortNight } from "~/components/clock";
+import { isAssumedOn } from "~/components/words/chance-words";
 import { PlanCalendar } from "./PlanCalendar";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
@@ -113,6 +114,8 @@ function Share({
   const literal = plan.literally?.find((o) => o.projectId === projectId) ?? null;
   const isByLight = question.projects.some((p) => p.id === projectId && p.counts === "light");
   const hasReserve = nights.some((n) => isReserve(n.needed));
+  const home = question.places.find((p) => p.id === question.projects.find((x) => x.id === projectId)?.placeId);
+  const isAssumed = (night: string) => isAssumedOn(home, night);
   if (!isMine)
     return (
       <p className="text-figure">
@@ -167,9 +170,11 @@ function Share({
           >
             <p>
               {plan.runs} seasons played as this plan would be followed: each night clear by the chance of {placeName}{" "}
-              (forecasts first, then its months), clear nights coming in runs (day-to-day correlation{" "}
-              {NIGHT_PERSISTENCE}, from memory), and on every clear night the programme that serves best what would be
-              missing in the end. The same random numbers every time, so two plans differ by their inputs only.
+              (forecasts first, then its months
+              {nights.some((n) => isAssumed(n.night)) ? ", which are not known: 40 % is assumed" : ""}), clear nights
+              coming in runs (day-to-day correlation {NIGHT_PERSISTENCE}, from memory), and on every clear night the
+              programme that serves best what would be missing in the end. The same random numbers every time, so two
+              plans differ by their inputs only.
             </p>
             {literal ? (
               <p className="mt-2">
@@ -220,6 +225,7 @@ function Share({
         <PlanCalendar
           nights={nights.slice(0, SHOWN)}
           zone={zone}
+          isAssumed={isAssumed}
           linkTo={(date) =>
             `/nights?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), night: date }).toString()}`
           }

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, longNight, shortNight } from "~/components/clock";
 import { counted, percent } from "~/components/numbers";
+import { clearWords, isAssumedOn } from "~/components/words/chance-words";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
@@ -210,14 +211,14 @@ function EveningWords({
 }) {
   const zone = view.zones[evening.placeId] ?? view.zone;
   const nameOf = (id: string) => view.projects.find((p) => p.id === id)?.name ?? id;
+  const at = view.run?.question.places.find((p) => p.id === evening.placeId);
   return (
     <div className="mb-2">
       <p className="text-note text-soft">
         {evening.rigIds.map((id) => view.rigNames[id] ?? id).join(", ")}, {view.placeNames[evening.placeId]} ·{" "}
-        {percent(evening.chance)} clear, by{" "}
-        {view.run?.question.places.some((p) => p.id === evening.placeId && p.hours[evening.night])
-          ? "the forecasts"
-          : "the place's own chance"}
+        {isAssumedOn(at, evening.night)
+          ? clearWords(evening.chance, true)
+          : `${clearWords(evening.chance, false)}, by ${at?.hours[evening.night] ? "the forecasts" : "the place's own chance"}`}
         {evening.isFixed ? " · kept by hand" : ""}
       </p>
       <ul>

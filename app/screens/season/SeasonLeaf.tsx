@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, dayOf, MONTHS, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
+import { clearWords, isAssumedOn } from "~/components/words/chance-words";
 import { namedPhases, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { channelsText, isWanted, type Evening, type SeasonPlan } from "~/core/plan";
@@ -124,8 +125,13 @@ export function SeasonLeaf({
           `${name.get(b.projectId) ?? ""}, ${channelsText(b)}, ${clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} to ${clockTime(b.endMs, view.zones[e.placeId] ?? view.zone)}`,
       ),
     );
-    const chance = n.evenings[0]?.chance ?? n.sky.clearChance;
-    return `${shortNight(n.date)}: ${formatMinutes(n.sky.darkMin)} dark${phase ? `, ${PHASES[phase]}` : ""}, ${percent(chance)} clear. ${work.join("; ") || (n.isAhead ? "no work" : "gone by")}${isKept(n) ? "; kept by hand" : ""}`;
+    const [first] = n.evenings;
+    const chance = first?.chance ?? n.sky.clearChance;
+    const isAssumed = isAssumedOn(
+      view.run?.question.places.find((p) => p.id === first?.placeId),
+      n.date,
+    );
+    return `${shortNight(n.date)}: ${formatMinutes(n.sky.darkMin)} dark${phase ? `, ${PHASES[phase]}` : ""}, ${clearWords(chance, isAssumed)}. ${work.join("; ") || (n.isAhead ? "no work" : "gone by")}${isKept(n) ? "; kept by hand" : ""}`;
   };
   return (
     <div onKeyDown={onKeyDown} role="group" aria-label="Season">

@@ -49,7 +49,7 @@ export function OwnForecast({
         />
         <label className="flex min-h-6 items-center gap-2">
           <input type="checkbox" checked={isOneMore} onChange={(e) => setOneMore(e.target.checked)} />
-          Count it as one more source; else it stands instead of the others for its hours
+          Count it as one more source, beside those typed before; else it stands instead of the others for its hours
         </label>
         <div className="flex flex-wrap items-center gap-3">
           <Button type="submit" disabled={isBusy}>

@@ -28,6 +28,7 @@ interface View {
   readonly wishHours: number;
   readonly rules: { readonly gustLimitKmh: number; readonly windShare?: number };
   readonly camera: { readonly workingTempC: number } | null;
+  readonly isChanceAssumed: boolean;
 }
 
 /** Beside the verdict: look up, the main act, what to mind, where the night goes, Sun and Moon, places to drive to. */
@@ -112,6 +113,7 @@ export function TonightAside({
         events={view.events}
         illuminatedFraction={view.illuminatedFraction}
         clearChance={view.weather.climatology}
+        isChanceAssumed={view.isChanceAssumed}
         zone={view.place.timeZone}
         night={view.night}
       />

@@ -28,12 +28,14 @@ export function TonightFacts({
   events,
   illuminatedFraction,
   clearChance,
+  isChanceAssumed,
   zone,
   night,
 }: {
   readonly events: NightEvents;
   readonly illuminatedFraction: number;
   readonly clearChance: number;
+  readonly isChanceAssumed: boolean;
   readonly zone: string;
   readonly night: string;
 }) {
@@ -61,7 +63,11 @@ export function TonightFacts({
         </div>
         <div className="flex justify-between gap-3">
           <dt className="text-sage">Clear nights</dt>
-          <dd>{Math.round(clearChance * 100)} of 100, long-term</dd>
+          <dd>
+            {isChanceAssumed
+              ? `not known here; ${Math.round(clearChance * 100)} of 100 assumed`
+              : `${Math.round(clearChance * 100)} of 100, long-term`}
+          </dd>
         </div>
       </dl>
       <p className="text-note text-faint mt-3">Look up before you carry anything out. Cap the tube before sunrise.</p>

@@ -56,6 +56,7 @@ export function TonightVerdict({
   zone,
   hasProjects,
   darkAgain,
+  isAssumed,
   others,
   wishHours,
   nowMs,
@@ -70,6 +71,8 @@ export function TonightVerdict({
   readonly zone: string;
   readonly hasProjects: boolean;
   readonly darkAgain: string | null;
+  /** Nobody has said how many nights are clear here: the chance of a night no forecast speaks of is assumed. */
+  readonly isAssumed: boolean;
   /** What is left for others, in words. */
   readonly others: string;
   readonly wishHours: number;
@@ -141,7 +144,8 @@ export function TonightVerdict({
                 bring an hour more for every hour on the road.
               </p>
             </Why>
-            , and {Math.round(night.odds.atLeastWish * 100)} % chance of at least {wishHours} h
+            {isPlain && isAssumed ? ", if four nights in ten are clear here, as is assumed: " : ", and "}
+            {Math.round(night.odds.atLeastWish * 100)} % chance of at least {wishHours} h
             {away ? ` there; here ${Math.round(weighed.odds.atLeastWish * 100)} %` : ""}.
             {targets > 1 ? " Two targets are enough for one night: a third would only take time from both." : ""}
           </p>

@@ -39,8 +39,7 @@ function stateWords(s: BoardSource, nowMs: number, zone: string): string {
   }
 }
 
-const recordWords = (r: TrackRecord): string =>
-  r.hours === 0 ? "no record here yet" : `Brier ${fixed(r.brier, 2)} over ${r.hours} h here`;
+const recordWords = (r: TrackRecord): string => (r.hours === 0 ? "no record here yet" : `weighed by ${r.hours} h here`);
 
 function Cell({ odds, isStrong = false }: { readonly odds: number | null; readonly isStrong?: boolean }) {
   if (odds === null) return <td className="text-faint text-center">–</td>;
@@ -167,9 +166,8 @@ export function WeatherBoard({
                 <Why title={<span className="font-semibold">together</span>}>
                   <p>
                     Cloud by layer becomes odds (layers overlap at random, high cloud counts half, less the chance of
-                    rain). Sources are pooled with weights from their Brier score here: mean squared error of odds, 0
-                    perfect, 0.25 no better than a coin. Twenty hours of the place&apos;s long-term chance are mixed
-                    into every record.
+                    rain). Sources are pooled with weights from how reliable they were here. Twenty hours of the
+                    place&apos;s long-term chance are mixed into every record.
                   </p>
                   <p className="mt-2">
                     What you saw counts 96 or 4 % at once and fades with 2.5 h. Sources share models: agreement is no

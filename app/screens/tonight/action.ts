@@ -16,9 +16,17 @@ import { askAnew, forecastEdits } from "~/desk/weather";
 import { notify } from "~/desk/notices";
 import { clockTime } from "~/components/clock";
 import { dropDraft } from "~/storage/drafts";
+import type { Library } from "~/desk/library";
+import type { NightDate } from "~/core/time";
 import { now } from "~/storage/session";
 import type { TonightAnswer, TonightIntent } from "./intents";
 import { forecastNoteWords, typedFaultWords } from "./weather-words";
+
+/** How many forecasts of a night were typed already. */
+const typedBefore = (library: Library, placeId: string, night: NightDate): number =>
+  library.forecasts.filter(
+    ({ data: f }) => f.placeId === placeId && f.night === night && /^typed( \d+)?$/.test(f.sourceId),
+  ).length;
 
 const TYPED = { sourceId: "typed", sourceName: "Typed in by hand" } as const;
 
@@ -68,7 +76,10 @@ export async function tonightAction(request: Request) {
       const nowMs = isTonight ? now() : window.startMs;
       const hours = readTypedForecast(intent.text, { window, zone: place.data.timeZone, nowMs });
       if (!hours.ok) return wrong(typedFaultWords(hours.error));
-      const read = { ...TYPED, issuedMs: nowMs, hours: hours.value, notes: [] };
+      // One more stands beside what was typed before; else it takes its place.
+      const before = intent.isOneMore ? typedBefore(library, place.id, night) : 0;
+      const source = before === 0 ? TYPED : { sourceId: `${TYPED.sourceId} ${before + 1}`, sourceName: `${TYPED.sourceName}, ${before + 1}` }; // prettier-ignore
+      const read = { ...source, issuedMs: nowMs, hours: hours.value, notes: [] };
       const done = await kept(forecastEdits(library, place, read, intent), `${hours.value.length} hours taken.`);
       if (!done.data.refusal) dropDraft("typed forecast");
       return done;

@@ -78,6 +78,7 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
           zone={place.timeZone}
           hasProjects={view.hasProjects}
           darkAgain={view.darkAgain}
+          isAssumed={view.isChanceAssumed}
           others={leftForOthersWords(view)}
           wishHours={view.wishHours}
           nowMs={view.nowMs}
@@ -208,7 +209,15 @@ function Records({ sources }: { readonly sources: TonightViewData["weather"]["so
         <div className="mt-2 max-w-xl">
           <ReliabilityChart sources={scored.map((s) => ({ id: s.id, name: s.name, bins: s.reliability }))} />
           <p className="text-note text-soft">
-            {scored.map((s, i) => `${s.name}: ${shapeWord(i)}, ${counted(s.record.hours, "hour")} scored`).join(" · ")}
+            {scored
+              .map(
+                (s, i) =>
+                  `${s.name}: ${shapeWord(i)}, ${counted(s.record.hours, "hour")} scored, Brier ${fixed(s.record.brier, 2)}`,
+              )
+              .join(" · ")}
+          </p>
+          <p className="text-note text-soft">
+            The Brier score is the mean squared error of the odds: 0 is perfect, 0.25 no better than a coin.
           </p>
         </div>
       ) : null}

@@ -13,7 +13,9 @@ export function reasonWords(r: Reason, zone: string, pageZone = zone): string {
     case "odds":
       return `Chance of a usable hour ${percent(r.odds)} from ${at(r.fromMs)} to ${at(r.toMs)}, all sources pooled.`;
     case "longTerm":
-      return `No forecast speaks of this night; over the years ${percent(r.odds)} of such nights are clear here.`;
+      return r.isAssumed
+        ? `No forecast speaks of this night, and how many nights are clear here is not known: ${percent(r.odds)} is assumed.`
+        : `No forecast speaks of this night; over the years ${percent(r.odds)} of such nights are clear here.`;
     case "cloudUntil":
       return `Cloud until about ${at(r.atMs)}.`;
     case "cloudFrom":
@@ -26,6 +28,18 @@ export function reasonWords(r: Reason, zone: string, pageZone = zone): string {
         : `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount, near its limit of ${Math.round(r.limitKmh)} km/h.`;
     case "rain":
       return `Rain is possible (${percent(r.chance)}): everything under a roof by ${at(r.deadlineMs)}.`;
+    case "rainUntil":
+      return `Rain until about ${at(r.untilMs)} (${percent(r.chance)}): keep everything covered until then.`;
+    case "rainWatch":
+      return `One forecast has rain from ${at(r.fromMs)} (${percent(r.chance)}), the others less: watch it from then. Packing up for it would cost about ${formatMinutes(Math.round(r.costMin / 5) * 5)}.`;
+    case "haze":
+      return `Haze or smoke dims by ${r.mag.toFixed(1)} mag: a minute keeps ${percent(r.left)} of its worth.`;
+    case "cirrus":
+      return `High cloud over ${percent(r.cover)} of the sky: a minute keeps about ${percent(r.left)} of its worth. ${r.isForLines ? "Bright lines may still come through." : "Bright lines perhaps; stars get halos."}`;
+    case "fog":
+      return `The air comes to its dew point and stands still: fog is likely from ${at(r.fromMs)} (${percent(r.odds)}), whatever forecasts of cloud say.`;
+    case "seeing":
+      return `Seeing of about ${r.arcsec.toFixed(1)}″: wide fields and large nebulae still make sense, small galaxies and planetaries do not.`;
     case "wet":
       return `${r.kind === "dew" ? "Dew" : "Frost"} on the glass from ${at(r.fromMs)}: heater on.`;
     case "tooLittle":
