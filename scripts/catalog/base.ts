@@ -153,7 +153,8 @@ interface CuratedRecord {
   readonly tier: 1 | 2; readonly ra_deg: number; readonly dec_deg: number; readonly major_arcmin: number | null; readonly minor_arcmin: number | null;
   readonly pa_deg: number | null; readonly constellation: string; readonly magnitude: number | null; readonly sb_class: number;
   readonly dominant_light: "continuum" | "Ha" | "OIII" | "mixed"; readonly ha: number | null; readonly oiii: number | null; readonly sii: number | null;
-  readonly bright_core: boolean; readonly hours_min: number; readonly framing: string; readonly members: readonly string[];
+  readonly bright_core: boolean;
+  readonly ha_boost: boolean; readonly hours_min: number; readonly framing: string; readonly members: readonly string[];
   readonly base_ids: readonly string[]; readonly confidence: "high" | "medium" | "low";
 } // prettier-ignore
 

@@ -132,6 +132,7 @@ function fromCurated(c: CuratedRecord, base: ReadonlyMap<string, BaseRecord>): O
       light: c.dominant_light,
       lines: c.ha === null ? null : { ha: c.ha, oiii: c.oiii ?? 0, sii: c.sii ?? 0 },
       hasBrightCore: c.bright_core,
+      ...(c.ha_boost ? { hasHydrogen: true } : {}),
       hoursMin: c.hours_min,
       framing: c.framing,
       members: c.members.map(shown),

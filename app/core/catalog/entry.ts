@@ -43,6 +43,8 @@ export interface CuratedFacts {
   /** Strength 0 none to 3 strong; null for continuum objects. */
   readonly lines: { readonly ha: number; readonly oiii: number; readonly sii: number } | null;
   readonly hasBrightCore: boolean;
+  /** A galaxy whose hydrogen regions stand out in Ha. */
+  readonly hasHydrogen?: boolean;
   /** Least total hours at f/5 under 20 mag/arcsec². */
   readonly hoursMin: number;
   readonly framing: string;

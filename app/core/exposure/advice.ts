@@ -9,6 +9,7 @@ import { atSetting, type Filter, type Rig } from "./rig";
 import {
   centralPixelShare,
   faintestSaturatedMag,
+  NICE_SUBS_SEC,
   niceSubSec,
   readNoiseShare,
   saturationSec,
@@ -16,7 +17,7 @@ import {
 } from "./sub-length";
 
 /** What decides a sub length. */
-export type SubLimit = "overhead" | "readNoise" | "spoilt" | "protectedStar" | "core" | "mount" | "rotation";
+export type SubLimit = "overhead" | "readNoise" | "spoilt" | "protectedStar" | "core" | "mount" | "rotation" | "sky";
 
 /** A sub length with everything that led to it. */
 export interface SubAdvice {
@@ -26,6 +27,10 @@ export interface SubAdvice {
   readonly bestSec: number;
   readonly flatFromSec: number;
   readonly flatToSec: number;
+  /** Those of them that no other limit forbids; null where one decides. */
+  readonly asGood: { readonly fromSec: number; readonly toSec: number } | null;
+  /** Above this, sky and dark current take too much of what the sensor holds. MATHS 3.16. */
+  readonly skySec: number;
   /** Of a clock hour at the advised length, (0, 1]. */
   readonly clockYield: number;
   readonly overheadSec: number;
@@ -75,6 +80,9 @@ export interface SubEffects {
   readonly clockYield: number;
 }
 
+/** Share of what a pixel holds that the sky may fill; the rest is for stars. MATHS 3.16. */
+const SKY_FILLS = 0.15;
+
 /** How far a sensor without a cooler runs above the air, °C: 5 to 15, common practice, no source. */
 export const USUAL_ABOVE_AIR_C = 10;
 
@@ -105,6 +113,8 @@ export function ratesOf({ rig: usual, filter, setting, skyMagPerArcsec2, seeingA
     dark,
     sensorC,
     background: sky + dark,
+    /** Of the pixel that sees most of the sky. */
+    brightestBackground: Math.max(...lights.map((l) => l.sky)) + dark,
     readNoiseE: rig.readNoiseE,
     /** Share of all pixels that are of this kind. */
     pixelShare: light.share,
@@ -144,7 +154,7 @@ export function subEffects(at: SubQuestion, subSec: number): SubEffects {
 
 /**
  * Advises a sub length for one filter on one rig under a sky: the shortest usual one of all that bring, by the clock, as much as the
- * best to 2 %, unless the mount, a core or a star that somebody protects forbids it. Stars that clip are normal and shorten nothing.
+ * best to 2 %, unless the mount, the level of the sky, a core or a star that somebody protects forbids it. Stars that clip are normal and shorten nothing.
  */
 export function subAdvice(at: SubQuestion): SubAdvice {
   const { rig } = at;
@@ -164,9 +174,11 @@ export function subAdvice(at: SubQuestion): SubAdvice {
     rig.isAltAz && at.rotationDegPerHour != null
       ? rotationSubSec(rig.sensor, at.rotationDegPerHour)
       : Number.POSITIVE_INFINITY;
+  const skySec = (SKY_FILLS * ceiling) / rates.brightestBackground;
   const upper = Math.min(
     mountSec,
     rotationSec,
+    skySec,
     coreSec ?? Number.POSITIVE_INFINITY,
     starClippingSec ?? Number.POSITIVE_INFINITY,
   );
@@ -175,13 +187,26 @@ export function subAdvice(at: SubQuestion): SubAdvice {
   const free: SubLimit =
     best.toSec < USUAL_SUBS_SEC[0] ? "spoilt" : losses.overhead >= losses.readNoise ? "overhead" : "readNoise";
   const capped: SubLimit =
-    upper === rotationSec ? "rotation" : upper === mountSec ? "mount" : upper === coreSec ? "core" : "protectedStar";
+    upper === skySec
+      ? "sky"
+      : upper === rotationSec
+        ? "rotation"
+        : upper === mountSec
+          ? "mount"
+          : upper === coreSec
+            ? "core"
+            : "protectedStar";
   return {
     subSec,
     decidedBy: wanted <= upper ? free : capped,
     bestSec: best.bestSec,
     flatFromSec: best.fromSec,
     flatToSec: best.toSec,
+    asGood:
+      wanted <= upper
+        ? { fromSec: Math.min(best.fromSec, subSec), toSec: Math.max(subSec, Math.min(best.toSec, upper)) }
+        : null,
+    skySec,
     clockYield: clockYield(clock, subSec),
     overheadSec: clock.overheadSec,
     spoiltPerSec: clock.spoiltPerSec,
@@ -194,4 +219,19 @@ export function subAdvice(at: SubQuestion): SubAdvice {
     rotationSec,
     fwhmPx,
   };
+}
+
+/**
+ * Length of a second, short set beside subs of a length, s: half of what the core bears, or a tenth; always shorter than those, and
+ * what the mount bears. Null where nothing is shorter.
+ */
+export function shortSetSec(
+  advice: Pick<SubAdvice, "coreSec" | "mountSec" | "rotationSec">,
+  mainSec: number,
+): number | null {
+  const wanted = advice.coreSec === null ? mainSec / 10 : advice.coreSec / 2;
+  const bound = Math.min(wanted, advice.mountSec, advice.rotationSec);
+  const sec = niceSubSec(Math.max(NICE_SUBS_SEC[0], bound), "down");
+  const shorter = NICE_SUBS_SEC.filter((s) => s < mainSec && s <= sec).at(-1);
+  return shorter ?? null;
 }

@@ -59,7 +59,7 @@ export function hoursForGoal(question: SubQuestion, subSec: number, asked: GoalA
 }
 
 /** How a sum of hours is shared out among channels. */
-export type HoursShare = "equal" | "narrow344" | "broad3111" | "equalSnr";
+export type HoursShare = "equal" | "narrow344" | "narrow12" | "broad3111" | "broad41" | "equalSnr";
 
 /** The shares that make sense for channels: by their number and kind. */
 export function sharesFor(channels: readonly Channel[]): HoursShare[] {
@@ -67,13 +67,16 @@ export function sharesFor(channels: readonly Channel[]): HoursShare[] {
   return [
     ...(channels.length > 1 ? (["equal"] as const) : []),
     ...(has("Ha", "OIII", "SII") ? (["narrow344"] as const) : []),
+    ...(has("Ha", "OIII") ? (["narrow12"] as const) : []),
     ...(has("L", "R", "G", "B") ? (["broad3111"] as const) : []),
+    ...(has("R", "G", "B", "Ha") || has("L", "R", "G", "B", "Ha") ? (["broad41"] as const) : []),
     ...(channels.length > 1 ? (["equalSnr"] as const) : []),
   ];
 }
 
 /**
- * Hours by channel that add up to a sum: alike, 3 : 4 : 4 for Ha, OIII and SII, 3 : 1 : 1 : 1 for L, R, G and B, or so that an object as
+ * Hours by channel that add up to a sum: alike, 3 : 4 : 4 for Ha, OIII and SII, 1 : 2 for Ha and OIII, 3 : 1 : 1 : 1 for L, R, G and B,
+ * a fifth for the Ha of a galaxy, or so that an object as
  * bright in each comes to the same signal to noise (which grows with the root of the hours).
  */
 export function sharedHours(
@@ -82,9 +85,13 @@ export function sharedHours(
   rows: readonly { readonly channel: Channel; readonly question: SubQuestion; readonly subSec: number }[],
   objectMag: number,
 ): number[] {
+  // Of what is not hydrogen, in the weights of the others.
+  const broadSum = rows.reduce((all, { channel }) => all + (channel === "Ha" ? 0 : channel === "L" ? 3 : 1), 0);
   const weights = rows.map(({ channel, question, subSec }) => {
     if (share === "narrow344") return channel === "Ha" ? 3 : 4;
+    if (share === "narrow12") return channel === "OIII" ? 2 : 1;
     if (share === "broad3111") return channel === "L" ? 3 : 1;
+    if (share === "broad41") return channel === "Ha" ? broadSum / 4 : channel === "L" ? 3 : 1;
     return share === "equal" ? 1 : 1 / measuresOf(question, 1, subSec, objectMag).snr ** 2;
   });
   const total = weights.reduce((a, b) => a + b, 0);

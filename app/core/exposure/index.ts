@@ -16,6 +16,7 @@ export { lightFor, pixelLights, type PixelLight } from "./pixel";
 export {
   sensorTempC,
   USUAL_ABOVE_AIR_C,
+  shortSetSec,
   subAdvice,
   subEffects,
   type SubLimit,
@@ -39,6 +40,7 @@ export {
 export { matchedDithers, type MatchedDithers } from "./dithers";
 export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
+export { channelOffers, type ChannelOffer } from "./channel-offers";
 export { channelAdvice, linesOf, type ChannelAdvice } from "./channel-advice";
 export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";

@@ -132,7 +132,7 @@ export function BudgetRow({
             No filter for this here. The goal stays, for whoever has one and for your next rig.
           </p>
         )}
-        {effects ? <EffectWords sub={draft.sub} effects={effects} clipped={clipped} /> : null}
+        {effects ? <EffectWords sub={draft.sub} isShort={draft.isShort} effects={effects} clipped={clipped} /> : null}
         {onShort ? (
           <Button look="plain" className="min-h-0 px-0! py-0" onClick={onShort}>
             Add a short set{advice?.coreSec ? " for the bright core" : ""}
@@ -168,7 +168,7 @@ export function BudgetRow({
             />
           </div>
         ) : null}
-        {measured ? (
+        {measured && !draft.isShort ? (
           <GoalWords
             name={rowName(draft)}
             {...measured}

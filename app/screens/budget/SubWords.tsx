@@ -11,6 +11,7 @@ const DECIDED: Readonly<Record<SubLimit, string>> = {
   protectedStar: "decided by the stars that you protect",
   core: "decided by the bright core, until a short set takes it",
   mount: "decided by the unguided mount",
+  sky: "decided by the sky, which fills the sensor",
   rotation: "decided by the field, which turns with a mount in altitude and azimuth",
 };
 
@@ -30,7 +31,7 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
         <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
           <dt>Most by the clock</dt>
           <dd>{seconds(advice.bestSec)}</dd>
-          <dt>As good to 2 %</dt>
+          <dt>As good to 2 % by the clock alone</dt>
           <dd>
             {seconds(advice.flatFromSec)} to {seconds(advice.flatToSec)}
           </dd>
@@ -47,6 +48,8 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
           <dd>{advice.darkEPerPxSec.toPrecision(2)} e⁻/s</dd>
           <dt>Longest the mount holds</dt>
           <dd>{seconds(advice.mountSec)}</dd>
+          <dt>The sky takes 15 % of what a pixel holds from</dt>
+          <dd>{seconds(advice.skySec)}</dd>
           {Number.isFinite(advice.rotationSec) ? (
             <>
               <dt>The turning field trails 1.5 px at the corners from</dt>
@@ -74,7 +77,10 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
           too bright for narrow bands under a dark sky. A core’s brightness is assumed at 16 mag/arcsec².
         </p>
       </Why>
-      , {DECIDED[advice.decidedBy]}. {seconds(advice.flatFromSec)} to {seconds(advice.flatToSec)} are as good.
+      , {DECIDED[advice.decidedBy]}.
+      {advice.asGood && advice.asGood.toSec > advice.asGood.fromSec
+        ? ` ${seconds(advice.asGood.fromSec)} to ${seconds(advice.asGood.toSec)} are as good.`
+        : ""}
     </p>
   );
 }
@@ -82,14 +88,24 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
 /** What the chosen length does. */
 export function EffectWords({
   sub,
+  isShort,
   effects,
   clipped,
 }: {
   readonly sub: string;
+  /** A short set: judged by the stars it keeps, not by depth. */
+  readonly isShort: boolean;
   readonly effects: SubEffects;
   readonly clipped: number | null;
 }) {
   const noise = 100 * effects.readNoiseShare;
+  if (isShort)
+    return (
+      <p className="text-note">
+        At {sub} s stars fainter than magnitude {fixed(effects.clippedMag, 1)} keep their colour: that is what a short
+        set is for, not depth.
+      </p>
+    );
   return (
     <p className="text-note">
       At {sub} s a clock hour brings {Math.round(100 * effects.clockYield)} % of an ideal one, read noise adds{" "}

@@ -82,6 +82,7 @@ export async function loadBudget(request: Request, projectId: string) {
     offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels, c.own),
     /** Exposure of a panel to begin with, by channel that there is a filter for; null where the target is not known. */
     firstHours: entry ? firstHours(library, c, entry) : null,
+    entry,
     /** Worth of a minute at the target's best, by channel: what goals and depths are told for. */
     bestRates: Object.fromEntries(
       channels.map((ch) => [ch, c.bestRates[ch] ?? bestRate(c.place.data, c.layout.centre, ch, c.own[ch])]),

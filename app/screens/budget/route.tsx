@@ -12,12 +12,15 @@ import {
   clockHoursFor,
   efficiencyOf,
   fileBytes,
-  niceSubSec,
+  shortSetSec,
   subAdvice,
   subEffects,
   sharedHours,
   sharesFor,
+  channelOffers,
+  type ChannelOffer,
   type HoursShare,
+  type SubAdvice,
   type SubQuestion,
 } from "~/core/exposure";
 import { formatHoursMinutes, parseNumber } from "~/core/notation";
@@ -50,9 +53,21 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 const SHARE_WORDS: Readonly<Record<HoursShare, string>> = {
   equal: "the same for each",
   narrow344: "3 : 4 : 4, Ha : OIII : SII",
+  narrow12: "1 : 2, Ha : OIII, for shells and remnants",
   broad3111: "3 : 1 : 1 : 1, L : R : G : B",
+  broad41: "4 : 1, broad light : Ha",
   equalSnr: "equal signal to noise",
 };
+const OFFER_WORDS: Readonly<Record<ChannelOffer["why"], string>> = {
+  hydrogen: "Its hydrogen regions stand out in Ha",
+  stars: "Beside lines, stars keep their natural colours by",
+  reflected: "It reflects light as well, which lines do not show",
+};
+
+/** "Beside lines, stars keep their natural colours by R 0.5 h, G 0.5 h, B 0.5 h." */
+const offerWords = ({ why, channels }: ChannelOffer): string =>
+  `${OFFER_WORDS[why]}${why === "stars" ? "" : ":"} ${channels.map((c) => `${c.channel} ${trimmed(c.hours)} h`).join(", ")}.`;
+
 const UNKNOWN_HOURS = 6; // of a target that nobody knows; common practice, no source
 const FAINT_MAG = 25; // mag/arcsec², of a target whose brightness is not known
 
@@ -113,6 +128,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
     panelNames,
     offer,
     firstHours,
+    entry,
     starMags,
     keptHours,
     bestRates,
@@ -218,18 +234,33 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
   const save = () => {
     void act({ act: "save", id: goal.id, baseRev: base, data: draftOf() });
   };
-  const add = (filterId: string) => {
+  const rowFor = (filterId: string, asked?: number): BudgetDraft | null => {
     const filter = filters.find((f) => f.id === filterId);
-    if (!filter) return;
+    if (!filter) return null;
     const row = { channel: filter.data.channel, filterId, own: "", moon: "", isShort: false, setting: "" } as const;
     const question = questionFor(row);
-    if (!question) return;
-    const hours = firstHours?.[filter.data.channel] ?? UNKNOWN_HOURS;
-    setDrafts([...drafts, { ...row, hours: String(hours), sub: String(subAdvice(question).subSec) }]);
+    if (!question) return null;
+    const hours = asked ?? firstHours?.[filter.data.channel] ?? UNKNOWN_HOURS;
+    return { ...row, hours: String(hours), sub: String(subAdvice(question).subSec) };
   };
-  const addShort = (at: number, coreSec: number | null) => {
+  const add = (filterId: string) => {
+    const row = rowFor(filterId);
+    if (row) setDrafts([...drafts, row]);
+  };
+  const offers = entry
+    ? channelOffers(entry, filters.map((f) => f.data.channel), drafts.map((d) => d.channel), firstHours ?? {})
+    : []; // prettier-ignore
+  const take = (offer: ChannelOffer) => {
+    const rows = offer.channels.flatMap(({ channel, hours }) => {
+      const filter = filters.find((f) => f.data.channel === channel);
+      return (filter && rowFor(filter.id, hours)) ?? [];
+    });
+    setDrafts([...drafts, ...rows]);
+  };
+  const addShort = (at: number, advice: SubAdvice) => {
     const long = drafts[at]!;
-    const sub = niceSubSec(coreSec === null ? (parseNumber(long.sub) ?? 60) / 10 : coreSec / 2, "down");
+    const sub = shortSetSec(advice, parseNumber(long.sub) ?? advice.subSec);
+    if (sub === null) return;
     const short = { ...long, isShort: true, own: "", hours: "0.5", sub: String(sub) };
     setDrafts([...drafts.slice(0, at + 1), short, ...drafts.slice(at + 1)]);
   };
@@ -331,12 +362,22 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
             faults={r.faults}
             onChange={(next) => setDrafts(drafts.map((d, k) => (k === r.i ? next : d)))}
             onRemove={() => setDrafts(drafts.filter((_, k) => k !== r.i))}
-            onShort={
-              r.question && !r.d.isShort && !hasShort(r.d) ? () => addShort(r.i, r.advice?.coreSec ?? null) : undefined
-            }
+            onShort={r.advice && !r.d.isShort && !hasShort(r.d) ? () => addShort(r.i, r.advice!) : undefined}
           />
         ))}
       </ul>
+      {offers.length > 0 ? (
+        <ul className="mt-3" aria-label="Offered beside these">
+          {offers.map((offer) => (
+            <li key={offer.why} className="flex flex-wrap items-baseline gap-x-3">
+              <span>{offerWords(offer)}</span>
+              <Button look="plain" className="px-0!" onClick={() => take(offer)}>
+                Add {offer.channels.map((c) => c.channel).join(", ")}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
       <div className="mt-4 flex flex-wrap items-end justify-between gap-4">
         {open.length > 0 ? (
           <div className="w-56">

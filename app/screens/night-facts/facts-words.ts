@@ -1,3 +1,4 @@
+import { BORNE_TRAIL_PX } from "~/core/exposure";
 import { fixed } from "~/components/numbers";
 import {
   guidingVerdict,
@@ -42,10 +43,19 @@ export function guidingWords(f: NightFacts, scaleArcsec: number): string {
 }
 
 /** What the polar error came to in a sub; "" where it was not written down. */
-export function polarWords(f: NightFacts, latitudeDeg: number, subSec: number): string {
+export function polarWords(
+  f: NightFacts,
+  latitudeDeg: number,
+  rig: { readonly subSec: number; readonly isGuided: boolean; readonly scaleArcsec: number },
+): string {
+  const { subSec } = rig;
   const error = polarTotal(f, latitudeDeg);
   if (error === null) return "";
-  return `Polar axis off by ${fixed(error, 1)}′: up to ${fixed(polarDriftArcsec(error, subSec), 1)}″ of drift in a sub of ${subSec} s, which guiding takes; the field turns all the same.`;
+  const drift = polarDriftArcsec(error, subSec);
+  const off = `Polar axis off by ${fixed(error, 1)}′: up to ${fixed(drift, 1)}″ of drift in a sub of ${subSec} s`;
+  if (rig.isGuided) return `${off}, which guiding takes; the field turns all the same.`;
+  const px = drift / rig.scaleArcsec;
+  return `${off}, and nothing guides it away: stars trail ${fixed(px, 1)} px${px > BORNE_TRAIL_PX ? `, more than the ${fixed(BORNE_TRAIL_PX, 1)} px that look round. Align better, or shoot under ${Math.max(1, Math.floor((subSec * BORNE_TRAIL_PX) / px))} s` : ""}.`;
 }
 
 /** What took time from a night. */

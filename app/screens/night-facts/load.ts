@@ -8,7 +8,14 @@ export async function loadFacts(request: Request) {
   const { library, choice } = await loadChoice(request);
   const { place, night } = choice;
   if (!place) return null;
-  const subs = new Map(ownContextsOf(library).flatMap((c) => c.needs.map((n) => [c.rig.id, n.subSec] as const)));
+  const planned = new Map(ownContextsOf(library).flatMap((c) => c.needs.map((n) => [c.rig.id, n.subSec] as const)));
+  const log = library.log.byPlace.get(place.id)?.map((x) => x.data) ?? [];
+  // The longest really shot there that night, else in any night, else what is planned.
+  const longest = (some: readonly { readonly exposureSec: number }[]) => some.reduce((sec, e) => Math.max(sec, e.exposureSec), 0); // prettier-ignore
+  const subOf = (rigId: string) => {
+    const mine = log.filter((e) => e.rigId === rigId);
+    return longest(mine.filter((e) => e.night === night)) || longest(mine) || (planned.get(rigId) ?? 300);
+  };
   return {
     night,
     placeId: place.id,
@@ -26,7 +33,8 @@ export async function loadFacts(request: Request) {
       id: r.id,
       name: r.data.name,
       scaleArcsec: opticsOf(r.data).pixelScaleArcsecPerPx,
-      subSec: subs.get(r.id) ?? 300,
+      subSec: subOf(r.id),
+      isGuided: r.data.isGuided,
     })),
   };
 }

@@ -174,7 +174,7 @@ function Verdicts({ facts, view }: { readonly facts: NightFacts; readonly view: 
   const rig = view.rigs.find((r) => r.id === facts.rigId) ?? view.rigs[0];
   const words = [
     rig ? guidingWords(facts, rig.scaleArcsec) : "",
-    polarWords(facts, view.latitudeDeg, rig?.subSec ?? 300),
+    rig ? polarWords(facts, view.latitudeDeg, rig) : "",
   ].filter((w) => w !== "");
   if (words.length === 0) return null;
   return (
