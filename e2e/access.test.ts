@@ -10,7 +10,7 @@ describe("access", () => {
   let driver: chrome.Driver;
   const VIEWS = [
     ["/", "Where the night goes"],
-    ["/targets", "usable this night"],
+    ["/targets", "up this night"],
     ["/targets/NGC%20253", "Its way over the skyline"],
     ["/targets/Sh2-132/finder", "Begin here"],
     ["/targets/own/new", "A target of your own"],
@@ -69,7 +69,7 @@ describe("access", () => {
     await me.see("Go, from");
     const press = (key: string) => driver.actions().sendKeys(key).perform();
     await press("2");
-    await me.see("usable this night");
+    await me.see("up this night");
     await press("]");
     await me.see("What suits Sun 6 Dec?");
     await press("t");

@@ -134,7 +134,7 @@ describe("the house", () => {
     const wide: string[] = [];
     for (const [path, words] of [
       ["/", "The forecasts, hour by hour"],
-      ["/targets", "usable this night"],
+      ["/targets", "up this night"],
       ["/targets/IC%205068", "Its way over the skyline"],
       ["/projects/project-loop/plan", "Its nights"],
       ["/season", "Compare"],

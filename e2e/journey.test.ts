@@ -146,7 +146,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
 
   it("2 · Targets: ranks the catalogue, filters, finds by any name, and starts a project", async () => {
     await me.press("Targets");
-    await me.see("usable this night");
+    await me.see("up this night");
     for (const [query, id] of [
       ["m81", "M 81"],
       ["NGC 6960", "NGC 6960"],

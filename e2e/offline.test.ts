@@ -54,7 +54,7 @@ describe("without the server", () => {
     me = hands(driver);
     const pages = [
       ["/nights?night=2026-12-06", "Print"],
-      ["/targets", "usable this night"],
+      ["/targets", "up this night"],
       ["/targets/NGC%207000", "North America"],
       ["/targets/NGC%207000/finder", "by stars"],
       ["/season", "of the best possible"],

@@ -253,7 +253,7 @@ describe("the start", () => {
     await me.press(`Open ${sample}`);
     await me.see(place);
     for (const [station, words] of [
-      ["Targets", "usable this night"],
+      ["Targets", "up this night"],
       ["Projects", project],
       ["Season", "Keep the night free"],
       ["Nights", place],

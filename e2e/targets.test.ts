@@ -15,8 +15,8 @@ describe("choosing a target", () => {
 
   it("orders, narrows and changes the altitude school, and tells what that leaves out", async () => {
     await driver.get(`${app.url}/targets`);
-    await me.see("usable this night");
-    const counted = async () => Number(/(\d+) usable this night/.exec(await me.text())?.[1]);
+    await me.see("up this night");
+    const counted = async () => Number(/(\d+) up this night/.exec(await me.text())?.[1]);
     const all = await counted();
     await me.choose("Season", "closing within 6 weeks");
     await driver.wait(async () => (await counted()) < all, WAIT_MS);

@@ -47,7 +47,7 @@ describe("the same truth everywhere", () => {
   /** Looks for a target in the list, once the catalogue is ranked: on a busy machine that takes a while. */
   async function find(search: string, id: string): Promise<void> {
     await at(`/targets?${search}`);
-    const isRanked = async () => (await driver.findElement(By.css("body")).getText()).includes("usable this night");
+    const isRanked = async () => (await driver.findElement(By.css("body")).getText()).includes("up this night");
     await driver.wait(isRanked, 60_000, "the catalogue is not ranked");
     await me.fill("Find", id);
   }

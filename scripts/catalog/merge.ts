@@ -1,8 +1,9 @@
 import { Constellation } from "astronomy-engine";
 import { searchKey, type CatalogEntry, type Kind } from "~/core/catalog";
-import { separationDeg } from "~/core/sky";
+import { galacticToIcrs, separationDeg } from "~/core/sky";
 import { fixes, readBase, readCurated, readNames, type BaseRecord, type CuratedRecord } from "./base";
 import { CALDWELL } from "./caldwell";
+import { ABELL_PLANETARIES, ARP, GROUP_NAME, GROUPS, POSITION_ANGLES } from "./cross-names";
 
 const LEAD = [
   "M",
@@ -150,7 +151,9 @@ function fromGroup(
   const id = shown(messier ?? lead.id);
   const position = [...group].sort((a, b) => b.decimals - a.decimals)[0]!;
   const sized = group.find((r) => r.major !== null);
-  const name = group.map((r) => names[r.id]?.name).find((n) => n !== undefined && n !== "") ?? "";
+  const said = group.map((r) => names[r.id]?.name).find((n) => n !== undefined && n !== "") ?? "";
+  // A group's name is no name of one of its members.
+  const name = lead.kind === "galaxy" && GROUP_NAME.test(said) ? "" : said;
   return {
     id,
     name,
@@ -177,6 +180,70 @@ function alias(entries: Omit<CatalogEntry, "rank">[], name: string, target: stri
   const e = entries[i]!;
   entries[i] = { ...e, aliases: distinct(e.id, [...e.aliases, name]) };
   return true;
+}
+
+type Entry = Omit<CatalogEntry, "rank">;
+
+const byName = (entries: readonly Entry[], name: string): Entry | undefined => {
+  const key = searchKey(name);
+  return entries.find((e) => [e.id, ...e.aliases].some((a) => searchKey(a) === key));
+};
+
+const WIDEST_GROUP_DEG = 0.6;
+
+/** Pictures of several galaxies, made of their members; those with fewer than two in the list become a name of the one. */
+function groupEntries(entries: readonly Entry[]): {
+  readonly added: readonly Entry[];
+  readonly names: readonly (readonly [string, string])[];
+} {
+  const added: Entry[] = [];
+  const names: [string, string][] = [];
+  for (const { id, name, members } of GROUPS) {
+    const found = members.flatMap((m) => byName(entries, m) ?? []);
+    const [first] = found;
+    if (!first || byName(entries, id)) continue;
+    if (found.length < 2) {
+      names.push([id, first.id]);
+      if (name) names.push([name, first.id]);
+      continue;
+    }
+    const decDeg = found.reduce((sum, e) => sum + e.at.decDeg, 0) / found.length;
+    const raDeg = first.at.raDeg + found.reduce((sum, e) => sum + ((e.at.raDeg - first.at.raDeg + 540) % 360) - 180, 0) / found.length; // prettier-ignore
+    const at = { frame: "icrs", raDeg: (raDeg + 360) % 360, decDeg } as const;
+    const radii = found.map((e) => separationDeg(at, e.at) + (e.majorArcmin ?? 1) / 120);
+    if (Math.max(...radii) > WIDEST_GROUP_DEG) throw new Error(`${id}: its members lie far apart`);
+    const majorArcmin = Math.round(Math.max(...radii) * 2 * 60 * 10) / 10;
+    added.push({
+      id,
+      name: name ?? "",
+      aliases: [],
+      kind: "galaxyGroup",
+      at,
+      majorArcmin,
+      minorArcmin: majorArcmin,
+      positionAngleDeg: null,
+      magnitude: null,
+      constellation: Constellation(at.raDeg / 15, decDeg).symbol,
+      curated: { isField: true, tier: 2, sbClass: 3, light: "continuum", lines: null, hasBrightCore: false, hoursMin: 5, framing: "", members: found.map((e) => e.id), confidence: "medium" }, // prettier-ignore
+    });
+  }
+  return { added, names };
+}
+
+const GALACTIC_REACH_DEG = 0.12; // tenths of a degree, and a little
+
+/** The planetary nebula of the list at a galactic place; null where none lies there. */
+function planetaryAt(entries: readonly Entry[], [lonDeg, latDeg]: readonly [number, number]): Entry | null {
+  const at = galacticToIcrs(lonDeg, latDeg);
+  const near = entries.filter((e) => ["planetaryNebula", "emissionNebula"].includes(e.kind) && Math.abs(e.at.decDeg - at.decDeg) < 0.2 && separationDeg(at, e.at) < GALACTIC_REACH_DEG); // prettier-ignore
+  return near.sort((a, b) => separationDeg(at, a.at) - separationDeg(at, b.at))[0] ?? null;
+}
+
+/** A galaxy with the position angle that it is known by, where it had none. */
+function angled(e: Entry): Entry {
+  if (e.kind !== "galaxy" || e.positionAngleDeg !== null) return e;
+  const known = [e.id, ...e.aliases].map((n) => POSITION_ANGLES[n]).find((a) => a !== undefined);
+  return known === undefined ? e : { ...e, positionAngleDeg: known % 180 };
 }
 
 /** The whole catalogue, best rank first. Throws when an input breaks a rule (catalog.md section 9). */
@@ -218,7 +285,16 @@ export function mergeCatalog(): CatalogEntry[] {
     });
   for (const [lost, target] of Object.entries(fixes.lost_aliases)) alias(entries, shown(lost), target);
   CALDWELL.forEach((target, i) => alias(entries, `C ${i + 1}`, target));
+  for (const [number, place] of Object.entries(ABELL_PLANETARIES)) {
+    const found = planetaryAt(entries, place);
+    if (found && !byName(entries, `Abell PN ${number}`)) alias(entries, `Abell ${number}`, found.id);
+  }
+  for (const [number, target] of Object.entries(ARP)) if (!byName(entries, `Arp ${number}`)) alias(entries, `Arp ${number}`, target); // prettier-ignore
+  const pictures = groupEntries(entries);
+  entries.push(...pictures.added);
+  for (const [name, target] of pictures.names) alias(entries, name, target);
   return entries
+    .map(angled)
     .map((e) => ({ ...e, rank: rankOf(e) }))
     .sort((a, b) => b.rank - a.rank || a.id.localeCompare(b.id, "en", { numeric: true }));
 }

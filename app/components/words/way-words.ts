@@ -1,5 +1,6 @@
 import { clockTime } from "~/components/clock";
 import { fixed } from "~/components/numbers";
+import { formatMinutes } from "~/core/notation";
 import type { AltitudePassage, Obstruction } from "~/core/night";
 
 /** "over 30° from 20:14 to 03:40". */
@@ -24,7 +25,16 @@ export const isMoonFelt = (n: { readonly worthMin: number; readonly moonlessWort
   n.worthMin < FELT_MOON * n.moonlessWorthMin;
 
 /** ", worth 1.9 h: Moon, 5.4 h without it"; what a night is worth in hours at the place's moonless zenith. */
-export function nightWorthWords(n: { readonly worthMin: number; readonly moonlessWorthMin: number }): string {
+export function nightWorthWords(n: {
+  readonly usableMin: number;
+  readonly worthMin: number;
+  readonly moonlessMin: number;
+  readonly moonlessWorthMin: number;
+  readonly leftWorthMin: number;
+}): string {
+  // All of it taken, as its owner takes the Moon: what is up, and what it would bring all the same.
+  if (n.usableMin === 0 && n.moonlessMin > 0)
+    return `: the Moon leaves the ${formatMinutes(n.moonlessMin)} that it is up worth ${fixed(n.leftWorthMin / 60, 1)} h, of ${fixed(n.moonlessWorthMin / 60, 1)} h`;
   const worth = `, worth ${fixed(n.worthMin / 60, 1)} h`;
   return isMoonFelt(n) ? `${worth}: Moon, ${fixed(n.moonlessWorthMin / 60, 1)} h without it` : worth;
 }

@@ -28,7 +28,9 @@ const BY_KIND: Partial<Readonly<Record<Kind, number>>> = {
 /** Names of fields whose members stand for them on the list above. */
 const isShowpiece = (entry: CatalogEntry): boolean =>
   SHOWPIECES.has(entry.id) ||
-  (entry.curated?.isField === true && entry.curated.members.filter((m) => SHOWPIECES.has(m)).length > 0);
+  (entry.curated?.isField === true &&
+    entry.kind !== "galaxyCluster" &&
+    entry.curated.members.filter((m) => SHOWPIECES.has(m)).length > 0);
 
 /** How rewarding a target is, whatever the night: its static rank, what people come for, and its kind. */
 export const appealOf = (entry: CatalogEntry): number =>

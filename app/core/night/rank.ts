@@ -2,6 +2,7 @@ import { surfaceBrightness, type CatalogEntry } from "~/core/catalog";
 import {
   besideSky,
   channelAdvice,
+  isNarrow,
   lightModel,
   pictureJudge,
   subAdvice,
@@ -19,7 +20,7 @@ import { apparentVector, directionOf, type Equatorial } from "~/core/sky";
 import { channelSkyOf, tablesOf, type PlaceNight } from "./place-night";
 import { comingSeason, seasonTable, seasonWeeks, type ComingSeason, type SeasonTable } from "./season-table";
 import { appealOf } from "./appeal";
-import { chanceToFinish, framingFit, timeliness } from "./rank-score";
+import { chanceToFinish, contrast, effort, framingFit, timeliness } from "./rank-score";
 import { standingFor } from "./standing-for";
 import { nightSteps, type NightSteps } from "./steps";
 import { targetNight } from "./target-night";
@@ -161,6 +162,7 @@ export function targetJudge(
     const aNight = season.worthHoursANight * EXPOSED_SHARE;
     const needNights = use.length > 0 && aNight > 0 ? Math.ceil(needHours / aNight) : null;
     const surface = surfaceBrightness(entry);
+    const faint = picture.light.magPerArcsec2;
     const isOutOfReach = use.length === 0 || picture.isDrowned;
     return {
       row,
@@ -190,6 +192,8 @@ export function targetJudge(
         framingFit(fill, (major * 60) / optics.pixelScaleArcsecPerPx, (major * 60) / widthArcsec) *
         timeliness(leftWorthMin, moonlessWorthMin, season) *
         chanceToFinish(season, needNights) *
+        effort(needHours) *
+        (faint === null || isNarrow(channel) ? 1 : contrast(faint, skyMagPerArcsec2)) *
         (takesYears({ needHours, needNights }) ? 0.5 : 1) *
         (usableMin === 0 ? UNUSED : 1) *
         (isOutOfReach ? WITHOUT_FILTER : 1),
