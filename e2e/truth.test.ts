@@ -61,6 +61,14 @@ describe("the same truth everywhere", () => {
 
   it("a polar night near the polar circle, by clocks off the Sun: its 788 minutes, and the same in list and page", async () => {
     const place = await addPlace("Fjord farm", "66.07", "-23.14", "21.5");
+    const twilight = async (words: string) => {
+      await at("/kit/rules");
+      await me.see(words);
+      await driver.findElement(By.xpath(`//label[contains(., '${words}')]//input[@name='twilight']`)).click();
+      await me.press("Save");
+      await me.see("Your rules are saved.");
+    };
+    await twilight("Sun below −18°"); // what the sweep counted
     const search = `place=${place}&night=2026-12-21`;
     const page = await usable("M 81", search);
     expect(page).toBeGreaterThan(0);
@@ -70,6 +78,8 @@ describe("the same truth everywhere", () => {
     await find(search, "M 81");
     const cell = /^\d+ h \d\d$/m.exec(await rowOf("M 81"))![0]; // the usable time stands alone on its line
     expect(minutesOf(cell)).toBe(page);
+    await twilight("Twilight is sky like moonlight");
+    expect(await usable("M 81", search)).toBeGreaterThanOrEqual(page);
   });
 
   it("a galaxy from the city gets subs of a minute or so, decided by overhead, and stars clip freely", async () => {

@@ -1,4 +1,4 @@
-import { searchKey, type CatalogEntry, type OwnTarget } from "~/core/catalog";
+import { isCalled, searchKey, type OwnTarget } from "~/core/catalog";
 import type { Edit } from "~/core/crew";
 import { openPanelList } from "~/core/formats";
 import { bestRate } from "~/core/night";
@@ -48,10 +48,6 @@ export interface ReadWishes {
 const MOST_WISHES = 200;
 const SAME_DEG = 0.05; // a listed object that near a position is meant
 const MOST_NAMED = 60; // letters
-
-/** Whether an entry is called that, by any of its designations: what is only alike is not taken for it. */
-const isCalled = (entry: CatalogEntry, text: string): boolean =>
-  [entry.id, entry.name, ...entry.aliases].some((name) => name !== "" && searchKey(name) === searchKey(text));
 
 /** The listed object at a position, else a target of one's own there. */
 async function atPosition(

@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import {
   buildSearchIndex,
+  isCalled,
   searchCatalog,
   readTowns,
   searchTowns,
@@ -295,7 +296,7 @@ const api = {
   },
   async entry(id: string): Promise<CatalogEntry | null> {
     const index = await catalog();
-    return index.entries.find((e) => e.id === id) ?? searchCatalog(index, id, 1)[0] ?? null;
+    return index.entries.find((e) => e.id === id) ?? searchCatalog(index, id, 5).find((e) => isCalled(e, id)) ?? null;
   },
   async within(at: { raDeg: number; decDeg: number; radiusDeg: number; limit: number }): Promise<CatalogEntry[]> {
     const { entries } = await catalog();

@@ -1,7 +1,7 @@
 export { isNebula, KINDS, KIND_WORDS, lightOf, ownEntry, type CatalogEntry, type Kind, type OwnTarget } from "./entry";
 export { packCatalog, unpackCatalog, type PackedCatalog } from "./pack";
 export { searchKey } from "./key";
-export { buildSearchIndex, searchCatalog, type SearchIndex } from "./search";
+export { buildSearchIndex, isCalled, isDesignation, searchCatalog, type SearchIndex } from "./search";
 export { packStars, unpackStars, starAt, starZones, starsWithin } from "./stars";
 export { nearestTown, readTowns, searchTowns, type Town, type TownIndex } from "./towns";
 export { drawnBrightness, surfaceBrightness, surfaceClass } from "./surface";

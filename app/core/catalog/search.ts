@@ -74,6 +74,14 @@ export function searchCatalog(index: SearchIndex, query: string, limit = 12): Ca
         .sort((a, b) => a - b),
     );
   }
-  if (rows.length === 0) rows = [...rowsByWords(index, query, isNearly)];
+  // A number one digit off is another object.
+  if (rows.length === 0 && !isDesignation(query)) rows = [...rowsByWords(index, query, isNearly)];
   return rows.slice(0, limit).map((row) => index.entries[row]!);
 }
+
+/** Whether an entry is called that, by any of its designations or its name: what is only alike is not taken for it. */
+export const isCalled = (entry: CatalogEntry, text: string): boolean =>
+  [entry.id, entry.name, ...entry.aliases].some((name) => name !== "" && searchKey(name) === searchKey(text));
+
+/** Whether a text is meant as a designation, a list and a number: "NGC 206", "3C 273", "Abell 6". */
+export const isDesignation = (text: string): boolean => /^\d?[A-Z]{1,9}\d/.test(searchKey(text));

@@ -8,4 +8,5 @@ export {
   formatMinutes,
   formatSpan,
 } from "./format";
+export { parseOffset, type ReadOffset } from "./offset";
 export { parsePosition, looksLikePosition, type PositionFault } from "./position";

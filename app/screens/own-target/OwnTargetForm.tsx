@@ -5,7 +5,14 @@ import { useEffect, useState } from "react";
 import { Form } from "react-router";
 import { KINDS, KIND_WORDS, type CatalogEntry, type OwnTarget } from "~/core/catalog";
 import { neighbourHold } from "~/core/framing";
-import { formatDeclination, formatRightAscension, parseNumber, parsePosition } from "~/core/notation";
+import {
+  formatDeclination,
+  formatRightAscension,
+  parseNumber,
+  parseOffset,
+  parsePosition,
+  type ReadOffset,
+} from "~/core/notation";
 import { constellationOf } from "~/core/sky";
 import type { Faults } from "~/components/forms/form-numbers";
 import { positionFaultWords } from "~/components/words/words";
@@ -19,6 +26,15 @@ export interface FieldSize {
   readonly heightArcmin: number;
   readonly rigName: string;
 }
+
+/** "20′ east, 5′ north". */
+const offsetWords = ({ eastArcmin, northArcmin }: ReadOffset): string =>
+  [
+    Math.abs(eastArcmin) < 0.05 ? "" : `${fixed(Math.abs(eastArcmin), 1)}′ ${eastArcmin > 0 ? "east" : "west"}`,
+    Math.abs(northArcmin) < 0.05 ? "" : `${fixed(Math.abs(northArcmin), 1)}′ ${northArcmin > 0 ? "north" : "south"}`,
+  ]
+    .filter((w) => w !== "")
+    .join(", ");
 
 /** A target of one's own: where, what, how large, and whether to aim at a listed neighbour instead. */
 export function OwnTargetForm({
@@ -48,6 +64,7 @@ export function OwnTargetForm({
   const [size, setSize] = useState(start.text("size", target?.majorArcmin ? String(target.majorArcmin) : ""));
   const [isTouched, setIsTouched] = useState(false);
   const read = parsePosition(text);
+  const beside = read.ok ? null : parseOffset(text);
   return (
     <Form method="post" className="max-w-[44rem] space-y-4">
       <DraftMark />
@@ -70,11 +87,13 @@ export function OwnTargetForm({
         hint={
           read.ok
             ? `Read as ${formatRightAscension(read.value.raDeg)}, ${formatDeclination(read.value.decDeg)} (from ${read.value.read}), in ${constellationOf(read.value)}. ICRS, J2000.`
-            : "Any usual way: 20h50m33s +31°10′, 20 50 33 +31 10, 312.64 +31.17, J205033+311003."
+            : beside
+              ? `Read as ${offsetWords(beside)} of ${beside.of}; its coordinates are put in when you save.`
+              : "Any usual way: 20h50m33s +31°10′, 20 50 33 +31 10, 312.64 +31.17; or beside a listed object: M 81, 20′ east."
         }
         fault={
           faults["position"] ??
-          (isTouched && text.trim() !== "" && !read.ok ? positionFaultWords(read.error) : undefined)
+          (isTouched && text.trim() !== "" && !read.ok && !beside ? positionFaultWords(read.error) : undefined)
         }
       />
       <div className="grid gap-4 sm:grid-cols-3">

@@ -9,7 +9,24 @@ import { notify } from "~/desk/notices";
 import { dropDraft } from "~/storage/drafts";
 import { newId } from "~/storage/session";
 import type { OwnTargetIntent } from "./intents";
+import { isCalled } from "~/core/catalog";
+import { parseOffset, parsePosition, plainPosition } from "~/core/notation";
+import { offsetBy } from "~/core/sky";
+import { radToDeg } from "~/core/units";
+import { skyWorker } from "~/workers/sky";
 import { readOwnTarget } from "./own-target-form";
+
+/** A position told from a listed object, as coordinates; null where it is not, or nothing is called that. */
+async function besideListed(text: string): Promise<string | null> {
+  const offset = parsePosition(text).ok ? null : parseOffset(text);
+  if (!offset) return null;
+  const entry = (await skyWorker().search(offset.of, 5)).find((e) => isCalled(e, offset.of));
+  if (!entry) return null;
+  const distanceDeg = Math.hypot(offset.eastArcmin, offset.northArcmin) / 60;
+  const positionAngleDeg = radToDeg(Math.atan2(offset.eastArcmin, offset.northArcmin));
+  const { ra, dec } = plainPosition(offsetBy(entry.at, { positionAngleDeg, distanceDeg }));
+  return `${ra} ${dec}`;
+}
 
 /** Saves a target of one's own and goes to its page, or deletes it and goes to the list. */
 export async function ownTargetAction(request: Request, ownId: string) {
@@ -22,6 +39,8 @@ export async function ownTargetAction(request: Request, ownId: string) {
     return redirect(`/targets${keptSearch(params)}`);
   }
   const form = await request.formData();
+  const beside = await besideListed(textOf(form, "position"));
+  if (beside) form.set("position", beside);
   const target = readOwnTarget(form);
   if (!target.ok) return data<FormAnswer>({ faults: target.error, refusal: null }, { status: 400 });
   const id = ownId === "new" ? newId("target") : ownId;

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { movingKind, type MovingKind } from "~/core/catalog";
+import { isDesignation, movingKind, type MovingKind } from "~/core/catalog";
 import { formatDeclination, formatRightAscension, looksLikePosition, parsePosition } from "~/core/notation";
 
 const MOVING_WORDS: Readonly<Record<MovingKind, string>> = {
@@ -13,15 +13,28 @@ const MOVING_WORDS: Readonly<Record<MovingKind, string>> = {
 /** What a search text is, when it is no name of a fixed object: a position to aim at, or something that moves. */
 export function SearchNote({
   query,
+  isKnown,
   linkTo,
 }: {
   readonly query: string;
+  /** Whether something is called exactly that; null while that is not known. */
+  readonly isKnown: boolean | null;
   readonly linkTo: (position: string) => string;
 }) {
   const moving = movingKind(query);
   if (moving) return <p className="text-soft py-2">{MOVING_WORDS[moving]}</p>;
   const position = looksLikePosition(query) ? parsePosition(query) : null;
-  if (!position?.ok) return null;
+  if (!position?.ok) {
+    if (isKnown !== false || !isDesignation(query)) return null;
+    return (
+      <p className="py-2">
+        {query} is not in the catalogue; what is listed below only begins like it.{" "}
+        <Link to={linkTo("")} className="underline underline-offset-4">
+          Enter it by its coordinates
+        </Link>
+      </p>
+    );
+  }
   return (
     <p className="py-2">
       <Link to={linkTo(query)} className="underline underline-offset-4">

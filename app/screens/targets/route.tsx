@@ -9,6 +9,7 @@ import { narrowed, NO_FILTER, ordered, type Order, type TargetFilter } from "./l
 import { buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { formatDegrees } from "~/core/notation";
+import { isCalled } from "~/core/catalog";
 import type { Ranking } from "~/core/night";
 import type { RankedEntry } from "~/workers/sky";
 import type { Route } from "./+types/route";
@@ -122,7 +123,11 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
         </Link>
       </div>
       {query === "" ? null : (
-        <SearchNote query={query} linkTo={(position) => `/targets/own/new${keptSearch(params, { low, position })}`} />
+        <SearchNote
+          query={query}
+          isKnown={found.query === query ? found.lines.some((l) => isCalled(l.entry, query)) : null}
+          linkTo={(position) => `/targets/own/new${keptSearch(params, { low, position })}`}
+        />
       )}
       {lines.length === 0 ? (
         <Empty>

@@ -225,7 +225,7 @@ describe("the list", () => {
 describe("a search that is no name", () => {
   const shown = (query: string) => {
     const Note = createRoutesStub([
-      { path: "/", Component: () => <SearchNote query={query} linkTo={(p) => `/new?position=${p}`} /> },
+      { path: "/", Component: () => <SearchNote query={query} isKnown={true} linkTo={(p) => `/new?position=${p}`} /> },
     ]);
     return render(<Note />).container.textContent;
   };
