@@ -11,8 +11,8 @@ const SOURCES = [
   },
   {
     what: "Deep-sky objects",
-    from: "The list in d3-celestial, repaired and joined with 301 hand-picked targets of this project.",
-    sure: "NGC, IC and PGC positions to a fraction of an arcsecond, Sh2 and LDN to half an arcminute, LBN to 6′. Galaxy sizes are lower limits. Values of the hand-picked targets (size, hours, line strength) are general knowledge, not measured.",
+    from: "The list in d3-celestial, repaired and joined with 301 hand-picked targets of this project; names of other lists (64 of Abell’s 86 planetary nebulae, 154 of Arp’s 338, 31 of Hickson’s 100 groups), sizes and position angles of 244 galaxies from general knowledge.",
+    sure: "Missing, since no open list carries them: the rest of Abell, Arp and Hickson, most of Collinder, Melotte and Stock, quasars, star clouds within galaxies, and position angles of smaller galaxies. NGC, IC and PGC positions to a fraction of an arcsecond, Sh2 and LDN to half an arcminute, LBN to 6′. Galaxy sizes are lower limits. Values of the hand-picked targets (size, hours, line strength) are general knowledge, not measured.",
   },
   {
     what: "Sun, Moon, precession",
@@ -28,6 +28,16 @@ const SOURCES = [
     what: "Moonlight and sky",
     from: "Krisciunas & Schaefer 1991, extended to narrow bands by this project.",
     sure: "8–23 % by its authors in clear air, ± 20 % more for the colours, far worse in haze.",
+  },
+  {
+    what: "Twilight and dark sky",
+    from: "Patat 2003 and Patat, Ugolnikov & Postylyakov 2006, from memory.",
+    sure: "The zenith in clear air; towards the Sun it is brighter. Colours of the dark sky good to 0.4 mag.",
+  },
+  {
+    what: "Hours to begin with",
+    from: "Rates of object, sky, dark current and read noise, fitted to what people take.",
+    sure: "A factor of 1.6; classes and line strengths are general knowledge (docs/accuracy.md).",
   },
   {
     what: "Time zones",
