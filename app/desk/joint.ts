@@ -1,12 +1,12 @@
-import { bestRate, clearHoursByMonth, targetNight } from "~/core/night";
-import type { Channel } from "~/core/exposure";
+import { bestRate, clearHoursByMonth, targetNight, type Place } from "~/core/night";
+import { depthRate, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { addNights, type NightDate, type UtcInterval } from "~/core/time";
 import { orAborted, skyWorker } from "~/workers/sky";
 import { withLearntChances } from "./learnt";
-import type { Library } from "./library";
+import type { Entity, Library } from "./library";
 import { nightOver } from "./nights";
 import { ownOf, type ProjectContext } from "./project";
-import { filtersOf } from "./reference";
+import { filtersOf, kitOf } from "./reference";
 
 /** What the sky over one member's place gives a project, in the channel that they would shoot. */
 export interface JointRow {
@@ -18,13 +18,35 @@ export interface JointRow {
   readonly tonight: UtcInterval | null;
   /** Usable hours of the nights to come, clear sky assumed. */
   readonly nights: readonly { readonly night: NightDate; readonly hours: number }[];
-  /** Hours that count, of nights that will be clear, by month: "2026-12". */
+  /** Hours at the project's reference, of nights that will be clear, by month: "2026-12". So hours of unequal skies can be added. */
   readonly months: readonly { readonly month: string; readonly hours: number }[];
 }
 
 /** Nights told one by one. */
 const NIGHTS = 10;
 const MONTHS = 6;
+
+/** Hours at the reference that an hour of a member is, each with the target at its best; 1 where that is not known. */
+function atReference(
+  c: ProjectContext,
+  {
+    place,
+    rig,
+    filters,
+  }: {
+    readonly place: Entity<Place>;
+    readonly rig: Entity<Rig> | undefined;
+    readonly filters: readonly Entity<Filter>[];
+  },
+  channel: Channel,
+  best: number,
+): number {
+  const { light } = c.project.data;
+  const mine = rig ? depthRate(channel, kitOf({ place, rig, filters }), light) : null;
+  const theirs = depthRate(channel, kitOf(c.reference), light);
+  const bestThere = c.bestThere[channel] ?? 0;
+  return mine && theirs && bestThere > 0 ? (mine.rate * best) / (theirs.rate * bestThere) : 1;
+}
 
 /** When each member of a project has its target, by the sky over their own place: what they said they shoot, else what it wants. */
 export async function jointRows(
@@ -47,6 +69,7 @@ export async function jointRows(
     const best = bestRate(place, target, channel, own);
     const ask = { place, from: today, moon: c.moon, target, channel, ...(own ? { own } : {}) };
     const year = await orAborted(skyWorker().year(ask), signal);
+    const is = atReference(c, { place: home, rig, filters: rig ? filtersOf(library, rig.data) : [] }, channel, best);
     const { windows } = targetNight(nightOver(place, today, c.moon), target, channel, own);
     const [first, last] = [windows[0], windows.at(-1)];
     rows.push({
@@ -59,7 +82,9 @@ export async function jointRows(
         const night = addNights(today, i);
         return { night, hours: (year.find((n) => n.date === night)?.usableMin ?? 0) / 60 };
       }),
-      months: clearHoursByMonth(year, place, best).slice(0, MONTHS),
+      months: clearHoursByMonth(year, place, best)
+        .slice(0, MONTHS)
+        .map((m) => ({ ...m, hours: m.hours * is })),
     });
   }
   return rows;

@@ -3,6 +3,7 @@ import { searchKey, type CatalogEntry, type Kind } from "~/core/catalog";
 import { galacticToIcrs, separationDeg } from "~/core/sky";
 import { fixes, readBase, readCurated, readNames, type BaseRecord, type CuratedRecord } from "./base";
 import { CALDWELL } from "./caldwell";
+import { MORE_CURATED } from "./more-curated";
 import { ABELL_PLANETARIES, ARP, GROUP_NAME, GROUPS, POSITION_ANGLES } from "./cross-names";
 
 const LEAD = [
@@ -239,6 +240,35 @@ function planetaryAt(entries: readonly Entry[], [lonDeg, latDeg]: readonly [numb
   return near.sort((a, b) => separationDeg(at, a.at) - separationDeg(at, b.at))[0] ?? null;
 }
 
+/** Entries with what is known by heart of them, where nobody picked them before. */
+function withMore(entries: readonly Entry[]): Entry[] {
+  const out = [...entries];
+  for (const more of MORE_CURATED) {
+    const found = byName(out, more.id);
+    if (!found || found.curated) continue;
+    out[out.indexOf(found)] = {
+      ...found,
+      name: more.name ?? found.name,
+      majorArcmin: more.size?.[0] ?? found.majorArcmin,
+      minorArcmin: more.size?.[1] ?? found.minorArcmin,
+      curated: {
+        isField: false,
+        tier: 2,
+        sbClass: more.sbClass,
+        light: more.light,
+        lines: more.lines && { ha: more.lines[0], oiii: more.lines[1], sii: more.lines[2] },
+        hasBrightCore: more.hasBrightCore ?? false,
+        ...(more.hasHydrogen ? { hasHydrogen: true } : {}),
+        hoursMin: more.hoursMin,
+        framing: more.framing ?? "",
+        members: [],
+        confidence: "medium",
+      },
+    };
+  }
+  return out;
+}
+
 /** A galaxy with the position angle that it is known by, where it had none. */
 function angled(e: Entry): Entry {
   if (e.kind !== "galaxy" || e.positionAngleDeg !== null) return e;
@@ -293,7 +323,7 @@ export function mergeCatalog(): CatalogEntry[] {
   const pictures = groupEntries(entries);
   entries.push(...pictures.added);
   for (const [name, target] of pictures.names) alias(entries, name, target);
-  return entries
+  return withMore(entries)
     .map(angled)
     .map((e) => ({ ...e, rank: rankOf(e) }))
     .sort((a, b) => b.rank - a.rank || a.id.localeCompare(b.id, "en", { numeric: true }));

@@ -1,4 +1,14 @@
-export { isNebula, KINDS, KIND_WORDS, lightOf, ownEntry, type CatalogEntry, type Kind, type OwnTarget } from "./entry";
+export {
+  isNebula,
+  KINDS,
+  KIND_WORDS,
+  lightOf,
+  ownEntry,
+  type CatalogEntry,
+  type CuratedFacts,
+  type Kind,
+  type OwnTarget,
+} from "./entry";
 export { packCatalog, unpackCatalog, type PackedCatalog } from "./pack";
 export { searchKey } from "./key";
 export { buildSearchIndex, isCalled, isDesignation, searchCatalog, type SearchIndex } from "./search";

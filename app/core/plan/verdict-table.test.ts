@@ -162,7 +162,7 @@ describe("the verdict's one sum", () => {
     fc.assert(
       fc.property(base, worse, fc.constantFrom("L", "OIII"), (change, { input, by }, channel) => {
         // Less wind brings fog and more wind gusts: of wind only the calm is judged here.
-        const spoilt = { ...change, [input]: input === "windMs" ? change.windMs * (1 - by) : input === "dewC" ? change.dewC + by * (6 - change.dewC) : change[input]! + by * (input === "gustMs" ? 10 : 1 - (input === "hazeMag" ? 0 : change[input]!)) }; // prettier-ignore
+        const spoilt = { ...change, [input]: input === "windMs" ? change.windMs * (1 - by) : input === "dewC" ? change.dewC + by * (6 - change.dewC) : change[input] + by * (input === "gustMs" ? 10 : 1 - (input === "hazeMag" ? 0 : change[input])) }; // prettier-ignore
         const [good, bad] = [judged([always(change)], channel), judged([always(spoilt)], channel)];
         expect(chance(bad).expectedMin).toBeLessThanOrEqual(chance(good).expectedMin + 1e-9);
         expect(chance(bad).atLeastWish).toBeLessThanOrEqual(chance(good).atLeastWish + 1e-9);

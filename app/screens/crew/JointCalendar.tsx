@@ -114,7 +114,7 @@ function Rows({
         null,
       )}
       {table(
-        "Hours that count, of nights that will be clear, were they all its own",
+        "Hours at the reference, of nights that will be clear, were they all its own",
         months.map((m) => monthWord(m.month)),
         (r) => r.months.map((m) => m.hours),
         (values) => values.reduce((a, b) => a + b, 0),
