@@ -16,25 +16,13 @@ const VIEWS: readonly {
   readonly fill?: readonly [label: string, value: string];
   readonly press?: readonly string[];
 }[] = [
-  {
-    file: "start",
-    path: "/start",
-    waitFor: "I watch from",
-    fill: ["Town near by", "Cahors"],
-    press: [
-      "Cahors, FR",
-      "8-inch Ritchey-Chretien 1625 mm f/8",
-      "cooled, four-thirds, 16 megapixels",
-      "village: the Milky Way is plain",
-    ],
-  },
   { file: "tonight", path: "/", waitFor: "Where the night goes" },
   { file: "tonight-day", path: "/", waitFor: "Where the night goes", theme: "day" },
   { file: "tonight-narrow", path: "/", waitFor: "Go, from", width: 400, height: 800 },
   {
     file: "targets",
     path: "/targets",
-    waitFor: "usable this night",
+    waitFor: "up this night",
     choose: [
       ["Kind", "galaxy"],
       ["Season", "clos"],
@@ -54,6 +42,19 @@ const VIEWS: readonly {
   { file: "nights-ember", path: "/nights", waitFor: "Checklist", theme: "ember" },
   { file: "kit-place", path: "/kit/places/place-garden", waitFor: "Clear nights by month" },
   { file: "kit-rig", path: "/kit/rigs/rig-refractor", waitFor: "What it sees" },
+  // Last: what is typed there stays, and every screen after it would say so.
+  {
+    file: "start",
+    path: "/start",
+    waitFor: "I watch from",
+    fill: ["Town near by", "Cahors"],
+    press: [
+      "Cahors, FR",
+      "8-inch Ritchey-Chretien 1625 mm f/8",
+      "cooled, four-thirds, 16 megapixels",
+      "village: the Milky Way is plain",
+    ],
+  },
 ];
 
 const wanted = process.argv.slice(2);
@@ -65,6 +66,10 @@ try {
   await driver.get(`${app.url}/healthz`);
   // As somebody sees it who has read the first explanation.
   await driver.executeScript("localStorage.setItem('zenithar-demo.hint.ribbon', 'read')");
+  // The plan is made and seen first, so that all pictures are of one.
+  await driver.get(`${app.url}/season`);
+  await hands(driver).see("of the best possible");
+  await driver.sleep(30_000);
   for (const view of VIEWS.filter((v) => wanted.length === 0 || wanted.includes(v.file))) {
     const size = { width: view.width ?? 1280, height: view.height ?? 800 };
     await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
@@ -86,6 +91,11 @@ try {
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     const text = () => driver.executeScript<string>("return document.body.innerText");
     await driver.wait(async () => !/Provisional|Reckoning|Good enough/.test(await text()), 60_000, view.file);
+    await driver.wait(
+      async () => driver.executeScript("return document.querySelector('nav[aria-label=Nights] a') !== null"),
+      60_000,
+      "the ribbon",
+    );
     await driver.sleep(2500); // charts and the chart's objects come a moment later
     writeFileSync(`${OUT}${view.file}.png`, await driver.takeScreenshot(), "base64");
     console.log(`${view.file}.png`);
