@@ -36,7 +36,18 @@ describe("tonight with unreliable forecasts", () => {
   it("shows all three side by side, with their record here, and gives a verdict with three reasons", async () => {
     await open("tern:fine,larch:fine,quartz:fine");
     await me.see("Go, from");
-    await driver.wait(async () => /Brier 0\.\d\d over \d+ h here/.test(await row("Quartz quick look")), 10_000);
+    // What is told before the services have answered gives way to what they said, and closes what was open.
+    await driver.wait(
+      async () => !/Provisional/.test(await driver.findElement(By.css("main")).getText()),
+      WAIT_MS,
+      "the last word",
+    );
+    const records = By.xpath("//summary[contains(., 'How reliable they were here')]");
+    await driver.wait(async () => (await driver.findElements(records)).length > 0, WAIT_MS, "records of the forecasts");
+    await driver.findElement(records).click();
+    await me.see("mean squared error of the odds");
+    const said = await driver.findElement(By.xpath("//details[summary[contains(., 'How reliable')]]")).getText();
+    expect(said).toMatch(/Quartz quick look, simulated: [^·]+, \d+ hours scored, Brier 0\.\d\d/);
     expect(await row("Larch valley ensemble")).toMatch(/issued Fri 13:00, 29 h old/);
     const reasons = await driver.findElements(By.css("ol[aria-label='What decides it'] li"));
     expect(reasons).toHaveLength(3);
