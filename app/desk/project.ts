@@ -16,6 +16,7 @@ import {
   countAgainst,
   countedByCell,
   countedEntries,
+  isOfShortSet,
   loomOf,
   type ContributionData,
   type CountedEntry,
@@ -216,8 +217,13 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const entries = contributions.map((x) => x.data);
     const byLight = countedEntries(entries, { ...counting, panelsOf: filled });
     const hours = project.data.hours ?? "kept";
-    const counted =
-      hours === "light" ? byLight : countedEntries(entries, { ...AS_KEPT, panelsOf: (e) => wholePanels(filled(e)) });
+    // What a short set keeps does not hang on the sky: its hours count as kept, whatever the others do.
+    const isShort = (e: ContributionData) => isOfShortSet(goals, e);
+    const asKept = countedEntries(hours === "kept" ? entries : entries.filter(isShort), {
+      ...AS_KEPT,
+      panelsOf: (e) => wholePanels(filled(e)),
+    });
+    const counted = hours === "kept" ? asKept : [...byLight.filter((e) => !isShort(e)), ...asKept];
     const hourIs = (channel: Channel): number => {
       if (hours === "kept") return 1;
       if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
@@ -231,7 +237,10 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const counts = countedByCell(counted, goals);
     const leftOf = (some: readonly PanelGoal[]): Need[] =>
       remainingWork(some, panels, (panel, g) => counts.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0).map(
-        (n) => ({ ...n, goalMin: n.goalMin / hourIs(n.channel), remainingMin: n.remainingMin / hourIs(n.channel) }),
+        (n) => {
+          const is = n.isShort ? 1 : hourIs(n.channel);
+          return { ...n, goalMin: n.goalMin / is, remainingMin: n.remainingMin / is };
+        },
       );
     const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
     const isMine = (g: PanelGoal) => promises(part.data, g.channel);

@@ -14,6 +14,7 @@ import {
   type HourOdds,
   type NightAct,
   type Lock,
+  type Need,
   type PersonRules,
   type SeasonPlace,
   type SeasonProject,
@@ -50,10 +51,10 @@ function lightOf(c: ProjectContext, channel: Channel) {
 
 /** A project as the season takes it: what is left of its channels, panels of one channel together. */
 function seasonProject(c: ProjectContext): SeasonProject {
-  const wants = new Map<string, { channel: (typeof c.needs)[number]["channel"]; subSec: number; goalMin: number; remainingMin: number }>(); // prettier-ignore
-  for (const { channel, subSec, goalMin, remainingMin } of c.needs) {
-    const key = `${channel} ${subSec}`;
-    const sum = wants.get(key) ?? { channel, subSec, goalMin: 0, remainingMin: 0 };
+  const wants = new Map<string, Omit<Need, "panel"> & { goalMin: number; remainingMin: number }>();
+  for (const { panel: _, goalMin, remainingMin, ...of } of c.needs) {
+    const key = `${of.channel} ${of.subSec}`;
+    const sum = wants.get(key) ?? { ...of, goalMin: 0, remainingMin: 0 };
     sum.goalMin += goalMin;
     sum.remainingMin += remainingMin;
     wants.set(key, sum);

@@ -11,6 +11,8 @@ export interface Need {
   readonly goalMin: number;
   readonly remainingMin: number;
   readonly subSec: number;
+  /** Of the short set of its channel. */
+  readonly isShort?: boolean;
 }
 
 /** By what the minutes of a project's channels are weighed at the place of its part. */
@@ -187,6 +189,7 @@ export function remainingWork(
         goalMin,
         remainingMin: Math.max(0, goalMin - countedMin(panel, g)),
         subSec: g.subSec,
+        ...(g.isShort ? { isShort: true } : {}),
       };
     }),
   );

@@ -2,6 +2,7 @@ import type { Place } from "~/core/night";
 import type { NightDate, UtcInterval } from "~/core/time";
 import type { Programme } from "./model";
 import { bestColumn, scratchFor } from "./night";
+import { shortFirst } from "./short-first";
 import { nightTable } from "./table";
 import { eveningsFrom, keyOfJob, type Evening } from "./evening";
 import { pricesOf } from "./before";
@@ -50,6 +51,8 @@ export function eveningsElsewhere(
   const prices = pricesOf(plan, jobs.map(keyOfJob), task);
   const lanes = task.lanes.map((lane) => nightTable(task, lane));
   const scratch = scratchFor(task, lanes);
-  const programmes = lanes.map((lane): Programme => bestColumn(task, lane, prices, scratch).blocks);
+  const programmes = lanes.map(
+    (lane): Programme => shortFirst(task, lane, bestColumn(task, lane, prices, scratch)).blocks,
+  );
   return eveningsFrom(moved, tables, [])(programmes);
 }

@@ -2,6 +2,7 @@ import { nightsBetween } from "~/core/time";
 import { columnOf } from "./columns";
 import { IDLE, type Block, type Column, type Programme, type SeasonTask } from "./model";
 import { NO_USE, valueAt } from "./night";
+import { shortFirst } from "./short-first";
 import type { SeasonAnswer } from "./solve";
 import { Season } from "./state";
 import { minSlotsOf, priorityOf, type NightTable } from "./table";
@@ -38,6 +39,10 @@ export function filled(task: SeasonTask, answer: SeasonAnswer, lanes: readonly S
     if (season.isOpen(lane) && season.chosen[lane] !== IDLE) {
       const full = fuller(task, season.tables[lane]!, season.chosen[lane]!, worthHaving);
       if (full !== season.chosen[lane]) season.take(lane, season.column(lane, full.blocks) ?? full);
+    }
+    if (season.isOpen(lane)) {
+      const ordered = shortFirst(task, season.tables[lane]!, season.chosen[lane]!);
+      if (ordered !== season.chosen[lane]) season.take(lane, season.column(lane, ordered.blocks) ?? ordered);
     }
     const { jobs, yields } = season.chosen[lane]!;
     jobs.forEach((k, j) => (had[k]! += yields[j]!));

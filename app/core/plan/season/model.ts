@@ -43,6 +43,8 @@ export interface SeasonJob {
   readonly leastMin?: number;
   /** Worth minutes that are left to do: no night gives it more than that; absent = any number. */
   readonly need?: number;
+  /** It comes before whatever else of its project a night does. */
+  readonly isAhead?: boolean;
   /** What a worth minute of it counts; absent = the steepest slope of its reward. */
   readonly priority?: number;
 }

@@ -20,6 +20,8 @@ export interface ChannelWant {
   readonly own?: OwnLight;
   /** The only place it is shot at; absent = wherever the rig stands. */
   readonly onlyAt?: string;
+  /** A short set for what burns out in the long subs: it comes first of its picture in a night, and its hours count as kept. */
+  readonly isShort?: boolean;
 }
 
 /** A project as it takes part in a season: with its owner's place and rig. */

@@ -5,7 +5,7 @@ import { addNights, HOUR_MS, MINUTE_MS, utcMs, type NightDate, type UtcInterval,
 import type { Block, Lane, SeasonJob } from "./model";
 import { capReward } from "./reward";
 import type { SeasonProject, HourOdds, SeasonRequest, SeasonLane, SeasonTables } from "./request";
-import { plannedWants, type PlannedWant } from "./wants";
+import { isShort, plannedWants, type PlannedWant } from "./wants";
 
 /** Rigs at their place, and the jobs that are theirs. */
 interface Stand {
@@ -75,12 +75,19 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
     plannedWants(project, overheadsOf.get(project.rigId)).map((want) => ({ project, number, want })),
   );
   const slotsFor = (minutes: number) => Math.max(1, Math.ceil(minutes / SLOT_MIN));
+  /** A short set is no target of its own: a stretch of it may be as short as what it takes. */
+  const leastOf = (own: number | undefined, want: PlannedWant) => {
+    const usual = own ?? request.minBlockMin;
+    const least = isShort(want) ? Math.min(usual, want.remainingMin / want.efficiency) : usual;
+    return least === request.minBlockMin ? {} : { minSlots: slotsFor(least), leastMin: least };
+  };
   const jobs: SeasonJob[] = open.map(({ project, number, want }) => ({
     project: number,
     reward: capReward(want.remainingMin, project.priority),
     need: want.remainingMin,
     priority: project.priority,
-    ...(project.leastMin === undefined ? {} : { minSlots: slotsFor(project.leastMin), leastMin: project.leastMin }),
+    ...leastOf(project.leastMin, want),
+    ...(isShort(want) ? { isAhead: true } : {}),
   }));
   const flipMinOf = new Map(rigs.map((r) => [r.id, r.flips ? r.overheads.flipMin + r.overheads.focusMin : 0]));
   const lanes: SeasonLane[] = [];
@@ -133,7 +140,7 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
           const inRun = project.clearRun === undefined ? 1 : (request.runShare?.(project, placeId, date) ?? 1);
           if (inRun <= 0) return;
           const over = withMoon(night, project.moon);
-          const isKept = project.counts === "kept";
+          const isKept = project.counts === "kept" || isShort(want);
           const stepMin = inRun * steps.stepMin * want.efficiency;
           const parts = want.parts.map(({ want: w, share }) => {
             const { walk, windows, ofDate } = targetNight(over, project.target, w.channel, w.own && underSky(w.own, skyHere, skyThere)); // prettier-ignore
@@ -164,7 +171,8 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
             const slot = slotOf(i) - from;
             const minute = Math.round(startMs / MINUTE_MS - (slot + from) * SLOT_MIN);
             worth[slot]![k]! += isKept ? stepMin : light * stepMin;
-            if (isKept) charge[slot]![k]! += POOR_LIGHT * project.priority * stepMin * Math.max(0, 1 - light);
+            if (isKept && !isShort(want))
+              charge[slot]![k]! += POOR_LIGHT * project.priority * stepMin * Math.max(0, 1 - light);
             if (usableMin[slot]![k] === 0) fromMin[slot]![k] = Math.max(0, minute);
             usableMin[slot]![k]! += steps.stepMin;
             toMin[slot]![k] = Math.min(SLOT_MIN, minute + steps.stepMin);

@@ -21,6 +21,9 @@ export interface PlannedWant {
   readonly efficiency: number;
 }
 
+/** Whether it is a short set by itself: what stars keep in it does not hang on the sky. */
+export const isShort = ({ parts }: PlannedWant): boolean => parts.every((p) => p.want.isShort === true);
+
 const DONE_MIN = 0.5; // half a minute of rest is none
 
 /** The steps of a cycle that still have work, each with what it wants; fewer than two are no cycle. */
