@@ -53,6 +53,8 @@ export interface StartPlace {
   readonly skyMagPerArcsec2: number;
   /** The sky was chosen by its look and not measured. */
   readonly isSkyByLook: boolean;
+  /** Chance of a clear night over the year as its observer says, 0 to 1; null = not known: assumed, and said so. */
+  readonly clearChance: number | null;
 }
 
 /** What somebody observes with: kinds of kit, and the values of their own that replace typical ones. */
@@ -66,7 +68,7 @@ export interface StartKit extends TypicalKit {
 const LOWEST_ALTITUDE_DEG = 25;
 const SEEING_ARCSEC = 3;
 
-/** A place of three answers: a level skyline, the seeing and the clear nights of a usual garden, all marked as not measured. */
+/** A place of three answers: a level skyline, the seeing and, unless somebody said, the clear nights of a usual garden, all marked as not measured. */
 export const placeOf = (start: StartPlace): Place => ({
   name: start.name,
   latitudeDeg: start.latitudeDeg,
@@ -77,8 +79,13 @@ export const placeOf = (start: StartPlace): Place => ({
   minAltitudeDeg: LOWEST_ALTITUDE_DEG,
   seeingArcsec: SEEING_ARCSEC,
   skyline: [],
-  clearChance: Array.from({ length: 12 }, () => USUAL_CLEAR_CHANCE),
-  typical: [...(start.isSkyByLook ? ["skyMagPerArcsec2"] : []), "skyline", "seeingArcsec", "clearChance"],
+  clearChance: Array.from({ length: 12 }, () => start.clearChance ?? USUAL_CLEAR_CHANCE),
+  typical: [
+    ...(start.isSkyByLook ? ["skyMagPerArcsec2"] : []),
+    "skyline",
+    "seeingArcsec",
+    ...(start.clearChance === null ? ["clearChance"] : []),
+  ],
 });
 
 /** The filters of a set, by the ids under which they are kept. */

@@ -4,6 +4,7 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Field, SelectField } from "~/components/ui/Field";
 import type { Town } from "~/core/catalog";
+import { USUAL_CLEAR_CHANCE } from "~/core/night";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
 import { parseNumber } from "~/core/notation";
 import type { Answer } from "~/desk/answer";
@@ -19,7 +20,7 @@ import { CameraPicture, OpticsPicture, SkyPicture } from "./KindPicture";
 import { OwnExposure, type Taken } from "./OwnExposure";
 import { OwnValues } from "./OwnValues";
 import { Samples } from "./Samples";
-import { EMPTY_START, filterSetsFor, readTypedStart, START_DRAFT, startFaults, startKitOf, startPlaceOf, typicalKitOf, usualFiltersOf, usualMountOf, type TypedStart } from "./typed-start"; // prettier-ignore
+import { CLEAR_OF_TEN, EMPTY_START, filterSetsFor, readTypedStart, START_DRAFT, startFaults, startKitOf, startPlaceOf, typicalKitOf, usualFiltersOf, usualMountOf, type TypedStart } from "./typed-start"; // prettier-ignore
 import { useFirstAnswer } from "./use-first-answer";
 import { Where } from "./Where";
 
@@ -253,6 +254,19 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               </option>
             ))}
           </SelectField>
+          <SelectField
+            label="Of ten nights there, how many are clear?"
+            value={now.clearOfTen}
+            hint="Over the year. It decides how many nights a picture takes; by month it is set under Kit."
+            onChange={(e) => change({ clearOfTen: e.target.value })}
+          >
+            <option value="">not known: {clearOfTenWords(10 * USUAL_CLEAR_CHANCE)} are assumed, and called so</option>
+            {CLEAR_OF_TEN.map((n) => (
+              <option key={n} value={n}>
+                {clearOfTenWords(n)} in ten
+              </option>
+            ))}
+          </SelectField>
         </div>
       ) : null}
       {answer.kind === "waiting" ? (
@@ -312,6 +326,9 @@ function cameraWords(typed: TypedStart): string {
   if (!camera) return "";
   return camera.colour ? `a ${camera.words}` : `a ${typed.isColour ? "colour" : "monochrome"} camera, ${camera.words}`;
 }
+
+const clearOfTenWords = (n: number): string =>
+  ["none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"][Math.round(n)]!;
 
 function Chooser({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (

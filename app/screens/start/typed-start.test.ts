@@ -24,6 +24,9 @@ describe("what is typed on the start", () => {
     expect(decodeData("place", structuredClone(place)).ok).toBe(true);
     expect(place.typical).toEqual(["skyMagPerArcsec2", "skyline", "seeingArcsec", "clearChance"]);
     expect(placeOf(startPlaceOf({ ...answered, isSkyByLook: false })!).typical).not.toContain("skyMagPerArcsec2");
+    const told = placeOf(startPlaceOf({ ...answered, clearOfTen: "6" })!);
+    expect(told.clearChance).toEqual(Array<number>(12).fill(0.6));
+    expect(told.typical).not.toContain("clearChance");
     const rig = rigOf(startKitOf(answered)!);
     expect(decodeData("rig", structuredClone(rig)).ok).toBe(true);
     expect(rig.name).toBe("Telephoto lens 135 mm f/2.8");
@@ -58,6 +61,8 @@ describe("what is typed on the start", () => {
 
   it("is read back as it was left, and not from anything else", () => {
     expect(readTypedStart(structuredClone(answered))).toEqual(answered);
+    const { isStock: _s, clearOfTen: _c, ...older } = answered;
+    expect(readTypedStart(older)).toEqual(answered); // two questions that were not asked before
     for (const other of [null, "text", {}, { ...answered, own: null }, { ...answered, isColour: "yes" }])
       expect(readTypedStart(other)).toBeNull();
   });

@@ -21,6 +21,8 @@ export interface TypedStart {
   /** Magnitude of the sky; "" = not chosen. */
   readonly sky: string;
   readonly isSkyByLook: boolean;
+  /** Of ten nights there, how many are clear; "" = not known. */
+  readonly clearOfTen: string;
   /** Values of one's own in the place of typical ones. */
   readonly own: Readonly<Record<string, string>>;
   readonly cameraName: string;
@@ -30,14 +32,15 @@ export interface TypedStart {
 export const START_DRAFT = "start";
 
 export const EMPTY_START: TypedStart = {
-  name: "", latitudeDeg: "", longitudeDeg: "", elevationM: "", timeZone: "", optics: "", camera: "", isColour: true, isStock: true, mount: "", filters: "", sky: "", isSkyByLook: false, own: {}, cameraName: "",
+  name: "", latitudeDeg: "", longitudeDeg: "", elevationM: "", timeZone: "", optics: "", camera: "", isColour: true, isStock: true, mount: "", filters: "", sky: "", isSkyByLook: false, clearOfTen: "", own: {}, cameraName: "",
 }; // prettier-ignore
 
 /** What was left on the start, where it reads. */
 export function readTypedStart(raw: unknown): TypedStart | null {
   if (typeof raw !== "object" || raw === null) return null;
   const given = raw as Readonly<Record<string, unknown>>;
-  const whole = { ...given, isStock: given["isStock"] ?? EMPTY_START.isStock } as TypedStart; // it was not asked before
+  const { isStock, clearOfTen } = EMPTY_START; // they were not asked before
+  const whole = { isStock, clearOfTen, ...given } as TypedStart;
   const texts = Object.entries(EMPTY_START).every(
     ([name, empty]) => typeof whole[name as keyof TypedStart] === typeof empty,
   );
@@ -75,6 +78,8 @@ export const WHERE_NUMBERS = specsOf({
   longitudeDeg: PLACE_FIELDS.longitudeDeg,
   elevationM: PLACE_FIELDS.elevationM,
 });
+/** Of ten nights, how many are clear: as somebody who lives there would say. */
+export const CLEAR_OF_TEN = [1, 2, 3, 4, 5, 6, 7, 8, 9] as const;
 export const SKY_NUMBER: NumberSpec = { name: "sky", ...PLACE_FIELDS.skyMagPerArcsec2 };
 
 /** What is wrong, by the name of its box; only what is typed can be. */
@@ -103,7 +108,18 @@ export function startPlaceOf(typed: TypedStart): StartPlace | null {
   const { timeZone, isSkyByLook } = typed;
   const name = typed.name.trim() || "My place";
   const elevationM = parseNumber(typed.elevationM) ?? 0;
-  return { name, latitudeDeg, longitudeDeg, elevationM, timeZone, skyMagPerArcsec2, isSkyByLook };
+  const clearOfTen = parseNumber(typed.clearOfTen);
+  const clearChance = CLEAR_OF_TEN.find((n) => n === clearOfTen) ?? null;
+  return {
+    name,
+    latitudeDeg,
+    longitudeDeg,
+    elevationM,
+    timeZone,
+    skyMagPerArcsec2,
+    isSkyByLook,
+    clearChance: clearChance === null ? null : clearChance / 10,
+  };
 }
 
 /** Filters that go with a camera until somebody chooses others. */
