@@ -93,12 +93,18 @@ function continuumOf(entry: CatalogEntry): number | null {
 }
 
 const lights = new WeakMap<CatalogEntry, ObjectLight>();
+const alike = new Map<string, ObjectLight>();
 
-/** What the faintest part of an object that belongs to the picture shines with. */
+/** What the faintest part of an object that belongs to the picture shines with: one object for all that shine alike. */
 export function objectLight(entry: CatalogEntry): ObjectLight {
-  const known = lights.get(entry) ?? { ...linesIn(entry), magPerArcsec2: continuumOf(entry) };
-  lights.set(entry, known);
-  return known;
+  const known = lights.get(entry);
+  if (known) return known;
+  const made: ObjectLight = { ...linesIn(entry), magPerArcsec2: continuumOf(entry) };
+  const key = `${made.ha} ${made.oiii} ${made.sii} ${made.magPerArcsec2}`;
+  const light = alike.get(key) ?? made;
+  alike.set(key, light);
+  lights.set(entry, light);
+  return light;
 }
 
 /** Where that is from. */

@@ -143,11 +143,8 @@ export function pictureJudge(kit: PictureKit): (entry: CatalogEntry, advice?: Ch
     channels.set(channel, made);
     return made;
   };
-  /** Of what nobody picked by hand or entered: pictures of one kind, light and size of an element are one. */
-  const alike = new Map<number, Picture>();
-  const keyOf = (entry: CatalogEntry, { magPerArcsec2, ha }: ObjectLight, side: number): number =>
-    ((KINDS.indexOf(entry.kind) * 300 + Math.round((magPerArcsec2 ?? 0) * 10)) * 200 + ha) * 2000 +
-    Math.round(side * 10);
+  /** Of what nobody picked by hand or entered: pictures of one light, kind and size of an element are one. */
+  const alike = new Map<ObjectLight, Map<number, Picture>>();
   const judge = (entry: CatalogEntry, advice: ChannelAdvice, light: ObjectLight, side: number): Picture => {
     const wanted = advice.use.length > 0 ? advice.use : advice.wanted.length > 0 ? advice.wanted : [advice.lead];
     const ofStars = isOfStars(light);
@@ -174,13 +171,15 @@ export function pictureJudge(kit: PictureKit): (entry: CatalogEntry, advice?: Ch
   return (entry, advice) => {
     const light = objectLight(entry);
     const size = { pixelScaleArcsecPerPx, fwhmArcsec, majorArcmin: entry.majorArcmin ?? 0 };
-    const side = Math.round(elementArcsec(size) * 10) / 10;
+    const tenths = Math.round(elementArcsec(size) * 10);
+    const side = tenths / 10;
     if (entry.curated || entry.light) return judge(entry, advice ?? channelAdvice(entry, atHand), light, side);
-    const key = keyOf(entry, light, side);
-    const known = alike.get(key);
+    const ofLight = alike.get(light) ?? new Map<number, Picture>();
+    const key = tenths * KINDS.length + KINDS.indexOf(entry.kind);
+    const known = ofLight.get(key);
     if (known && (advice === undefined || known.advice === advice)) return known;
     const made = judge(entry, advice ?? channelAdvice(entry, atHand), light, side);
-    alike.set(key, made);
+    alike.set(light, ofLight.set(key, made));
     return made;
   };
 }

@@ -232,14 +232,14 @@ function byDeclination(entries: readonly CatalogEntry[]): Int32Array {
   return order;
 }
 
-/** Lines that are judged in the night's own steps; those after them in quarters of an hour. */
+/** Lines that are judged in the night's own steps; those after them every half hour. */
 const EXACT_LINES = 400;
-const COARSE_MIN = 15;
+const COARSE_MIN = 30;
 
 /**
  * Ranks a catalogue: static rank × framing fit × what the night and the time of the year give × whether the season suffices, a
  * proposal of this project (docs/decisions/0003). Objects that no minute is left of even without the Moon are left out. All are judged
- * in quarters of an hour, the first `EXACT_LINES` again in the steps of every other screen; whoever shows a line after those asks
+ * every half hour, the first `EXACT_LINES` again in the steps of every other screen; whoever shows a line after those asks
  * `exactLine`.
  */
 export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptions): Ranking<RankedTarget> {
@@ -260,10 +260,10 @@ export function rankCatalog(entries: readonly CatalogEntry[], options: RankOptio
     const target = judge(entry, row, false);
     if (target) coarse.push(target);
   }
-  coarse.sort(byScore);
+  const ordered = coarse.sort(byScore);
   const exact = targetJudge(options, bench);
-  const first = coarse.slice(0, EXACT_LINES).flatMap((t) => exact(entries[t.row]!, t.row, false) ?? []);
-  const ranked = [...first.sort(byScore), ...coarse.slice(EXACT_LINES)];
+  const first = ordered.slice(0, EXACT_LINES).flatMap((t) => exact(entries[t.row]!, t.row, false) ?? []);
+  const ranked = [...first.sort(byScore), ...ordered.slice(EXACT_LINES)];
   return { ranked: standingFor(ranked, entries), tooLow };
 }
 

@@ -144,7 +144,11 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number, own: OwnLight): Ret
   const { sinLatitude, cosLatitude, sinSkyline, domeFoot, domeFade, extinction2, darkOverZenith } = t;
   const lowest = Math.max(0, t.sinMinAltitude);
   const step = 1 / HA_PER_DEG;
-  for (let i = 0; i < HA_BINS; i++) {
+  // Outside of these half degrees it is too low, on either side of the meridian.
+  const cosRise = (lowest - sinLatitude * sinDec) / (cosLatitude * cosDec || Number.EPSILON);
+  const reach = Math.ceil((radToDeg(Math.acos(Math.min(1, Math.max(-1, cosRise)))) + 0.01) * HA_PER_DEG);
+  const [from, to] = [Math.max(0, HA_BINS / 2 - reach), Math.min(HA_BINS, HA_BINS / 2 + reach)];
+  for (let i = from; i < to; i++) {
     const towardsMeridian = cosDec * COS_HA[i]!;
     const up = sinLatitude * sinDec + cosLatitude * towardsMeridian;
     let value = 0;
@@ -157,6 +161,8 @@ function sumsOverHourAngle(t: ChannelTables, decDeg: number, own: OwnLight): Ret
     usable[i + 1] = usable[i]! + (value > 0 ? step : 0);
     worth[i + 1] = worth[i]! + value * step;
   }
+  usable.fill(usable[to]!, to + 1, HA_BINS + 1);
+  worth.fill(worth[to]!, to + 1, HA_BINS + 1);
   for (let i = 1; i <= HA_BINS; i++) {
     usable[HA_BINS + i] = usable[HA_BINS]! + usable[i]!;
     worth[HA_BINS + i] = worth[HA_BINS]! + worth[i]!;

@@ -2,14 +2,22 @@ import type { CatalogEntry, Kind } from "~/core/catalog";
 import { searchKey } from "~/core/catalog";
 import { separationDeg } from "~/core/sky";
 
-const GLOWING: readonly Kind[] = ["emissionNebula", "supernovaRemnant", "wolfRayetNebula", "reflectionNebula"];
+const GLOWING: ReadonlySet<Kind> = new Set(["emissionNebula", "supernovaRemnant", "wolfRayetNebula", "reflectionNebula"]); // prettier-ignore
 
-/** Whether an entry nobody picked by hand is a knot, or another list's name, of a nebula that somebody did. */
-function isKnotOf(entry: CatalogEntry, host: CatalogEntry): boolean {
-  if (!GLOWING.includes(entry.kind) || !GLOWING.includes(host.kind) || host.majorArcmin === null) return false;
-  const reachDeg = host.majorArcmin / 2 / 60;
-  if (Math.abs(entry.at.decDeg - host.at.decDeg) > reachDeg) return false;
-  return separationDeg(entry.at, host.at) <= reachDeg;
+/** A nebula that somebody picked by hand, and how far from its middle it reaches. */
+interface Host {
+  readonly entry: CatalogEntry;
+  readonly reachDeg: number;
+}
+
+/** The nebula that an entry nobody picked by hand is a knot, or another list's name, of. */
+function hostOf(entry: CatalogEntry, hosts: readonly Host[]): CatalogEntry | null {
+  if (entry.curated || !GLOWING.has(entry.kind)) return null;
+  for (const { entry: host, reachDeg } of hosts) {
+    if (Math.abs(entry.at.decDeg - host.at.decDeg) > reachDeg) continue;
+    if (separationDeg(entry.at, host.at) <= reachDeg) return host;
+  }
+  return null;
 }
 
 /**
@@ -22,7 +30,7 @@ export function standingFor<T extends { readonly row: number; readonly within: s
 ): T[] {
   const rows = rowsByKey(entries);
   const covered = new Map<number, string>();
-  const hosts: CatalogEntry[] = [];
+  const hosts: Host[] = [];
   const cover = (row: number, by: CatalogEntry) => {
     if (!covered.has(row)) covered.set(row, by.id);
   };
@@ -30,11 +38,12 @@ export function standingFor<T extends { readonly row: number; readonly within: s
     const entry = entries[line.row]!;
     const by = covered.get(line.row);
     if (by !== undefined) return { ...line, within: by };
-    const host = entry.curated ? undefined : hosts.find((h) => isKnotOf(entry, h));
+    const host = hostOf(entry, hosts);
     if (host) return { ...line, within: host.id };
     for (const row of rows.membersOf.get(line.row) ?? []) cover(row, entry);
     for (const row of rows.groupsOf.get(line.row) ?? []) cover(row, entry);
-    if (entry.curated && GLOWING.includes(entry.kind)) hosts.push(entry);
+    if (entry.curated && entry.majorArcmin !== null && GLOWING.has(entry.kind))
+      hosts.push({ entry, reachDeg: entry.majorArcmin / 2 / 60 });
     return line;
   });
 }

@@ -77,6 +77,9 @@ export function walkTarget(
   const { sinSidereal, cosSidereal, moon, moonAltitudeDeg } = steps;
   const { domeFoot, domeFade, lamps, twilight, leastTwilightShare } = sky;
   const sinClear = Math.max(sinSkylineMax, sky.sinLampsMax); // above it nothing is in the way, whatever the azimuth
+  const ownObject = own.object;
+  const ownRest = own.rest;
+  const atZenith = 1 + ownObject + ownRest;
   cause.fill(LIGHT_SKY);
   worth.fill(0);
   moonless.fill(0);
@@ -109,9 +112,10 @@ export function walkTarget(
             background += domeFoot[azimuthBin(north, east)]! * domeFade[bin]!;
           }
           // As `minuteWorth`, with what both shares ask for kept at hand.
-          const object = own.object > 0 ? own.object * Math.sqrt(extinction2[bin]!) : 0;
-          const signal = extinction2[bin]! * (1 + own.object + own.rest);
-          const dark = object + background + own.rest;
+          const air2 = extinction2[bin]!;
+          const object = ownObject > 0 ? ownObject * Math.sqrt(air2) : 0;
+          const signal = air2 * atZenith;
+          const dark = object + background + ownRest;
           const lit = dark + twilight[i]!;
           if (dark < leastTwilightShare * lit) lost = LIGHT_SKY;
           else {
