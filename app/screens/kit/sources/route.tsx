@@ -11,7 +11,7 @@ const SOURCES = [
   },
   {
     what: "Deep-sky objects",
-    from: "The list in d3-celestial, repaired and joined with 389 hand-picked targets of this project; names of other lists (64 of Abell’s 86 planetary nebulae, 154 of Arp’s 338, 31 of Hickson’s 100 groups), sizes and position angles of 244 galaxies from general knowledge.",
+    from: "The list in d3-celestial, repaired and joined with 438 hand-picked targets of this project; names of other lists (64 of Abell’s 86 planetary nebulae, 154 of Arp’s 338, 31 of Hickson’s 100 groups), sizes and position angles of 345 galaxies from general knowledge.",
     sure: "Missing, since no open list carries them: the rest of Abell, Arp and Hickson, most of Collinder, Melotte and Stock, quasars, star clouds within galaxies, and position angles of smaller galaxies. NGC, IC and PGC positions to a fraction of an arcsecond, Sh2 and LDN to half an arcminute, LBN to 6′. Galaxy sizes are lower limits. Values of the hand-picked targets (size, hours, line strength) are general knowledge, not measured.",
   },
   {
