@@ -36,6 +36,7 @@ export const begun: RecordSchema<BegunData> = {
                   .max(MOST)
                   .items(objectOf<TurnStep>({ channel, subSec, subs: Joi.number().integer().min(1).max(500) }))
                   .optional(),
+                isShort: Joi.boolean().optional(),
                 ...stretch,
                 slots: objectOf<UtcInterval>(stretch).optional(),
                 countsMin: minutes,

@@ -125,7 +125,9 @@ export function BudgetRow({
         </Button>
       </div>
       <div className="text-soft">
-        {advice ? (
+        {advice && draft.isShort ? (
+          <p>Shot before the long subs of its night. Its hours count as kept, whatever the sky.</p>
+        ) : advice ? (
           <SubWords advice={advice} from={from} />
         ) : (
           <p className="text-lamp">

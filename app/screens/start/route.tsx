@@ -212,9 +212,9 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
         ) : null}
       </div>
       {kinds && filled.where && filled.sky ? (
-        <div className="mt-3 grid max-w-[52rem] gap-3 sm:grid-cols-2">
+        <div className="mt-3 grid max-w-[78rem] gap-3 sm:grid-cols-2 lg:grid-cols-3">
           {kinds.camera.cooled ? null : (
-            <fieldset className="flex flex-wrap gap-x-5 sm:col-span-2">
+            <fieldset className="flex flex-wrap gap-x-5 sm:col-span-2 lg:col-span-3">
               <legend className="text-note text-soft">
                 The photo camera: as sold it holds back three quarters of the red light of hydrogen
               </legend>

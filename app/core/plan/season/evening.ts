@@ -102,6 +102,7 @@ export function eveningsFrom(
         channel: job.channel,
         subSec: job.subSec,
         ...(job.turn ? { turn: job.turn } : {}),
+        ...(job.isShort ? { isShort: true } : {}),
         startMs,
         endMs,
         slots: { startMs, endMs },

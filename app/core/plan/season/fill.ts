@@ -2,7 +2,7 @@ import { nightsBetween } from "~/core/time";
 import { columnOf } from "./columns";
 import { IDLE, type Block, type Column, type Programme, type SeasonTask } from "./model";
 import { NO_USE, valueAt } from "./night";
-import { shortFirst } from "./short-first";
+import { shortFirst, withShort } from "./short-first";
 import type { SeasonAnswer } from "./solve";
 import { Season } from "./state";
 import { minSlotsOf, priorityOf, type NightTable } from "./table";
@@ -41,7 +41,9 @@ export function filled(task: SeasonTask, answer: SeasonAnswer, lanes: readonly S
       if (full !== season.chosen[lane]) season.take(lane, season.column(lane, full.blocks) ?? full);
     }
     if (season.isOpen(lane)) {
-      const ordered = shortFirst(task, season.tables[lane]!, season.chosen[lane]!);
+      const table = season.tables[lane]!;
+      const begun = withShort(task, table, season.chosen[lane]!, (k) => had[k]! < needs[k]! - 1);
+      const ordered = shortFirst(task, table, begun);
       if (ordered !== season.chosen[lane]) season.take(lane, season.column(lane, ordered.blocks) ?? ordered);
     }
     const { jobs, yields } = season.chosen[lane]!;

@@ -176,6 +176,7 @@ export function* planSeason(
       channel: job.channel,
       subSec: job.subSec,
       ...(job.turn ? { turn: job.turn } : {}),
+      ...(job.isShort ? { isShort: true } : {}),
       needMin: job.needMin,
       expectedMin: answer.yields[k]!,
       price: answer.prices[k]!,

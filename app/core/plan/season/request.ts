@@ -143,6 +143,8 @@ export interface JobKey {
   readonly subSec: number;
   /** Channels shot in turn, of which `channel` is the first; absent = that channel by itself. */
   readonly turn?: readonly TurnStep[];
+  /** The short set of the channel. */
+  readonly isShort?: boolean;
 }
 
 /** A season as numbers, and what the numbers stand for. */

@@ -56,9 +56,12 @@ export const weightOf = (priority: number, isToFinish: boolean, goalMin: number,
 export const cycleText = (cycle: readonly CycleStep[]): string =>
   cycle.map(({ channel, subs }) => (subs === 1 ? channel : `${subs} ${channel}`)).join(", ");
 
-/** The channels of a job in words: its own, or those it is shot in turn with. */
-export const channelsText = (job: { readonly channel: Channel; readonly turn?: readonly CycleStep[] }): string =>
-  job.turn ? cycleText(job.turn) : job.channel;
+/** The channels of a job in words: its own ("Ha", "Ha short"), or those it is shot in turn with. */
+export const channelsText = (job: {
+  readonly channel: Channel;
+  readonly turn?: readonly CycleStep[];
+  readonly isShort?: boolean;
+}): string => (job.turn ? cycleText(job.turn) : job.isShort ? `${job.channel} short` : job.channel);
 
 const MOST_SUBS = 50;
 

@@ -47,6 +47,18 @@ describe("a short set", () => {
     }
   });
 
+  it("begins the nights of its picture until it is had, though the plan that was seen had no room for it", () => {
+    const question = ask("kept");
+    const [p] = question.projects;
+    const before = { ...question, projects: [{ ...p!, wants: p!.wants.filter((w) => !w.isShort) }] };
+    const { plan: seen } = plannedSeason(before, { stock, lay: layEvenings(before, stock) });
+    const { plan } = plannedSeason(question, { stock, seen, before: seen, lay: layEvenings(question, stock) });
+    const nights = plan.evenings.filter((e) => e.blocks.length > 0);
+    expect(nights[0]!.blocks.map((b) => b.subSec)).toEqual([10, 300]);
+    // Half an hour at four chances in ten: two nights and a half.
+    expect(nights.slice(0, 2).every((e) => e.blocks[0]!.subSec === 10)).toBe(true);
+  });
+
   it("law: moving it up keeps all rules and costs little, and where any slot is as good as the others it is first", () => {
     const jobs = fc.array(fc.record({ project: fc.integer({ min: 0, max: 1 }), isAhead: fc.boolean() }), { minLength: 2, maxLength: 4 }); // prettier-ignore
     const slots = (worth: fc.Arbitrary<number>, n: number) =>

@@ -23,6 +23,33 @@ const KEEPS = 0.8; // of what each job is brought: for more than that nothing is
 const brings = (a: Column, b: Column): boolean =>
   b.jobs.every((job, i) => (a.yields[a.jobs.indexOf(job)] ?? 0) >= KEEPS * b.yields[i]!);
 
+/** A night that begins a project's work with what comes first of it and is still wanted, as much as is, in the place of the beginning of the rest. */
+export function withShort(
+  task: SeasonTask,
+  table: NightTable,
+  from: Column,
+  isWanted: (job: number) => boolean,
+): Column {
+  let column = from;
+  table.jobs.forEach((job) => {
+    const { isAhead, project } = task.jobs[job]!;
+    if (isAhead !== true || !isWanted(job) || column.blocks.some((b) => b[0] === job)) return;
+    const at = column.blocks.findIndex((b) => task.jobs[b[0]]!.project === project);
+    if (at === -1) return;
+    const [rest, s, e] = column.blocks[at]!;
+    // The longest that is not more than is wanted.
+    for (let length = e - s; length > 0; length--) {
+      const short: Block = [job, s, s + length];
+      const instead: readonly Block[] = length === e - s ? [short] : [short, [rest, s + length, e]];
+      const next = columnOf(task, table, [...column.blocks.slice(0, at), ...instead, ...column.blocks.slice(at + 1)]);
+      if (!next) continue;
+      column = next;
+      return;
+    }
+  });
+  return column;
+}
+
 /**
  * A night with what comes first of a project before whatever else of it the night does: a short set is soon done, and is there even
  * when clouds come. Where that would cost any of it a fifth, the

@@ -219,6 +219,7 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
       needMin: want.remainingMin,
       efficiency: want.efficiency,
       ...(want.turn ? { turn: want.turn } : {}),
+      ...(isShort(want) ? { isShort: true } : {}),
     })),
     task: {
       slotMin: SLOT_MIN,
