@@ -1,10 +1,11 @@
 import { readFileSync } from "node:fs";
 import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
 import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { exposureBooker, type BookingContext, type ExposureFacts } from "~/core/ledger";
 import { NIGHT_STEP_MIN, placeNight, rankCatalog, USUAL_MOON, yearNights, yearOf } from "~/core/night";
-import { nightDate } from "~/core/time";
+import { nightDate, utcMs } from "~/core/time";
 import { usualFilter } from "~/desk/kit";
-import { places, rigs } from "../scripts/demo/group";
+import { places, projects, rigs } from "../scripts/demo/group";
 
 /** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */
 const DATA = "app/data/"; // npm runs scripts from the root
@@ -76,4 +77,33 @@ measure(`best place for a 3 × 3 grid: ${near.length} stars to mag 8, shift, tur
     { shiftArcmin: 45, turnDeg: 10 },
   );
   return mosaicPanels({ ...layout, positionAngleDeg: layout.positionAngleDeg + found.placement.turnDeg });
+});
+
+/** A hundred projects over the sky, and a thousand files of them. */
+const loop = projects["project-loop"]!;
+const booking: BookingContext = {
+  memberId: "me",
+  projects: Array.from({ length: 100 }, (_, i) => ({
+    id: `p${i}`,
+    project: { name: `p${i}`, targetId: "M 31", startedOn: "2026-10-01", school: "allPanelsEveryNight" as const, notes: "" },
+    rigId: "rig-refractor",
+    frameId: `f${i}`,
+    frame: { projectId: `p${i}`, ...loop.frame, raDeg: (i * 37) % 360, decDeg: ((i * 23) % 140) - 60 },
+    goals: null,
+    frameRig: rigs["rig-refractor"]!,
+    targetNames: [`M ${i}`],
+  })),
+  rigs: [{ id: "rig-refractor", rig: rigs["rig-refractor"]!, filters: FILTERS, lastPlaceId: null }],
+  places: [{ id: "place-garden", place }],
+}; // prettier-ignore
+const files = Array.from({ length: 1000 }, (_, i): ExposureFacts => {
+  const { raDeg, decDeg } = booking.projects[i % 100]!.frame;
+  return {
+    fileName: `${i}.fits`, sizeBytes: 1000, frameType: "light", object: null, startMs: utcMs(Date.UTC(2026, 11, 5, 23, 30) + i * 60_000), exposureSec: 300, filter: FILTERS[0]!.name, camera: null, gain: 100, temperatureC: -10, focalLengthMm: null,
+    pixelPitchUm: null, binning: 1, centre: { frame: "icrs", raDeg, decDeg }, isSolved: true, solutionFault: null, widthPx: 6248, site: null, positionAngleDeg: null, pixelScaleArcsec: null, hints: [], wallMs: null, offset: null, rotatorDeg: null, measure: null,
+  }; // prettier-ignore
+});
+measure("1,000 files booked among 100 frames", 300, 7, () => {
+  const book = exposureBooker(booking);
+  return files.map((facts) => book(facts));
 });

@@ -1,7 +1,7 @@
 import {
   clockAheadHours,
   type IntakeData,
-  bookExposure,
+  exposureBooker,
   fileIdentity,
   type Booking,
   type BookingAnswer,
@@ -196,6 +196,7 @@ export function intake(
   shiftHours = 0,
 ): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
+  const book = exposureBooker(context);
   const rateOf = worthRates(projects);
   const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
   const shot = takenAt(library);
@@ -219,7 +220,7 @@ export function intake(
     const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - shiftHours * HOUR_MS) as T));
     const right =
       shiftHours === 0 ? facts.value : { ...facts.value, startMs: put(startMs), wallMs: put(facts.value.wallMs) };
-    const booked = bookExposure(right, context, (key) => answers[key]);
+    const booked = book(right, (key) => answers[key]);
     if (!booked.ok) {
       refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
       continue;

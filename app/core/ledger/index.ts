@@ -8,15 +8,15 @@ export {
 } from "./contribution";
 export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
-export {
-  bookExposure,
-  type Booking,
-  type BookingAnswer,
-  type BookingQuestion,
-  type BookingContext,
-  type BookingFault,
-  type Mismatch,
-} from "./booking";
+export { exposureBooker } from "./booking";
+export type {
+  Booking,
+  BookingAnswer,
+  BookingQuestion,
+  BookingContext,
+  BookingFault,
+  Mismatch,
+} from "./booking-context";
 export { learntTime, type LearntTime } from "./learnt-time";
 export {
   collectedByNight,

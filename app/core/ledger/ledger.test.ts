@@ -6,7 +6,7 @@ import { exposureFactsOf, readFitsHeader } from "~/core/formats";
 import { panelsOf } from "~/core/plan";
 import { opticsOf } from "~/core/framing";
 import {
-  bookExposure,
+  exposureBooker,
   channelOfFilter,
   fileIdentity,
   collectedByNight,
@@ -85,6 +85,12 @@ const facts: ExposureFacts = {
   fileName: "a.fits", sizeBytes: 1000, frameType: "light", object: "Loop", startMs: utcMs(Date.UTC(2026, 11, 5, 23, 30)), exposureSec: 300, filter: "Ha 5 nm", camera: "C", gain: 100, temperatureC: -10, focalLengthMm: 480,
   pixelPitchUm: 3.76, binning: 1, centre: panels[2]!.centre, isSolved: true, solutionFault: null, widthPx: 6248, site: null, positionAngleDeg: panels[2]!.positionAngleDeg + 180, pixelScaleArcsec: 1.6157, hints: [], wallMs: null, offset: null, rotatorDeg: null, measure: null,
 }; // prettier-ignore
+/** Books one exposure. */
+const bookExposure = (
+  one: ExposureFacts,
+  at: BookingContext,
+  answerTo?: Parameters<ReturnType<typeof exposureBooker>>[1],
+) => exposureBooker(at)(one, answerTo);
 const booked = (change: Partial<ExposureFacts> = {}) => bookExposure({ ...facts, ...change }, context);
 
 describe("booking", () => {
