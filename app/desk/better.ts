@@ -1,3 +1,4 @@
+import { meOf } from "./parts";
 import type { Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
 import type { Entity, Library } from "./library";
@@ -18,7 +19,7 @@ const CAMERA_VALUES = ["readNoiseE", "gainEPerAdu", "fullWellE", "quantumEfficie
 /** What somebody could enter next, the most telling first: only what is still a guess. */
 export function betterNext(library: Library, place: Entity<Place>, rig: Entity<Rig> | null): readonly BetterNext[] {
   const guessed = place.data.typical ?? [];
-  const me = library.settings?.data.memberId;
+  const me = meOf(library);
   const nights = new Set(library.contributions.filter((c) => c.data.memberId === me).map((c) => c.data.night)).size;
   const found: BetterNext[] = [];
   if (library.projects.length === 0) found.push({ what: "project", id: "", left: 0 });

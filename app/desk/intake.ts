@@ -1,3 +1,5 @@
+import { meOf } from "./parts";
+import { filtersOf } from "./reference";
 import {
   clockAheadHours,
   type IntakeData,
@@ -31,7 +33,7 @@ export function bookingContext(library: Library): {
   readonly projects: ReadonlyMap<string, ProjectContext>;
 } {
   const found = contextsOf(library);
-  const memberId = library.settings?.data.memberId ?? "me";
+  const memberId = meOf(library) ?? "me";
   const lastPlace = new Map<string, string>();
   for (const { data } of library.contributions) if (data.memberId === memberId) lastPlace.set(data.rigId, data.placeId);
   return {
@@ -54,7 +56,7 @@ export function bookingContext(library: Library): {
       rigs: library.rigs.map((r) => ({
         id: r.id,
         rig: r.data,
-        filters: library.filters.filter((f) => r.data.filterIds.includes(f.id)).map((f) => f.data),
+        filters: filtersOf(library, r.data).map((f) => f.data),
         lastPlaceId: lastPlace.get(r.id) ?? null,
       })),
       places: library.places.map((p) => ({ id: p.id, place: p.data })),
@@ -183,7 +185,7 @@ function takenAt(library: Library) {
 export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): Edit => ({
   kind: "intake",
   id: newId("intake"),
-  data: { ...data, memberId: library.settings?.data.memberId ?? "me", atMs: now() },
+  data: { ...data, memberId: meOf(library) ?? "me", atMs: now() },
   baseRev: null,
 });
 

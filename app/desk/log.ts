@@ -1,3 +1,4 @@
+import { meOf } from "./parts";
 import { nightTotals, withKept, type ContributionData, type CullReason, type NightTotal } from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
@@ -62,7 +63,7 @@ function writtenData(library: Library, entry: WrittenEntry): ContributionData {
   const c = contextOf(library, entry.projectId);
   return {
     ...entry,
-    memberId: library.settings?.data.memberId ?? "me",
+    memberId: meOf(library) ?? "me",
     rigId: c?.rig.id ?? "unknown",
     placeId: c?.place.id ?? "unknown",
     worthRate: c ? worthRateOf(c, entry.channel, entry.night) : null,

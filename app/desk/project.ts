@@ -40,9 +40,9 @@ import {
   type OwnByChannel,
   type PanelGoal,
   type ProjectData,
+  hasLeft,
 } from "~/core/plan";
-import { now } from "~/storage/session";
-import { moonOf } from "./choice";
+import { moonOf, tonightAt } from "./choice";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";
 import { shownPart, type ShownPart } from "./parts";
@@ -245,7 +245,11 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
     const isMine = (g: PanelGoal) => promises(part.data, g.channel);
     const channelsLeft = (some: readonly PanelGoal[]) => [
-      ...new Set(leftOf(some).flatMap((n) => (n.remainingMin > WORTH_NAMING_MIN ? [n.channel] : []))),
+      ...new Set(
+        leftOf(some)
+          .filter(hasLeft)
+          .map((n) => n.channel),
+      ),
     ];
     return {
       id: projectId,
@@ -309,23 +313,19 @@ const MOST_OF_PANEL = 0.5;
 const wholePanels = (filled: readonly FilledPanel[]): readonly FilledPanel[] =>
   filled.map((f) => (f.share >= MOST_OF_PANEL ? { ...f, share: 1 } : f));
 
-/** Half a minute of rest is none. */
-const WORTH_NAMING_MIN = 0.5;
-
 /** All projects that can be put together. */
 export const contextsOf = (library: Library): ProjectContext[] =>
   library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
 
-/** Whether nothing is planned for a project now: it is finished, or waits for its next season. */
-export function isAtRest({ finishedOn, restsUntil }: Pick<ProjectData, "finishedOn" | "restsUntil">): boolean {
-  return (
-    finishedOn !== undefined || (restsUntil !== undefined && new Date(now()).toISOString().slice(0, 10) < restsUntil)
-  );
+/** Whether nothing is planned for a project now: it is finished, or waits for its next season, by the evenings of its place. */
+export function isAtRest({ project, place }: Pick<ProjectContext, "project" | "place">): boolean {
+  const { finishedOn, restsUntil } = project.data;
+  return finishedOn !== undefined || (restsUntil !== undefined && tonightAt(place.data) < restsUntil);
 }
 
 /** Those of them that the owner of the library takes part in, and that are not at rest: what is planned for them. */
 export const ownContextsOf = (library: Library): ProjectContext[] =>
-  contextsOf(library).filter((c) => c.part.isMine && !isAtRest(c.project.data));
+  contextsOf(library).filter((c) => c.part.isMine && !isAtRest(c));
 
 /** As `contextOf`, for a page that cannot be without it. */
 export function requireContext(library: Library, projectId: string): ProjectContext {

@@ -1,3 +1,4 @@
+import { filtersOf } from "./reference";
 import stableText from "fast-json-stable-stringify";
 import type { CatalogEntry } from "~/core/catalog";
 import type { Edit } from "~/core/crew";
@@ -59,7 +60,7 @@ export async function startProject(
   },
   entry: CatalogEntry,
 ): Promise<Result<{ readonly projectId: string }, KeepFault>> {
-  const filters = library.filters.filter((f) => at.rig.data.filterIds.includes(f.id));
+  const filters = filtersOf(library, at.rig.data);
   const made = newProject(
     entry,
     { rig: at.rig.data, filters, place: at.place.data },

@@ -307,10 +307,7 @@ async function viewOf(library: Library, bundle: Bundle, fileName: string): Promi
     .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
     .map((r) => r.data as ContributionData);
   const theirs = ofFile<Settings>(bundle, "settings", "settings");
-  const isMine =
-    theirs !== null &&
-    bundle.scope === "everything" &&
-    [undefined, theirs.memberId].includes(library.settings?.data.memberId);
+  const isMine = theirs !== null && bundle.scope === "everything" && [null, theirs.memberId].includes(meOf(library));
   return {
     fileName,
     bundle,

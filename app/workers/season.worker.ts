@@ -11,11 +11,11 @@ import {
   type SeasonQuestion,
   type SeasonWork,
   type WhyEvening,
+  hasLeft,
 } from "~/core/plan";
 
 const MOST_NIGHTS = 900; // kept over places: more than a season at each of four
 const WAIT_RUNS = 300; // a share good to five points
-const DONE_MIN = 0.5; // half a minute of rest is none
 const stock: NightStock = new Map();
 let turn = 0;
 let isStopped = false;
@@ -29,7 +29,7 @@ async function waits(weeks: number, onWait: (projectId: string, doneShare: numbe
   const mine = turn;
   const { question } = last;
   for (const project of question.projects) {
-    if (project.wants.every((w) => w.remainingMin <= DONE_MIN)) continue;
+    if (!project.wants.some(hasLeft)) continue;
     const changed = changedBy({ ...question, runs: WAIT_RUNS }, { kind: "wait", projectId: project.id, weeks });
     const steps = planEvenings(changed, { stock, before, seen: before });
     for (let step = steps.next(); ; step = steps.next()) {

@@ -1,6 +1,6 @@
 import { shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
-import { cycleText, runStandingOf, type RunStanding, type SeasonQuestion } from "~/core/plan";
+import { cycleText, runStandingOf, type RunStanding, type SeasonQuestion, hasLeft } from "~/core/plan";
 
 const IN_A_ROW = [
   "",
@@ -21,7 +21,7 @@ export function runWords({ run, odds, best, waits }: RunStanding): string {
 export function ruleWords(question: SeasonQuestion, projectId: string): string[] {
   const project = question.projects.find((p) => p.id === projectId);
   if (!project) return [];
-  const open = project.wants.filter((w) => w.remainingMin > 0.5);
+  const open = project.wants.filter(hasLeft);
   const standing = runStandingOf(question, projectId);
   const isFirst = open.some((w) => w.channel === project.first) && open.some((w) => w.channel !== project.first);
   const bound = [...new Set(open.flatMap((w) => w.onlyAt ?? []))].map((id) => {

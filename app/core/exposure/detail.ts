@@ -1,3 +1,4 @@
+import { FWHM_PER_SIGMA } from "~/core/numeric";
 import { airmassKastenYoung } from "~/core/sky";
 
 /** What blurs a picture, FWHM in arcsec unless said otherwise; they add in quadrature. */
@@ -37,7 +38,7 @@ export function blurOf(at: {
   const airmass = Math.max(1, airmassKastenYoung(Math.max(5, at.altitudeDeg)));
   const seeingArcsec = at.zenithSeeingArcsec * airmass ** 0.6 * colour ** -0.2;
   const opticsArcsec = at.diffractionArcsecAt550 * colour;
-  const guidingArcsec = 2.355 * at.guidingRmsPerAxisArcsec;
+  const guidingArcsec = FWHM_PER_SIGMA * at.guidingRmsPerAxisArcsec;
   const totalArcsec = Math.hypot(seeingArcsec, opticsArcsec, guidingArcsec);
   const pixels = 2 * at.pixelScaleArcsecPerPx;
   const worst = Math.max(seeingArcsec, opticsArcsec, guidingArcsec);

@@ -1,3 +1,4 @@
+import { magToFluxRatio } from "~/core/units";
 import type { BesideSky } from "./light-rates";
 
 /**
@@ -10,6 +11,6 @@ export function equivalentHours(
   hereMagPerArcsec2: number,
   own: BesideSky = { object: 0, rest: 0 },
 ): number {
-  const skyThere = 10 ** (0.4 * (hereMagPerArcsec2 - thereMagPerArcsec2));
+  const skyThere = magToFluxRatio(thereMagPerArcsec2 - hereMagPerArcsec2);
   return (own.object + 1 + own.rest) / (own.object + skyThere + own.rest);
 }

@@ -1,3 +1,4 @@
+import { FWHM_PER_SIGMA } from "~/core/numeric";
 import { fluxRatioToMag } from "~/core/units";
 
 /**
@@ -31,7 +32,7 @@ function erf(x: number): number {
 }
 
 /** Share of a star's light in the pixel it is centred on, for a Gaussian of a width in pixels, 1–5 px: erf(0.5/(σ√2))². */
-export const centralPixelShare = (fwhmPx: number): number => erf(0.5 / ((fwhmPx / 2.355) * Math.SQRT2)) ** 2;
+export const centralPixelShare = (fwhmPx: number): number => erf(0.5 / ((fwhmPx / FWHM_PER_SIGMA) * Math.SQRT2)) ** 2;
 
 /** Seconds until a pixel clips. */
 export const saturationSec = (ceiling: number, rateEPerSec: number): number => ceiling / rateEPerSec;

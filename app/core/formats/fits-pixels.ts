@@ -1,3 +1,4 @@
+import { SIGMA_PER_MAD } from "~/core/numeric";
 import type { PixelTile } from "~/core/ledger";
 import type { FitsHeader } from "./fits-header";
 
@@ -161,7 +162,7 @@ export function stretchPixels(values: Float32Array): Uint8ClampedArray {
   const at = (share: number) => sample[Math.min(sample.length - 1, Math.floor(share * sample.length))]!;
   const median = at(0.5);
   const deviations = sample.map((v) => Math.abs(v - median)).sort();
-  const sigma = Math.max(1.4826 * deviations[deviations.length >> 1]!, 1e-6 * Math.max(1, Math.abs(median)));
+  const sigma = Math.max(SIGMA_PER_MAD * deviations[deviations.length >> 1]!, 1e-6 * Math.max(1, Math.abs(median)));
   const black = median - 2.5 * sigma;
   const white = Math.max(at(0.998), median + 5 * sigma);
   const sky = (median - black) / (white - black);

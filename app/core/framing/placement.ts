@@ -1,4 +1,4 @@
-import { degToRad } from "~/core/units";
+import { degToRad, magToFluxRatio } from "~/core/units";
 import { isInPanel, mosaicBounds, mosaicPanels, seamsOf, type MosaicLayout } from "./mosaic";
 import { isInSeams, seamLines, type PlaneStar } from "./seams";
 
@@ -98,7 +98,7 @@ function costOf({ layout, stars, outline, subject, hardMag }: PlacementTask): (a
   const panels = mosaicPanels(layout);
   const isPlainGrid = !layout.extra?.length && !layout.skipped?.length && !layout.rowShift;
   const [sigmaX, sigmaY] = [SIGMA_SHARE * layout.planeWidthArcmin, SIGMA_SHARE * layout.planeHeightArcmin];
-  const weighted = stars.map((s) => [s.xArcmin, s.yArcmin, 10 ** (0.4 * (REFERENCE_MAGNITUDE - s.magnitude))] as const);
+  const weighted = stars.map((s) => [s.xArcmin, s.yArcmin, magToFluxRatio(s.magnitude - REFERENCE_MAGNITUDE)] as const);
   const hard = hardMag == null ? [] : stars.filter((s) => s.magnitude < hardMag);
   const seams = hard.length > 0 ? seamsOf(layout) : [];
   if (subject) weighted.push([subject.xArcmin, subject.yArcmin, SUBJECT_WEIGHT]);

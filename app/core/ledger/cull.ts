@@ -1,7 +1,5 @@
-import { groupBy, median, percentile } from "~/core/numeric";
+import { groupBy, median, percentile, SIGMA_PER_MAD } from "~/core/numeric";
 import type { ContributionData, CullReason, KeptBefore, SubMeasure } from "./contribution";
-
-const MAD_TO_SIGMA = 1.4826;
 
 /** How far off the middle each value is, in robust standard deviations, (x − median)/(1.4826 MAD); null where more than half are alike. */
 export function robustZ(
@@ -9,7 +7,7 @@ export function robustZ(
 ): { readonly median: number; readonly sigma: number; readonly z: readonly number[] } | null {
   if (values.length === 0) return null;
   const centre = median(values);
-  const sigma = MAD_TO_SIGMA * median(values.map((v) => Math.abs(v - centre)));
+  const sigma = SIGMA_PER_MAD * median(values.map((v) => Math.abs(v - centre)));
   return sigma > 0 ? { median: centre, sigma, z: values.map((v) => (v - centre) / sigma) } : null;
 }
 

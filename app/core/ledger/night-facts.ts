@@ -1,3 +1,4 @@
+import { FWHM_PER_SIGMA } from "~/core/numeric";
 import { degToRad } from "~/core/units";
 
 /** What can change in an optical train. */
@@ -87,14 +88,13 @@ export interface GuidingVerdict {
 
 const GOOD = 0.5; // of a pixel; common practice, no source
 const FAIR = 1;
-const SIGMA_TO_FWHM = 2.355;
 
 /** Guiding against the pixel scale: good to half of it, fair to all of it. MATHS 10.1; random error only. */
 export function guidingVerdict(f: NightFacts, scaleArcsec: number): GuidingVerdict | null {
   const total = guidingTotal(f);
   if (total === null || !(scaleArcsec > 0)) return null;
   const [ra, dec] = [f.guideRaArcsec!, f.guideDecArcsec!];
-  const width = (rms: number) => Math.hypot(f.seeingArcsec ?? 0, SIGMA_TO_FWHM * rms);
+  const width = (rms: number) => Math.hypot(f.seeingArcsec ?? 0, FWHM_PER_SIGMA * rms);
   const [wide, narrow] = [Math.max(width(ra), width(dec)), Math.min(width(ra), width(dec))];
   const ofPixel = total / scaleArcsec;
   return {

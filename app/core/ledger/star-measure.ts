@@ -1,4 +1,4 @@
-import { median } from "~/core/numeric";
+import { median, FWHM_PER_SIGMA, SIGMA_PER_MAD } from "~/core/numeric";
 import type { SubMeasure } from "./contribution";
 
 /** A window of an image, row by row; NaN where a pixel is blank. */
@@ -24,12 +24,10 @@ interface Sky {
   readonly noise: number;
 }
 
-const MAD_TO_SIGMA = 1.4826;
 const CLIP = 3;
 const DETECT = 6; // σ over the sky: fewer than one false peak in a sample
 const MOST_STARS = 60; // of a window, the brightest
 const LEAST_STARS = 8; // fewer give no median
-const SIGMA_TO_FWHM = 2.3548;
 const MOST_SAMPLE = 2000; // knows the sky to a thirtieth of its noise
 
 /** Median and noise of the sky of a window: clipped at 3 σ until it stands, by a sample of its pixels. */
@@ -41,7 +39,7 @@ function skyOf({ values }: PixelTile): Sky | null {
   for (let round = 0; ; round++) {
     const level = sample[sample.length >> 1]!;
     const off = sample.map((v) => Math.abs(v - level)).sort();
-    const noise = MAD_TO_SIGMA * off[off.length >> 1]!;
+    const noise = SIGMA_PER_MAD * off[off.length >> 1]!;
     const kept = sample.filter((v) => Math.abs(v - level) <= CLIP * noise);
     if (round === 2 || kept.length === sample.length || noise === 0) return { level, noise: noise || Number.MIN_VALUE };
     sample = kept;
@@ -218,7 +216,7 @@ export function measureStars(tiles: readonly PixelTile[], burntOutAt = Infinity)
       const [mean, off] = [(m.xx + m.yy) / 2, Math.hypot((m.xx - m.yy) / 2, m.xy)];
       const [long, short] = [mean + off, mean - off];
       if (!(short > 0.1)) continue; // narrower than a pixel in one axis: no star
-      widths.push(SIGMA_TO_FWHM * (long * short) ** 0.25);
+      widths.push(FWHM_PER_SIGMA * (long * short) ** 0.25);
       shapes.push(Math.sqrt(1 - short / long));
     }
   }

@@ -122,9 +122,9 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
   const skyline = skylineTable(place.skyline, place.landmarks).map((deg) => Math.sin(degToRad(deg)));
   return {
     channel,
-    extinction2: bySin((h) => 10 ** (-0.8 * k * (airmassKastenYoung(Math.max(5, h)) - 1))),
+    extinction2: bySin((h) => magToFluxRatio(2 * k * (airmassKastenYoung(Math.max(5, h)) - 1))),
     darkOverZenith: bySin((h) => dark(h) / zenithNanolambert),
-    scatter: bySin((h) => 1 - 10 ** (-0.4 * kV * thinAirmass(90 - h))),
+    scatter: bySin((h) => 1 - magToFluxRatio(kV * thinAirmass(90 - h))),
     scattering: Float64Array.from({ length: COS_BINS }, (_, i) => {
       const separationDeg = radToDeg(Math.acos(Math.max(-1, (2 * i) / (COS_BINS - 1) - 1)));
       return scatteringAt(separationDeg, facts.centreNm / 550);
@@ -138,7 +138,7 @@ export function channelTables(place: Place, channel: Channel): ChannelTables {
         moonZenithDistanceDeg: moonZ,
         elevationM: place.elevationM,
       });
-      return ((colour / scatteringRatio) * 10 ** (-0.4 * kV * thinAirmass(moonZ))) / inChannel;
+      return ((colour / scatteringRatio) * magToFluxRatio(kV * thinAirmass(moonZ))) / inChannel;
     }),
     zenithNanolambert,
     zenithFlux: magToFluxRatio(place.skyMagPerArcsec2 + facts.skyOffsetMag),

@@ -3,5 +3,5 @@ export { cubicAt, linearAt } from "./interpolate";
 export { gammaCdf } from "./gamma";
 export { normalCdf, normalPdf } from "./normal";
 export { randomFrom } from "./random";
-export { median, percentile } from "./statistics";
+export { FWHM_PER_SIGMA, median, percentile, SIGMA_PER_MAD } from "./statistics";
 export { groupBy } from "./group-by";

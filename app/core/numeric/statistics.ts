@@ -10,3 +10,9 @@ export function median(values: readonly number[]): number {
   const half = sorted.length >> 1;
   return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 }
+
+/** Standard deviations in a median absolute deviation of normal values: 1/Φ⁻¹(3/4). */
+export const SIGMA_PER_MAD = 1.4826;
+
+/** Full width at half maximum of a normal curve, in standard deviations: 2 √(2 ln 2). */
+export const FWHM_PER_SIGMA = 2 * Math.sqrt(2 * Math.LN2);

@@ -19,6 +19,7 @@ export {
   eveningsOf,
   isReserve,
   isWanted,
+  hasLeft,
   plannedHours,
   plannedSeason,
   movedNights,

@@ -1,3 +1,4 @@
+import { hasLeft } from "./season";
 import type { Channel } from "~/core/exposure";
 import { targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
@@ -61,7 +62,7 @@ export function projectTonight(
   },
   planned: readonly Channel[],
 ): TonightProject | null {
-  const open = project.needs.filter((n) => n.remainingMin > 0.5);
+  const open = project.needs.filter(hasLeft);
   const share = (n: Need) => n.remainingMin / Math.max(1, n.goalMin);
   const candidates = [...new Set(open.map((n) => n.channel))].map((channel) => {
     const target = targetNight(night, project.target, channel, project.own[channel]);

@@ -1,4 +1,4 @@
-import { nanolambertToSkyMag, skyMagToNanolambert, wrap180 } from "~/core/units";
+import { nanolambertToSkyMag, skyMagToNanolambert, wrap180, magToFluxRatio } from "~/core/units";
 import { thinAirmass } from "./moonlight";
 
 /** A natural moonless zenith, 22.0 mag/arcsec². */
@@ -18,8 +18,8 @@ export function darkSkyNanolambert(at: {
   const natural = Math.min(zenith, NATURAL_ZENITH_NL);
   const x = thinAirmass(at.zenithDistanceDeg);
   const k = at.extinctionMag;
-  const path = (1 - 10 ** (-0.4 * k * x)) / (1 - 10 ** (-0.4 * k));
-  return natural * x * 10 ** (-0.4 * k * (x - 1)) + (zenith - natural) * path;
+  const path = (1 - magToFluxRatio(k * x)) / (1 - magToFluxRatio(k));
+  return natural * x * magToFluxRatio(k * (x - 1)) + (zenith - natural) * path;
 }
 
 /** The glow of a town over the horizon, as its owner measures it. */

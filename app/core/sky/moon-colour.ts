@@ -1,3 +1,4 @@
+import { magToFluxRatio } from "~/core/units";
 import { extinctionMagPerAirmass } from "./extinction";
 import { scatteringTerms, thinAirmass } from "./moonlight";
 
@@ -26,8 +27,8 @@ export function moonColourFactor(at: {
     extinctionMagPerAirmass(at.wavelengthNm, at.elevationM),
     extinctionMagPerAirmass(V_NM, at.elevationM),
   ];
-  const path = (ext: number, z: number) => 1 - 10 ** (-0.4 * ext * thinAirmass(z));
+  const path = (ext: number, z: number) => 1 - magToFluxRatio(ext * thinAirmass(z));
   const source = (photons(at.wavelengthNm) / photons(V_NM)) * ratio ** 0.9;
-  const inward = 10 ** (-0.4 * (k - kV) * thinAirmass(at.moonZenithDistanceDeg));
+  const inward = magToFluxRatio((k - kV) * thinAirmass(at.moonZenithDistanceDeg));
   return source * scattering * inward * (path(k, at.zenithDistanceDeg) / k / (path(kV, at.zenithDistanceDeg) / kV));
 }

@@ -1,4 +1,4 @@
-import { degToRad } from "~/core/units";
+import { degToRad, magToFluxRatio } from "~/core/units";
 
 /** Airmass of scattered light, (1 − 0.96 sin² Z)^−½: 1 at the zenith, 5 at the horizon. Krisciunas & Schaefer 1991, eq. 3. */
 export const thinAirmass = (zenithDistanceDeg: number): number =>
@@ -6,7 +6,7 @@ export const thinAirmass = (zenithDistanceDeg: number): number =>
 
 /** Relative illuminance of the Moon outside the air by phase angle (0 full). Krisciunas & Schaefer 1991, eq. 20; no opposition surge. */
 export const moonIlluminance = (phaseAngleDeg: number): number =>
-  10 ** (-0.4 * (3.84 + 0.026 * Math.abs(phaseAngleDeg) + 4e-9 * phaseAngleDeg ** 4));
+  magToFluxRatio(3.84 + 0.026 * Math.abs(phaseAngleDeg) + 4e-9 * phaseAngleDeg ** 4);
 
 /** Rayleigh and Mie parts of the scattering function at a separation; below 10° the steep inner law. Krisciunas & Schaefer 1991, eqs. 16–19, 21. */
 export function scatteringTerms(separationDeg: number): { readonly rayleigh: number; readonly mie: number } {
@@ -31,7 +31,7 @@ export function moonlightNanolambert(at: {
 }): number {
   if (at.moonZenithDistanceDeg > 90) return 0;
   const { rayleigh, mie } = scatteringTerms(at.separationDeg);
-  const throughAir = 10 ** (-0.4 * at.extinctionMag * thinAirmass(at.moonZenithDistanceDeg));
-  const scattered = 1 - 10 ** (-0.4 * at.extinctionMag * thinAirmass(at.zenithDistanceDeg));
+  const throughAir = magToFluxRatio(at.extinctionMag * thinAirmass(at.moonZenithDistanceDeg));
+  const scattered = 1 - magToFluxRatio(at.extinctionMag * thinAirmass(at.zenithDistanceDeg));
   return (rayleigh + mie) * moonIlluminance(at.phaseAngleDeg) * throughAir * scattered;
 }

@@ -1,3 +1,4 @@
+import { filtersOf } from "~/desk/reference";
 import type { Rig } from "~/core/exposure";
 import { nightOffer } from "~/core/plan";
 import type { Entity, Library } from "~/desk/library";
@@ -52,7 +53,7 @@ function kitOf(library: Library, rig: Entity<Rig>, c: ProjectContext) {
   return {
     id: rig.id,
     rig: rig.data,
-    filters: library.filters.filter((f) => rig.data.filterIds.includes(f.id)).map((f) => f.data),
+    filters: filtersOf(library, rig.data).map((f) => f.data),
     skyMagPerArcsec2: place.skyMagPerArcsec2,
     placeName: place.name,
   };

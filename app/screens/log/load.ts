@@ -1,3 +1,4 @@
+import { meOf } from "~/desk/parts";
 import { shelfSets } from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { choiceOf } from "~/desk/choice";
@@ -44,7 +45,7 @@ export async function loadLog(request: Request, projectId: string | null) {
     intakes:
       projectId === null
         ? library.intakes
-            .filter((i) => i.data.memberId === library.settings?.data.memberId)
+            .filter((i) => i.data.memberId === meOf(library))
             .map((i) => ({ id: i.id, ...i.data }))
             .sort((a, b) => b.atMs - a.atMs)
         : [],
@@ -59,6 +60,6 @@ export async function loadLog(request: Request, projectId: string | null) {
       rigs: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),
       places: Object.fromEntries(library.places.map((p) => [p.id, p.data.name])),
     },
-    memberId: library.settings?.data.memberId ?? "",
+    memberId: meOf(library) ?? "",
   };
 }

@@ -1,3 +1,4 @@
+import { median } from "~/core/numeric";
 import type { SkyEvent } from "./RunSheetView";
 import { matchedDithers, type Rig } from "~/core/exposure";
 import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
@@ -94,7 +95,6 @@ function dithersOf(chosen: EveningSheet, sheets: readonly EveningSheet[], nameOf
 }
 
 /** The middle one of some numbers; null of none. */
-const medianOf = (list: readonly number[]): number | null => [...list].sort((a, b) => a - b)[list.length >> 1] ?? null;
 
 /** Where no forecast says how cold it gets, a battery is judged for frost, °C. */
 const ASSUMED_AIR_C = 0;
@@ -174,7 +174,8 @@ export async function loadNight(request: Request) {
   const blocks = sheet.lines.filter((l) => l.kind === "block");
   const [first, last] = [blocks[0], blocks.at(-1)];
   const outside = weather.hours.filter((h) => first && last && h.atMs + HOUR_MS > first.startMs && h.atMs < last.endMs);
-  const airC = medianOf(outside.flatMap((h) => h.airC ?? []));
+  const air = outside.flatMap((h) => h.airC ?? []);
+  const airC = air.length > 0 ? median(air) : null;
   const calibration = calibrationOf(library, lead.rig, sheet, night.sky, airC);
   const several = chosen.contexts.length > 1;
   const events = chosen.evening.blocks.flatMap((b, i, all) => {

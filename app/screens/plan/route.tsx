@@ -45,7 +45,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
     savesOf: (share: ProjectShare) => savesFor(library, c, share, run.question.from),
     projectId: c.id,
     isMine: c.part.isMine,
-    atRest: isAtRest(c.project.data),
+    atRest: isAtRest(c),
     goalMin: c.cells.reduce((s, cell) => s + cell.goalMin, 0),
     cells: c.cells,
     others: leftForOthersWords(c),

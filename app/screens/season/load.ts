@@ -1,3 +1,4 @@
+import { hasLeft } from "~/core/plan";
 import { channelAdvice, type Channel } from "~/core/exposure";
 import {
   bestRate,
@@ -84,7 +85,7 @@ async function yearRows(
   };
   const rows: YearRow[] = [];
   for (const c of ownContextsOf(library)) {
-    const channel = c.needs.find((n) => n.remainingMin > 0.5)?.channel;
+    const channel = c.needs.find(hasLeft)?.channel;
     const place = withLearntChances(library, c.place).data;
     if (channel)
       rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false, others: [] }, { place, target: c.layout.centre, channel, own: c.own[channel], moon: c.moon })); // prettier-ignore
@@ -147,7 +148,7 @@ export async function loadSeason(request: Request) {
       placeName: c.place.data.name,
       zone: c.place.data.timeZone,
       rigName: c.rig.data.name,
-      channels: [...new Set(c.needs.filter((n) => n.remainingMin > 0.5).map((n) => n.channel))],
+      channels: [...new Set(c.needs.filter(hasLeft).map((n) => n.channel))],
     })),
     /** Projects by name, deleted ones among them. */
     names: {

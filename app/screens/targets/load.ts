@@ -1,3 +1,4 @@
+import { filtersOf } from "~/desk/reference";
 import { opticsOf } from "~/core/framing";
 import { firstDarkNight, isEverDark } from "~/core/night";
 import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
@@ -14,7 +15,7 @@ export async function loadTargets(request: Request) {
   const place = withSchool(choice.place.data, params);
   // Before there is a rig: a kind that many begin with, and the screen says so.
   const { rig, filters } = choice.rig
-    ? { rig: choice.rig.data, filters: library.filters.filter((f) => choice.rig!.data.filterIds.includes(f.id)) }
+    ? { rig: choice.rig.data, filters: filtersOf(library, choice.rig.data) }
     : usualKit();
   const asked = nightOver(place, choice.night, choice.moon);
   // Where it does not get dark: the first night that does, and the screen says so.

@@ -25,6 +25,7 @@ export {
   type TurnStep,
 } from "./rules";
 export type { RunStanding } from "./runs";
+export { hasLeft } from "./wants";
 export { isReserve, isWanted, plannedHours, shareOf, type ProjectShare, type ShareNight } from "./share";
 export { whyEvening, type WhyEvening } from "./why";
 export { changedBy, type WhatIf } from "./what-if";

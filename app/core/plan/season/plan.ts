@@ -13,6 +13,7 @@ import { seasonsPlayed, type SeasonOdds } from "./seasons";
 import { solveSeason, type SeasonAnswer } from "./solve";
 import { nightTable } from "./table";
 import { seasonTables } from "./tables";
+import { hasLeft } from "./wants";
 import type { JobKey, SeasonTables } from "./request";
 
 /** What a project still wants in a channel, and what the plan brings of it. */
@@ -149,7 +150,7 @@ export function* planSeason(
   };
   const conflicts = lockConflicts(
     question.locks,
-    projects.map((p) => ({ ...p, hasWork: p.wants.some((w) => w.remainingMin > 0.5) })),
+    projects.map((p) => ({ ...p, hasWork: p.wants.some(hasLeft) })),
     { ...rules, drives: drivesOf(question), usable: usableOn },
   );
   const set = new Set(conflicts.flatMap((c) => c.locks));

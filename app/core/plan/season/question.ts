@@ -4,6 +4,7 @@ import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInt
 import type { Evening } from "./evening";
 import { lockedNight, type Lock } from "./locks";
 import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
+import { hasLeft } from "./wants";
 import type { HourOdds, SeasonProject, SeasonRequest, SeasonRig } from "./request";
 
 export type { HourOdds };
@@ -140,7 +141,7 @@ export function requestOf(question: SeasonQuestion, locks: readonly Lock[], stoc
 export function runStandingOf(question: SeasonQuestion, projectId: string): RunStanding | null {
   const project = question.projects.find((p) => p.id === projectId);
   const place = question.places.find((p) => p.id === project?.placeId);
-  if (project?.clearRun === undefined || !place || project.wants.every((w) => w.remainingMin <= 0.5)) return null;
+  if (project?.clearRun === undefined || !place || !project.wants.some(hasLeft)) return null;
   return runStanding(question.from, place.chances, project.clearRun, question.persistence, question.wasClear);
 }
 
@@ -174,7 +175,7 @@ export function usableChannels(
     const over = nightFrom(stock, place, night, project.moon);
     return project.wants.filter(
       ({ channel, remainingMin, onlyAt, own }) =>
-        remainingMin > 0.5 &&
+        hasLeft({ remainingMin }) &&
         (onlyAt === undefined || onlyAt === placeId) &&
         targetNight(
           over,

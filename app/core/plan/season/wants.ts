@@ -24,14 +24,15 @@ export interface PlannedWant {
 /** Whether it is a short set by itself: what stars keep in it does not hang on the sky. */
 export const isShort = ({ parts }: PlannedWant): boolean => parts.every((p) => p.want.isShort === true);
 
-const DONE_MIN = 0.5; // half a minute of rest is none
+const DONE_MIN = 0.5;
+
+/** Whether something is left to do: half a minute of exposure is not. */
+export const hasLeft = ({ remainingMin }: { readonly remainingMin: number }): boolean => remainingMin > DONE_MIN;
 
 /** The steps of a cycle that still have work, each with what it wants; fewer than two are no cycle. */
 function turnOf(cycle: readonly CycleStep[], wants: readonly ChannelWant[]) {
   const steps = cycle.flatMap(({ channel, subs }) => {
-    const want = wants
-      .filter((w) => w.channel === channel && w.remainingMin > DONE_MIN)
-      .sort((a, b) => b.subSec - a.subSec)[0];
+    const want = wants.filter((w) => w.channel === channel && hasLeft(w)).sort((a, b) => b.subSec - a.subSec)[0];
     return want && subs > 0 ? [{ want, step: { channel, subSec: want.subSec, subs } }] : [];
   });
   const isOnce = new Set(steps.map((s) => s.want)).size === steps.length;
@@ -44,7 +45,7 @@ function turnOf(cycle: readonly CycleStep[], wants: readonly ChannelWant[]) {
 export function plannedWants(project: SeasonProject, o: Overheads | undefined): PlannedWant[] {
   const { wants, cycle, round } = project;
   const single = (want: ChannelWant, remainingMin: number): PlannedWant[] => {
-    if (remainingMin <= DONE_MIN) return [];
+    if (!hasLeft({ remainingMin })) return [];
     const { channel, subSec } = want;
     const inRounds = round && o ? turnEfficiency([{ channel, subSec, subs: round }], true, o) : null;
     const efficiency = inRounds ?? (o ? efficiencyOf(subSec, o) : 1);

@@ -1,3 +1,4 @@
+import { meOf } from "~/desk/parts";
 import { useState } from "react";
 import { Copies } from "~/components/Copies";
 import { FilePreview, type JoinChoice } from "~/components/FilePreview";
@@ -36,7 +37,7 @@ export async function clientLoader() {
     ].join(", "),
     isEmpty: library.places.length + library.rigs.length + library.projects.length === 0,
     quarantine: library.quarantine,
-    me: library.members.find((m) => m.id === library.settings?.data.memberId) ?? null,
+    me: library.members.find((m) => m.id === meOf(library)) ?? null,
     canPutBack: canPutBack(),
     backup: backupState(library, now()),
   };
