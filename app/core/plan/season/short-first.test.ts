@@ -36,7 +36,7 @@ describe("a short set", () => {
       const nights = plan.evenings.filter((e) => e.blocks.length > 0);
       expect(nights.length).toBeGreaterThan(1);
       expect(nights[0]!.blocks.map((b) => b.subSec)).toEqual([10, 300]);
-      for (const { blocks, night } of nights) {
+      for (const { blocks } of nights) {
         const short = blocks.flatMap((b, i) => (b.subSec === 10 ? [{ ...b, i }] : []));
         if (short.length === 0) continue;
         // All of it at once, and each minute kept counts as one.
@@ -90,11 +90,11 @@ describe("a short set", () => {
         });
         const column = columnOf(task, table, blocks);
         fc.pre(column !== null);
-        const ordered = shortFirst(task, table, column!);
+        const ordered = shortFirst(task, table, column);
         expect(columnOf(task, table, ordered.blocks)).toEqual(ordered); // it keeps the rules, and brings what it says
-        column!.jobs.forEach((job, i) =>
+        column.jobs.forEach((job, i) =>
           expect(ordered.yields[ordered.jobs.indexOf(job)]).toBeGreaterThanOrEqual(
-            0.8 ** cuts.length * column!.yields[i]!,
+            0.8 ** cuts.length * column.yields[i]!,
           ),
         );
         // Where every slot is as good as the others, it always comes first.
