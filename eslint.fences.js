@@ -14,6 +14,7 @@ const LAYERS = [
   "night",
   "weather",
   "finder",
+  "season",
   "plan",
   "ledger",
   "crew",

@@ -9,7 +9,7 @@ import {
   type SeasonAnswer,
   type SeasonRequest,
   type SeasonTask,
-} from "~/core/plan/season";
+} from "~/core/season";
 import { nightDate } from "~/core/time";
 import { places } from "../scripts/demo/group";
 

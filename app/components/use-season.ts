@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import type { SeasonPlan } from "~/core/plan";
+import type { SeasonPlan } from "~/core/season";
 
 /** A plan that is being made, as a page follows it. */
 export interface PlanInTheMaking {

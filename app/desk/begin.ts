@@ -1,5 +1,6 @@
 import type { Edit } from "~/core/crew";
-import { beginningOf, eveningsOf } from "~/core/plan";
+import { beginningOf } from "~/core/plan";
+import { eveningsOf } from "~/core/season";
 import type { NightDate } from "~/core/time";
 import { now } from "~/storage/session";
 import type { Library } from "./library";

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
-import { eveningsOf } from "~/core/plan";
+import { eveningsOf } from "~/core/season";
 import demo from "~/data/demo.json";
 import { calibrationOf } from "./calibration";
 import { choiceOf } from "./choice";

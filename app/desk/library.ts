@@ -3,7 +3,8 @@ import type { HandOverData, Heads, RecordKind, StoredRecord } from "~/core/crew"
 import type { Filter, Rig } from "~/core/exposure";
 import type { CalibrationData, ContributionData, IntakeData, LookData, NightFacts } from "~/core/ledger";
 import type { Place } from "~/core/night";
-import type { BegunData, FrameData, GoalData, LockData, PartData, ProjectData, WishData } from "~/core/plan";
+import type { BegunData, FrameData, GoalData, PartData, ProjectData, WishData } from "~/core/plan";
+import type { LockData } from "~/core/season";
 import type { Member, Settings } from "~/core/records";
 import type { ForecastData } from "~/core/weather";
 

@@ -1,5 +1,5 @@
 import type { Edit } from "~/core/crew";
-import type { LockData } from "~/core/plan";
+import type { LockData } from "~/core/season";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import type { NightDate } from "~/core/time";

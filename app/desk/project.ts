@@ -35,13 +35,12 @@ import {
   type FrameData,
   type FrameStock,
   type GoalData,
-  type HoursCount,
   type Need,
   type OwnByChannel,
   type PanelGoal,
   type ProjectData,
-  hasLeft,
 } from "~/core/plan";
+import { type HoursCount, hasLeft } from "~/core/season";
 import { moonOf, tonightAt } from "./choice";
 import { withLearntChances } from "./learnt";
 import type { Entity, Library } from "./library";

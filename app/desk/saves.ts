@@ -1,6 +1,6 @@
 import { equivalentHours } from "~/core/exposure";
 import { targetNight, type Place } from "~/core/night";
-import { savesOf, type ProjectShare, type Save } from "~/core/plan";
+import { savesOf, type ProjectShare, type Save } from "~/core/season";
 import { addNights, type NightDate } from "~/core/time";
 import type { Library } from "./library";
 import { nightOver } from "./nights";

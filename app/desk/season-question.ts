@@ -6,20 +6,22 @@ import {
   lessTaken,
   replannedFrom,
   takenUntil,
-  USUAL_PERSON_RULES,
   hoursOf,
   outWindow,
-  weightOf,
   type BegunData,
-  type HourOdds,
   type NightAct,
-  type Lock,
   type Need,
+} from "~/core/plan";
+import {
+  USUAL_PERSON_RULES,
+  weightOf,
+  type HourOdds,
+  type Lock,
   type PersonRules,
   type SeasonPlace,
   type SeasonProject,
   type SeasonQuestion,
-} from "~/core/plan";
+} from "~/core/season";
 import { NIGHT_PERSISTENCE, USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { nightOf } from "~/core/sky";
 import { addNights, nightDate, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import ICAL from "ical.js";
 import type { RecordKind, StoredRecord } from "~/core/crew";
 import { decodeBundle, runSheetToCalendar } from "~/core/formats";
-import { eveningsOf, plannedSeason, shareOf, type PlannedBlock } from "~/core/plan";
+import { eveningsOf, plannedSeason, shareOf, type PlannedBlock } from "~/core/season";
 import { addNights, nightDate } from "~/core/time";
 import demo from "~/data/demo.json";
 import { choiceOf } from "./choice";

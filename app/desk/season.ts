@@ -1,5 +1,5 @@
 import { seasonQuestion } from "./season-question";
-import { isWork, type Lock, type SeasonPlan, type SeasonQuestion } from "~/core/plan";
+import { isWork, type Lock, type SeasonPlan, type SeasonQuestion } from "~/core/season";
 import type { Library } from "./library";
 import { libraryHere } from "./open-library";
 import { ownContextsOf } from "./project";

@@ -1,6 +1,7 @@
 import { panelName } from "~/core/framing";
 import type { RunSheet } from "~/core/night";
-import { filterOfGoal, nightSheet, panelLabel, type Evening, type SheetProject } from "~/core/plan";
+import { filterOfGoal, nightSheet, panelLabel, type SheetProject } from "~/core/plan";
+import { type Evening } from "~/core/season";
 import type { NightDate, UtcInterval, UtcMs } from "~/core/time";
 import { turnTo } from "~/core/units";
 import type { Entity, Library } from "./library";

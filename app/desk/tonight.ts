@@ -12,9 +12,6 @@ import {
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import {
   chooseTonight,
-  drivesOf,
-  eveningsElsewhere,
-  eveningsOf,
   hoursOf,
   judgeNight,
   projectTonight,
@@ -22,14 +19,19 @@ import {
   restOfNight,
   weighNight,
   type AwayNight,
-  type Evening,
   type GoingRules,
-  type NightStock,
-  type PlannedBlock,
-  type SeasonPlan,
   type TonightChoice,
   type TonightProject,
 } from "~/core/plan";
+import {
+  drivesOf,
+  eveningsElsewhere,
+  eveningsOf,
+  type Evening,
+  type NightStock,
+  type PlannedBlock,
+  type SeasonPlan,
+} from "~/core/season";
 import { USUAL_WISH_HOURS } from "~/core/records";
 import { nightEvents, type NightSky } from "~/core/sky";
 import { MINUTE_MS, addMs, nightsBetween, utcMs, type NightDate } from "~/core/time";

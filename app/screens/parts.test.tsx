@@ -7,7 +7,7 @@ import type { CatalogEntry } from "~/core/catalog";
 import { encodeBundle, type Bundle } from "~/core/formats";
 import { panelName, starsInSeams } from "~/core/framing";
 import { nightTotals, type ContributionData, type CullReason } from "~/core/ledger";
-import type { PlannedBlock, ShareNight } from "~/core/plan";
+import type { PlannedBlock, ShareNight } from "~/core/season";
 import { nightDate, utcMs } from "~/core/time";
 import { BundleDrop } from "~/components/forms/BundleDrop";
 import { FileDrop } from "~/screens/log/FileDrop";

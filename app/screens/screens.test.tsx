@@ -6,15 +6,8 @@ import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
 import { placeNight, runSheet, USUAL_MOON } from "~/core/night";
-import {
-  chooseTonight,
-  hoursOf,
-  judgeNight,
-  projectTonight,
-  weighNight,
-  type FrameData,
-  type PlannedBlock,
-} from "~/core/plan";
+import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type FrameData } from "~/core/plan";
+import { type PlannedBlock } from "~/core/season";
 import { testEvening, wholeBlock } from "~/core/plan/plan.test-data";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
 import { BudgetRow } from "~/screens/budget/BudgetRow";

@@ -1,4 +1,4 @@
-import type { SeasonPlan } from "~/core/plan";
+import type { SeasonPlan } from "~/core/season";
 import { openDrawer, type Drawer } from "./driver";
 import { databaseName } from "./session";
 

@@ -1,17 +1,16 @@
 import { proxy, wrap, type Remote } from "comlink";
+import { planEvenings } from "~/core/plan";
 import {
-  planEvenings,
   whyEvening,
   type Evening,
   type NightStock,
-  type Planning,
   type SeasonPlan,
   type SeasonQuestion,
   type SeasonWork,
   type WhyEvening,
-} from "~/core/plan";
+} from "~/core/season";
 import { runJob } from "./job";
-import type { SeasonApi } from "./season.worker";
+import type { PlanStart, SeasonApi } from "./season.worker";
 
 /** One worker for all plans: it keeps the nights of the places and goes on from the last plan. */
 let worker: { readonly api: Remote<SeasonApi>; readonly failed: Promise<never> } | null = null;
@@ -32,12 +31,6 @@ function started(): NonNullable<typeof worker> {
 
 const stock: NightStock = new Map();
 let workHere: SeasonWork | null = null;
-
-/** What a plan starts from, as it crosses to the worker. */
-export interface PlanStart extends Pick<Planning, "before" | "seen" | "isSame"> {
-  /** The next evenings are wanted first, by themselves. */
-  readonly isSoon?: boolean;
-}
 
 /** Where there are no workers: the same plan, at once. */
 function planHere(question: SeasonQuestion, from: PlanStart, onPlan: (plan: SeasonPlan) => void): SeasonPlan {

@@ -1,18 +1,23 @@
 import { expose } from "comlink";
-import type { PlanStart } from "./season";
+import { nextEvenings, planEvenings } from "~/core/plan";
 import {
   changedBy,
-  nextEvenings,
-  planEvenings,
   whyEvening,
   type Evening,
   type NightStock,
+  type Planning,
   type SeasonPlan,
   type SeasonQuestion,
   type SeasonWork,
   type WhyEvening,
   hasLeft,
-} from "~/core/plan";
+} from "~/core/season";
+
+/** What a plan starts from, as it crosses to the worker. */
+export interface PlanStart extends Pick<Planning, "before" | "seen" | "isSame"> {
+  /** The next evenings are wanted first, by themselves. */
+  readonly isSoon?: boolean;
+}
 
 const MOST_NIGHTS = 900; // kept over places: more than a season at each of four
 const WAIT_RUNS = 300; // a share good to five points

@@ -17,7 +17,7 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
     fine: ['import "~/core/time";', 'import "./frames";', 'import "astronomy-engine";'],
   },
   {
-    file: "app/core/plan/season/probe.ts",
+    file: "app/core/season/probe.ts",
     refused: ['import "~/core/ledger";', 'import "../project";'],
     fine: ['import "~/core/night";', 'import "./model";'],
   },

@@ -1,5 +1,5 @@
 import { formatMinutes } from "~/core/notation";
-import type { SeasonPlan } from "~/core/plan";
+import type { SeasonPlan } from "~/core/season";
 import { fixed } from "~/components/numbers";
 import { Why } from "~/components/ui/Why";
 

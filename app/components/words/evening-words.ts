@@ -1,5 +1,6 @@
 import { stretches, type NightSteps } from "~/core/night";
-import { channelsText, type TonightBlock, type TonightChoice } from "~/core/plan";
+import { type TonightBlock, type TonightChoice } from "~/core/plan";
+import { channelsText } from "~/core/season";
 import { clockTime } from "~/components/clock";
 
 /** Blocks of one project in a row, of one rig. */

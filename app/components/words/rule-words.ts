@@ -1,6 +1,6 @@
 import { shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
-import { cycleText, runStandingOf, type RunStanding, type SeasonQuestion, hasLeft } from "~/core/plan";
+import { cycleText, runStandingOf, type RunStanding, type SeasonQuestion, hasLeft } from "~/core/season";
 
 const IN_A_ROW = [
   "",

@@ -1,5 +1,5 @@
 import { counted, fixed, percent } from "~/components/numbers";
-import type { Save } from "~/core/plan";
+import type { Save } from "~/core/season";
 
 /** What would finish a project after all, as the end of "It would be finished with …". */
 export function saveWords(save: Save): string {

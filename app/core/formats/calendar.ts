@@ -1,6 +1,6 @@
 import { createEvents, type DateTime } from "ics";
 import { foldRounds, type RunSheet } from "~/core/night";
-import { channelsText, type Evening } from "~/core/plan";
+import { channelsText, type Evening } from "~/core/season";
 import { printable } from "./printable";
 
 const LONGEST_OCTETS = 75;

@@ -4,7 +4,7 @@ import { nightDate, utcMs } from "~/core/time";
 import { testPlace } from "../test-data";
 import { beginningOf, lessTaken, replannedFrom, takenUntil } from "./begun";
 import { testQuestion } from "./plan.test-data";
-import { plannedSeason } from "./season";
+import { plannedSeason } from "~/core/season";
 
 const look = (atMs: number, isClear: boolean | null) => ({ atMs, isClear });
 

@@ -1,6 +1,6 @@
 import type { NightDate, UtcMs } from "~/core/time";
 import type { Need } from "./project";
-import type { Evening, SeasonPlan } from "./season";
+import type { Evening, SeasonPlan } from "~/core/season";
 
 /** What a rig was to do on a night when it was begun. */
 export type BegunEvening = Pick<Evening, "placeId" | "rigIds" | "blocks">;

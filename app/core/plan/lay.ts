@@ -10,7 +10,7 @@ import {
   type SeasonPlan,
   type SeasonProject,
   type SeasonQuestion,
-} from "./season";
+} from "~/core/season";
 
 /** Lays the evenings of a plan out by the clock, each by its own run sheet: so all that is shown of a plan is what its sheets do. */
 export function layEvenings(question: SeasonQuestion, stock: NightStock): (evenings: readonly Evening[]) => Evening[] {

@@ -5,7 +5,8 @@ import type { Place } from "~/core/night";
 import { usualRotationDegPerHour } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
-import type { FrameData, GoalData, PanelGoal, ProjectData } from "./project";
+import type { FrameData, ProjectData } from "./project";
+import type { GoalData, PanelGoal } from "./goal";
 
 const UNKNOWN_SUB_SEC = 300;
 

@@ -1,6 +1,6 @@
 import { parseNumber } from "~/core/notation";
 import { err, ok, type Result } from "~/core/result";
-import type { PanelGoal } from "./project";
+import type { PanelGoal } from "./goal";
 
 /** Hours wanted of one panel in a channel. */
 export const hoursFor = (goal: Pick<PanelGoal, "hoursPerPanel" | "byPanel">, panel: string): number =>

@@ -3,7 +3,7 @@ import { bestRate, targetNight, USUAL_MOON, type Place, type PlaceNight } from "
 import type { Equatorial } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import type { Need } from "./project";
-import { USUAL_PERSON_RULES, type Evening, type PlannedBlock, type SeasonQuestion } from "./season";
+import { USUAL_PERSON_RULES, type Evening, type PlannedBlock, type SeasonQuestion } from "~/core/season";
 
 /** A project of a test: what it points at and what it wants. */
 export interface TestProject {

@@ -1,8 +1,9 @@
 import { mosaicPanels, panelName, type Crop, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import type { Channel, Filter, ObjectLight } from "~/core/exposure";
-import type { MoonSchool, MoonWishes, OwnLight } from "~/core/night";
+import type { MoonWishes, OwnLight } from "~/core/night";
+import type { PanelGoal } from "./goal";
 import { hoursFor } from "./panel-hours";
-import type { HoursCount, ShootingRules } from "./season";
+import type { HoursCount, ShootingRules } from "~/core/season";
 
 /** Exposure still wanted of one panel in one channel, in minutes at the target's best. */
 export interface Need {
@@ -111,35 +112,10 @@ export interface DrawnOutline {
   readonly corners: readonly (readonly [raDeg: number, decDeg: number])[];
 }
 
-/** Hours wanted in one channel for every panel, and the sub length chosen for it. */
-export interface PanelGoal {
-  readonly channel: Channel;
-  /** The filter chosen for it; a rig without that one uses its own of the channel. "" = none was there when it was set. */
-  readonly filterId: string;
-  readonly hoursPerPanel: number;
-  /** Panels that want other hours, by name. */
-  readonly byPanel?: Readonly<Record<string, number>>;
-  readonly subSec: number;
-  /** A second, short set for what burns out in the long subs of the same channel. */
-  readonly isShort?: boolean;
-  /** Which of the camera's settings; absent = its usual one. */
-  readonly setting?: string;
-  /** How the Moon is taken in this channel; absent = as the project does. */
-  readonly moon?: MoonSchool;
-}
-
 /** A target that a member would like to shoot some day. */
 export interface WishData {
   readonly memberId: string;
   readonly targetId: string;
-}
-
-/** What a project wants. */
-export interface GoalData {
-  readonly projectId: string;
-  readonly channels: readonly PanelGoal[];
-  /** Stars fainter than this must not clip; null = stars clip freely. */
-  readonly protectedMag: number | null;
 }
 
 /** The mosaic a frame describes with the optics of a rig. */

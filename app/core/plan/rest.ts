@@ -1,5 +1,5 @@
 import { HOUR_MS, MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
-import { channelsText, type PlannedBlock } from "./season";
+import { channelsText, type PlannedBlock } from "~/core/season";
 import type { WeighedNight } from "./weigh";
 
 /** What to do next in a night that is under way. */

@@ -8,7 +8,7 @@ import { nightDate, utcMs, type UtcInterval } from "~/core/time";
 import { testPlace } from "../test-data";
 import { testQuestion } from "./plan.test-data";
 import type { Need } from "./project";
-import { eveningsOf, plannedSeason, readCycle } from "./season";
+import { eveningsOf, plannedSeason, readCycle } from "~/core/season";
 import { laidOut, nightSheet } from "./sheet";
 
 const layout: MosaicLayout = {

@@ -5,7 +5,7 @@ import { nightEvents, nextTransitMs, sunPassesMs } from "~/core/sky";
 import { utcMs, type UtcInterval } from "~/core/time";
 import { needKey, subsLeft, visitsOf, type Shot } from "./visits";
 import type { Need } from "./project";
-import type { Evening, PlannedBlock } from "./season";
+import type { Evening, PlannedBlock } from "~/core/season";
 
 const STARS_SUN_DEG = -8; // the pole star shows in a camera; common practice, no source
 const DAWN_SUN_DEG = -6; // light enough to pack up by; common practice, no source

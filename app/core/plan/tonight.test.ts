@@ -1,16 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { placeNight, USUAL_MOON, type Place } from "~/core/night";
 import { nightDate } from "~/core/time";
-import {
-  chooseTonight,
-  eveningsOf,
-  inNightOrder,
-  plannedSeason,
-  projectTonight,
-  type Evening,
-  type Need,
-  type TonightProject,
-} from ".";
+import { chooseTonight, inNightOrder, projectTonight, type Need, type TonightProject } from ".";
+import { eveningsOf, plannedSeason, type Evening } from "~/core/season";
 import { testEvening, testQuestion } from "./plan.test-data";
 
 const place: Place = {

@@ -1,11 +1,11 @@
-import { hasLeft } from "./season";
+import { hasLeft } from "~/core/season";
 import type { Channel } from "~/core/exposure";
 import { targetNight, type NightSteps, type PlaceNight, type Walk } from "~/core/night";
 import type { Equatorial } from "~/core/sky";
 import { utcMs, type UtcMs } from "~/core/time";
 import { inNightOrder } from "./channel-order";
 import type { Need, OwnByChannel } from "./project";
-import type { Evening, PlannedBlock } from "./season";
+import type { Evening, PlannedBlock } from "~/core/season";
 
 /** A project on one night, in the channel that the plan has for it, else the one that it would use. */
 export interface TonightProject {

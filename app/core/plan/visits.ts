@@ -2,7 +2,7 @@ import { cycleSec, type Channel, type Overheads } from "~/core/exposure";
 import type { UtcInterval } from "~/core/time";
 import { dealPanels } from "./panels";
 import type { Need, OwnByChannel, ProjectData } from "./project";
-import type { PlannedBlock, TurnStep } from "./season";
+import type { PlannedBlock, TurnStep } from "~/core/season";
 
 /** Subs of one panel in one channel, in the order of a night. */
 export interface Visit {

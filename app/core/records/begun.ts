@@ -1,5 +1,6 @@
 import Joi from "joi";
-import type { BegunData, BegunEvening, TurnStep } from "~/core/plan";
+import type { BegunData, BegunEvening } from "~/core/plan";
+import type { TurnStep } from "~/core/season";
 import type { UtcInterval } from "~/core/time";
 import { id, instantMs, night } from "./fields";
 import { channel } from "./filter";

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { LockData } from "~/core/plan";
+import type { LockData } from "~/core/season";
 import { id, night } from "./fields";
 import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";

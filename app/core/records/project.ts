@@ -1,14 +1,7 @@
 import Joi from "joi";
 import { CHANNELS, type ObjectLight } from "~/core/exposure";
-import {
-  PANEL_SCHOOLS,
-  SHARING_WAYS,
-  URGENCIES,
-  type CycleStep,
-  type ProjectData,
-  type SharingRules,
-  type ShootingRules,
-} from "~/core/plan";
+import { PANEL_SCHOOLS, SHARING_WAYS, URGENCIES, type ProjectData, type SharingRules } from "~/core/plan";
+import { type CycleStep, type ShootingRules } from "~/core/season";
 import { id, maybeId, name, night, note, numberOf, type NumberField } from "./fields";
 import { channel } from "./filter";
 import { moonWishes, perChannel } from "./moon";

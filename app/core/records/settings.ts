@@ -2,7 +2,7 @@ import { id, instantMs, maybeId, numberOf, type NumberField } from "./fields";
 import Joi from "joi";
 import { USUAL_MOON, type MoonWishes } from "~/core/night";
 import type { CalibrationSchool } from "~/core/ledger";
-import type { PersonRules } from "~/core/plan";
+import type { PersonRules } from "~/core/season";
 import { moonWishes } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
 

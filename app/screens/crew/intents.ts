@@ -1,6 +1,7 @@
 import type { HandOverData } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
-import type { HoursCount, SharingRules } from "~/core/plan";
+import type { SharingRules } from "~/core/plan";
+import type { HoursCount } from "~/core/season";
 
 /** What the crew's page asks for. */
 export type CrewIntent =

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { channelsText, isReserve, type ShareNight } from "~/core/plan";
+import { channelsText, isReserve, type ShareNight } from "~/core/season";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, shortNight } from "~/components/clock";

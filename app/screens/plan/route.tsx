@@ -23,7 +23,7 @@ import {
   type Save,
   type SeasonPlan,
   type SeasonQuestion,
-} from "~/core/plan";
+} from "~/core/season";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
 import { libraryHere } from "~/desk/open-library";

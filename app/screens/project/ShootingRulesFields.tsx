@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Field, SelectField } from "~/components/ui/Field";
 import type { Channel } from "~/core/exposure";
-import { cycleText, readCycle, type ShootingRules } from "~/core/plan";
+import { cycleText, readCycle, type ShootingRules } from "~/core/season";
 import { RULE_FIELDS } from "~/core/records";
 
 /** The rules with one of them changed; without a value it is as usual again. */

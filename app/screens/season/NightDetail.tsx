@@ -7,7 +7,7 @@ import { clearWords, isAssumedOn } from "~/components/words/chance-words";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
-import { channelsText, type Evening, type PlannedBlock, type SeasonPlan, type WhyEvening } from "~/core/plan";
+import { channelsText, type Evening, type PlannedBlock, type SeasonPlan, type WhyEvening } from "~/core/season";
 import type { NightDate } from "~/core/time";
 import { whyInWorker } from "~/workers/season";
 import type { SeasonIntent } from "./intents";

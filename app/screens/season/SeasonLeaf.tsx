@@ -7,7 +7,7 @@ import { percent } from "~/components/numbers";
 import { clearWords, isAssumedOn } from "~/components/words/chance-words";
 import { namedPhases, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { channelsText, isWanted, type Evening, type SeasonPlan } from "~/core/plan";
+import { channelsText, isWanted, type Evening, type SeasonPlan } from "~/core/season";
 import type { NightDate } from "~/core/time";
 import type { SeasonView } from "./load";
 

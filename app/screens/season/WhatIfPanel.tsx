@@ -4,7 +4,7 @@ import { percent } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
-import { changedBy, type FinishDates, type SeasonPlan, type WhatIf } from "~/core/plan";
+import { changedBy, type FinishDates, type SeasonPlan, type WhatIf } from "~/core/season";
 import { choiceOf } from "~/desk/choice";
 import { libraryHere } from "~/desk/open-library";
 import { wishedProject } from "~/desk/wishes";

@@ -4,7 +4,7 @@ import { FilePick } from "~/components/forms/FilePick";
 import { Panel } from "~/components/ui/Panel";
 import { counted, fixed } from "~/components/numbers";
 import { monthWord, shortNight } from "~/components/clock";
-import { idleFit, idleNights, type SeasonPlan } from "~/core/plan";
+import { idleFit, idleNights, type SeasonPlan } from "~/core/season";
 import type { SeasonIntent, SeasonAnswer } from "./intents";
 import type { SeasonView } from "./load";
 

@@ -1,4 +1,4 @@
-import { hasLeft } from "~/core/plan";
+import { hasLeft } from "~/core/season";
 import { channelAdvice, type Channel } from "~/core/exposure";
 import {
   bestRate,

@@ -20,7 +20,7 @@ import {
   shareOf,
   type SeasonPlan,
   type SeasonQuestion,
-} from "~/core/plan";
+} from "~/core/season";
 import { addNights } from "~/core/time";
 import { keptSearch } from "~/desk/choice";
 import { isProvisional, markSeen } from "~/desk/season";

@@ -1,7 +1,7 @@
 import { clockTime, shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
-import type { LockConflict, MovedNight, Phase, ProjectShare, SeasonPlan } from "~/core/plan";
+import type { LockConflict, MovedNight, Phase, ProjectShare, SeasonPlan } from "~/core/season";
 import type { NightDate } from "~/core/time";
 
 const SMALL = new Set(["the", "a", "an", "of", "in", "at", "on", "and", "whole", "by"]);

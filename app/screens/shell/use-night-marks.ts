@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
-import { isWanted, type SeasonPlan } from "~/core/plan";
+import { isWanted, type SeasonPlan } from "~/core/season";
 import { ownLocks } from "~/desk/locks";
 import type { Library } from "~/desk/library";
 import { askForecasts, seasonRun } from "~/desk/season";

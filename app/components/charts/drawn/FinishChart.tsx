@@ -1,5 +1,5 @@
 import { Area, AreaChart, CartesianGrid, ReferenceDot, Tooltip, XAxis, YAxis } from "recharts";
-import type { FinishDates } from "~/core/plan";
+import type { FinishDates } from "~/core/season";
 import { shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";

@@ -1,7 +1,7 @@
 import { useFormStart } from "~/components/forms/drafts";
 import type { Faults } from "~/components/forms/form-numbers";
 import { Field } from "~/components/ui/Field";
-import { USUAL_PERSON_RULES, type PersonRules } from "~/core/plan";
+import { USUAL_PERSON_RULES, type PersonRules } from "~/core/season";
 import { PLANNING_FIELDS } from "~/core/records";
 import { DRIVE, planningTexts, WEEKDAYS } from "./planning-form";
 

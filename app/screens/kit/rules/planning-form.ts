@@ -1,5 +1,5 @@
 import { parseNumber } from "~/core/notation";
-import { USUAL_PERSON_RULES, type PersonRules } from "~/core/plan";
+import { USUAL_PERSON_RULES, type PersonRules } from "~/core/season";
 import { PLANNING_FIELDS } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import { numberFault, textOf, type Faults } from "~/components/forms/form-numbers";

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { placeNight, targetNight, USUAL_MOON } from "~/core/night";
 import { addNights, MINUTE_MS, nightDate } from "~/core/time";
-import { testPlace } from "../../test-data";
-import { testQuestion, type TestProject } from "../plan.test-data";
-import type { Need } from "../project";
-import { plannedSeason, type SeasonPlan } from "./plan";
+import { testPlace } from "../test-data";
+import { testQuestion, type TestProject } from "~/core/plan/plan.test-data";
+import type { Need } from "~/core/plan";
+import { plannedSeason } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 import type { NightStock, SeasonQuestion } from "./question";
 import type { SeasonProject } from "./request";
 import { changedBy } from "./what-if";

@@ -1,7 +1,7 @@
 import { underSky, type Channel } from "~/core/exposure";
 import { placeNight, targetNight, withMoon, type MoonWishes, type Place, type PlaceNight } from "~/core/night";
 import { MINUTE_MS, nightsBetween, utcMs, weekdayOf, type NightDate, type UtcInterval, type UtcMs } from "~/core/time";
-import type { Evening } from "./evening";
+import type { Evening } from "./blocks";
 import { lockedNight, type Lock } from "./locks";
 import { RUN_ODDS, runOdds, runStanding, type RunStanding } from "./runs";
 import { hasLeft } from "./wants";

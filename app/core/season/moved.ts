@@ -1,7 +1,8 @@
 import { channelsText } from "./rules";
 import { MINUTE_MS, nightsBetween, type NightDate, type UtcMs } from "~/core/time";
-import { keyOfLane, type Evening } from "./evening";
-import type { SeasonPlan } from "./plan";
+import { keyOfLane } from "./evening";
+import type { Evening } from "./blocks";
+import type { SeasonPlan } from "./season-plan";
 
 /** A stretch as people name it. */
 export interface MovedStretch {

@@ -1,6 +1,7 @@
 import { MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
-import { keyOfJob, type Evening, type PlannedBlock } from "./evening";
-import type { FinishDates, PlannedJob, SeasonPlan } from "./plan";
+import { keyOfJob } from "./evening";
+import type { Evening, PlannedBlock } from "./blocks";
+import type { FinishDates, PlannedJob, SeasonPlan } from "./season-plan";
 
 /** A night of a project's share. */
 export interface ShareNight {

@@ -4,9 +4,10 @@ import type { Programme } from "./model";
 import { bestColumn, scratchFor } from "./night";
 import { shortFirst } from "./short-first";
 import { nightTable } from "./table";
-import { eveningsFrom, keyOfJob, type Evening } from "./evening";
+import { eveningsFrom, keyOfJob } from "./evening";
+import type { Evening } from "./blocks";
 import { pricesOf } from "./before";
-import type { SeasonPlan } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 import { requestOf, type HourOdds, type NightStock, type SeasonQuestion } from "./question";
 import { seasonTables } from "./tables";
 

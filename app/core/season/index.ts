@@ -2,16 +2,10 @@ export type { SeasonTask } from "./model";
 export { playSeasons } from "./seasons";
 export { seasonTables } from "./tables";
 export type { HourOdds, HoursCount, SeasonProject, SeasonRequest } from "./request";
-export {
-  eveningsOf,
-  plannedSeason,
-  planSeason,
-  type FinishDates,
-  type Planning,
-  type SeasonPlan,
-  type SeasonWork,
-} from "./plan";
-export { isWork, type Evening, type PlannedBlock } from "./evening";
+export { eveningsOf, plannedSeason, planSeason, type Planning } from "./plan";
+export type { FinishDates, SeasonPlan, SeasonWork } from "./season-plan";
+export { isWork } from "./evening";
+export type { Evening, PlannedBlock } from "./blocks";
 export { idleFit, idleNights } from "./idle";
 export {
   channelsText,

@@ -5,8 +5,8 @@ import { IDLE, type Column } from "./model";
 import { NO_USE } from "./night";
 import { slopeAt, topSlope } from "./reward";
 import { Season } from "./state";
-import type { Evening } from "./evening";
-import type { SeasonWork } from "./plan";
+import type { Evening } from "./blocks";
+import type { SeasonWork } from "./season-plan";
 
 /** A project that could have had an evening, and what the season would lose by it. */
 export interface Rival {

@@ -1,8 +1,8 @@
 import { expect, it } from "vitest";
 import { nightDate, utcMs } from "~/core/time";
-import type { Evening } from "./evening";
+import type { Evening } from "./blocks";
 import { idleFit, idleNights } from "./idle";
-import type { SeasonPlan } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 
 const night = (day: number) => nightDate(`2026-11-0${day}`);
 const evening = (day: number, more: Partial<Evening>): Evening => ({ night: night(day), placeId: "home", rigIds: ["a"], chance: 0.4, usableMin: 300, blocks: [], isFixed: false, closed: null, ...more }); // prettier-ignore

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import checks from "../../../../reference/season-checks.json";
+import checks from "../../../reference/season-checks.json";
 import { exactSeason, everyProgramme } from "./exact";
 import type { Lane, Programme, SeasonTask } from "./model";
 import { columnOf } from "./columns";

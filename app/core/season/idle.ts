@@ -1,5 +1,5 @@
 import type { NightDate } from "~/core/time";
-import type { SeasonPlan } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 
 /** A night that a plan has no use for, though its owner is free. */
 export interface IdleNight {

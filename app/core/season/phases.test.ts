@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { addNights, nightDate, utcMs } from "~/core/time";
 import { chanceOfRun, phasesOf } from "./phases";
-import type { Evening } from "./evening";
-import type { SeasonPlan } from "./plan";
+import type { Evening } from "./blocks";
+import type { SeasonPlan } from "./season-plan";
 
 const from = nightDate("2026-09-20");
 const evening = (n: number, channel: "L" | "Ha"): Evening => ({

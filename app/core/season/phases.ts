@@ -2,7 +2,7 @@ import { isNarrow } from "~/core/exposure";
 import type { NightDate } from "~/core/time";
 import { clearAfter } from "~/core/weather";
 import { isWanted } from "./share";
-import type { SeasonPlan } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 
 /** A run of nights on which a rig goes mostly for narrow or for broad bands. */
 export interface Phase {

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { nightDate } from "~/core/time";
-import { testPlace } from "../../test-data";
-import { layEvenings } from "../lay";
-import { testQuestion } from "../plan.test-data";
-import type { Need } from "../project";
+import { testPlace } from "../test-data";
+import { layEvenings } from "~/core/plan";
+import { testQuestion } from "~/core/plan/plan.test-data";
+import type { Need } from "~/core/plan";
 import { columnOf } from "./columns";
 import { plannedSeason } from "./plan";
 import type { Programme, SeasonTask } from "./model";

@@ -2,8 +2,9 @@ import { describe, expect, it } from "vitest";
 import { randomFrom } from "~/core/numeric";
 import { testPlace } from "~/core/test-data";
 import { addNights, nightDate, nightsBetween, type NightDate } from "~/core/time";
-import { testQuestion, type TestProject } from "../plan.test-data";
-import { eveningsOf, plannedSeason, planSeason, type SeasonPlan } from "./plan";
+import { testQuestion, type TestProject } from "~/core/plan/plan.test-data";
+import { eveningsOf, plannedSeason, planSeason } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 import type { NightStock, SeasonQuestion } from "./question";
 import { playSeasons } from "./seasons";
 

@@ -1,8 +1,9 @@
 import { MINUTE_MS, nightsBetween, type NightDate } from "~/core/time";
 import { fitted } from "./columns";
-import { keyOfJob, keyOfLane, type Evening } from "./evening";
+import { keyOfJob, keyOfLane } from "./evening";
+import type { Evening } from "./blocks";
 import type { Lane, Programme, Programmes, SeasonTask } from "./model";
-import type { SeasonPlan } from "./plan";
+import type { SeasonPlan } from "./season-plan";
 import type { SeasonQuestion } from "./question";
 import type { SeasonTables } from "./request";
 import { topSlope } from "./reward";
