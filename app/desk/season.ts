@@ -99,10 +99,19 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
   const settled = new Promise<SeasonPlan>((resolve, reject) => ([settle, fail] = [resolve, reject]));
   let hasSoon: (plan: SeasonPlan) => void = () => undefined;
   const early = new Promise<SeasonPlan>((resolve) => (hasSoon = resolve));
+  let left: SeasonPlan | null = null;
+  const leave = (plan: SeasonPlan) => {
+    // What is planned while forecasts are still being asked anchors nothing.
+    const isShown = !isProvisional();
+    if (isShown) shown = Promise.resolve({ sum, plan });
+    void leavePlan({ sum, plan }, isShown).catch(() => undefined); // it can always be made anew
+  };
   const tell = (plan: SeasonPlan) => {
     if (plan.stage === "soon") return hasSoon(plan);
     best = plan;
     if (plan.stage === "settled" || plan.stage === "whole") settle(plan);
+    // Screens show it from now on: whoever leaves before its odds are there meets it again.
+    if (plan.stage === "settled" && plan !== left) leave((left = plan));
     for (const listener of listeners) listener(plan);
   };
   const work = async (): Promise<SeasonPlan> => {
@@ -134,12 +143,7 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
     }
     if (!isSame || agreed) tell(plan);
     settle(plan);
-    if (plan.stage === "whole") {
-      // What is planned while forecasts are still being asked anchors nothing.
-      const isShown = !isProvisional();
-      if (isShown) shown = Promise.resolve({ sum, plan });
-      void leavePlan({ sum, plan }, isShown);
-    }
+    if (plan.stage === "whole") leave(plan);
     return plan;
   };
   const whole = work().catch((error: unknown) => {
