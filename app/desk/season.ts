@@ -6,7 +6,7 @@ import { ownContextsOf } from "./project";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import { keptPlan, leavePlan, readKeptPlan, shownPlan, type KeptPlan } from "~/storage/kept-plan";
-import { planSeasonInWorker } from "~/workers/season";
+import { knowPlan, planSeasonInWorker } from "~/workers/season";
 import { askAll } from "./weather";
 
 /** Plans are provisional as long as something is being asked. */
@@ -119,21 +119,26 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
     // What was shown is what its owner saw last.
     if (stays && !seen) before = seen = stays.plan;
     previous ??= stays?.plan ?? null;
-    const known = agreed ?? (await keptPlan(sum).catch(() => null))?.plan ?? null;
-    const isSame = known?.stage === "whole";
-    if (isSame && !agreed) tell(known);
+    const kept = agreed ? null : ((await keptPlan(sum).catch(() => null))?.plan ?? null);
+    if (kept?.stage === "whole") {
+      // The very question was answered before: nothing is planned.
+      tell(kept);
+      knowPlan(question, kept);
+      leave(kept);
+      return kept;
+    }
     // In a tab that has none yet, what was seen last stands for the plan until it is made.
-    const isNew = !isSame && last === null;
+    const isNew = !agreed && last === null;
     if (isNew && stays && coversOf(stays.plan, question)) hasSoon({ ...stays.plan, stage: "soon" });
     const plan = await planSeasonInWorker(
       question,
       {
-        before: isSame ? known : (last ?? stays?.plan ?? null),
+        before: agreed ?? last ?? stays?.plan ?? null,
         seen: stays?.plan ?? null,
-        isSame,
+        isSame: agreed !== null,
         isSoon: isNew && !stays,
       },
-      isSame ? () => undefined : tell,
+      agreed ? () => undefined : tell,
     );
     if (!plan) {
       // A newer question took its place: its answer is the answer.
@@ -141,7 +146,7 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
       newer.settled.then(settle, fail);
       return newer.whole;
     }
-    if (!isSame || agreed) tell(plan);
+    tell(plan);
     settle(plan);
     if (plan.stage === "whole") leave(plan);
     return plan;

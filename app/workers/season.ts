@@ -29,6 +29,22 @@ function started(): NonNullable<typeof worker> {
   return worker;
 }
 
+/** A plan that was known already: what it was worked out with is made when somebody asks why. */
+let known: { readonly question: SeasonQuestion; readonly plan: SeasonPlan } | null = null;
+
+/** Takes a whole plan that an earlier visit made for the very same question; nothing is planned. What is under way ends. */
+export function knowPlan(question: SeasonQuestion, plan: SeasonPlan): void {
+  known = { question, plan };
+  void worker?.api.end();
+}
+
+/** Works a known plan's tables out, where that was put off. */
+async function caughtUp(): Promise<void> {
+  if (!known) return;
+  const { question, plan } = known;
+  await planSeasonInWorker(question, { before: plan, seen: plan, isSame: true }, () => undefined);
+}
+
 const stock: NightStock = new Map();
 let workHere: SeasonWork | null = null;
 
@@ -50,6 +66,7 @@ export async function planSeasonInWorker(
   from: PlanStart,
   onPlan: (plan: SeasonPlan) => void,
 ): Promise<SeasonPlan | null> {
+  known = null;
   if (typeof Worker === "undefined") return planHere(question, from, onPlan);
   const { api, failed } = started();
   return Promise.race([api.plan(question, from, proxy(onPlan)), failed]);
@@ -60,6 +77,7 @@ export const stopPlanning = (): void => void worker?.api.stop();
 
 /** Why the last whole plan has an evening as it is; null where there is none. */
 export async function whyInWorker(evening: Pick<Evening, "night" | "placeId" | "rigIds">): Promise<WhyEvening | null> {
+  await caughtUp();
   if (typeof Worker === "undefined") return workHere ? whyEvening(workHere, evening) : null;
   const { api, failed } = started();
   return Promise.race([api.why(evening), failed]);
@@ -92,6 +110,7 @@ export async function waitsInWorker(
   onWait: (projectId: string, doneShare: number) => void,
 ): Promise<void> {
   if (typeof Worker === "undefined") return;
+  await caughtUp();
   const { api, failed } = started();
   await Promise.race([api.waits(weeks, proxy(onWait)), failed]);
 }

@@ -85,6 +85,10 @@ const api = {
     current = job;
     return job;
   },
+  /** Ends the work under way: nobody wants its answer any more. */
+  end(): void {
+    turn++;
+  },
   /** Ends the work under way; the best plan so far stays. */
   stop(): void {
     isStopped = true;
