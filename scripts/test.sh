@@ -12,16 +12,14 @@ if [ ! -x /usr/bin/chromium ] || [ ! -x /usr/bin/chromedriver ]; then
 fi
 passed=0
 failed=0
-step() {
-  local name=$1
-  shift
-  echo "== $name"
-  if "$@"; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $name failed"; fi
+tell() {
+  if [ "$2" = 0 ]; then passed=$((passed + 1)); else failed=$((failed + 1)); echo "!! $1 failed"; fi
 }
+# Runs the tests of some projects and adds them up.
 units() {
   local report
   report=$(mktemp)
-  node_modules/.bin/vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$report"
+  node_modules/.bin/vitest run "${@/#/--project=}" --reporter=default --reporter=json --outputFile.json="$report"
   local code=$?
   local counts
   counts=$(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8")); console.log(r.numPassedTests, r.numFailedTests + (r.numPassedTests + r.numFailedTests === 0 ? 1 : 0))' "$report" 2>/dev/null || echo "0 1")
@@ -31,13 +29,24 @@ units() {
   if [ $code -ne 0 ] && [ "$f" = 0 ]; then failed=$((failed + 1)); fi
   rm -f "$report"
 }
-step "types" npm run -s typecheck
-step "lint" npm run -s lint
-echo "== unit tests"
-units unit
-echo "== component and storage tests"
-units dom
-step "build" npm run -s build
+# Both read every file on one core: side by side.
+echo "== types and lint"
+log=$(mktemp)
+node_modules/.bin/react-router typegen # what both read
+npm run -s lint >"$log" 2>&1 &
+lint=$!
+npm run -s typecheck
+tell types $?
+wait "$lint"
+code=$?
+cat "$log"
+rm -f "$log"
+tell lint "$code"
+echo "== unit, component and storage tests"
+units unit dom
+echo "== build"
+npm run -s build
+tell build $?
 echo "== browser tests"
 units browser
 echo "$passed passed, $failed failed"
