@@ -78,6 +78,11 @@ export default function SourcesRoute() {
           </div>
         ))}
       </dl>
+      <p className="mt-3">
+        <a href="/licences.txt" className="text-soft underline">
+          Notices and licences of everything in the app
+        </a>
+      </p>
       <Section title="What it does not do">
         <p className="text-soft max-w-prose">
           It plans and keeps books. It does not drive devices, and nothing here replaces local rules, a look at the sky,

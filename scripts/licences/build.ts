@@ -1,0 +1,8 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { licencesOf, licencesText } from "./collect";
+
+/** Puts the notices and licences beside what is built: they travel with it. */
+const root = new URL("../..", import.meta.url).pathname.replace(/\/$/, "");
+const licences = licencesOf(root);
+writeFileSync(`${root}/build/client/licences.txt`, licencesText(readFileSync(`${root}/NOTICE.md`, "utf8"), licences));
+console.log(`licences: ${licences.length} packages`);
