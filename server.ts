@@ -41,11 +41,20 @@ const version = createHash("sha256")
   .slice(0, 16);
 const shellUrl = `/shell/${version}`;
 let shell: Promise<string> | null = null;
+/** The shell, made once; one that failed is made anew for the next who asks. */
 const shellPage = () =>
   (shell ??= createPageHandler({ ...build, ssr: false, prerender: [] }, "production")(
     new globalThis.Request("http://localhost/"),
     requestContext(DROP_IN_NONCE),
-  ).then((page) => page.text()));
+  )
+    .then((page) => {
+      if (page.status !== 200) throw new Error(`the shell came out as ${page.status}`);
+      return page.text();
+    })
+    .catch((error: unknown) => {
+      shell = null;
+      throw error;
+    }));
 
 app.use((req: Request, res: Response, next: NextFunction) => {
   res.locals["nonce"] = req.path === shellUrl ? DROP_IN_NONCE : randomBytes(16).toString("base64");

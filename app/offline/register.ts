@@ -1,7 +1,10 @@
 import { Workbox } from "workbox-window";
 
-/** How the app stands without its server: not yet fetched, ready, or impossible in this browser (no https, or switched off). */
-export type OfflineState = "fetching" | "ready" | "impossible";
+/**
+ * How the app stands without its server: not yet fetched, ready, refused (what came was not the app: something answers in the place of
+ * its server), or impossible in this browser (no https, or switched off).
+ */
+export type OfflineState = "fetching" | "ready" | "refused" | "impossible";
 
 /** After the page has loaded: what a person waits for comes first. */
 const AFTER_MS = 5000;
@@ -38,10 +41,13 @@ async function register(): Promise<void> {
     hasNew = true;
     tell();
   });
+  // Its files did not have their sums: nothing of it is kept, and what was there before stays.
+  box.addEventListener("redundant", () => {
+    if (state === "fetching") setState("refused");
+  });
+  void navigator.serviceWorker.ready.then(() => setState("ready"));
   try {
     await box.register();
-    await navigator.serviceWorker.ready;
-    setState("ready");
   } catch {
     setState("impossible"); // the server is gone before it was fetched, or the browser refuses
   }

@@ -1,4 +1,4 @@
-import { clientsClaim } from "workbox-core";
+import { clientsClaim, type WorkboxPlugin } from "workbox-core";
 import { PrecacheController, PrecacheRoute, type PrecacheEntry } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
 import { DROP_IN_NONCE, TAKE_OVER } from "./words";
@@ -16,7 +16,26 @@ const here = globalThis as unknown as ServiceWorkerGlobalScope;
 const KEPT_VERSIONS = 3;
 const KEPT = "kept-";
 
-const files = new PrecacheController();
+/**
+ * Refuses what is no answer of this server while the app is being fetched: files are known by their sums, the shell, which the server
+ * makes, by its look. One that is refused ends the whole, and what was kept before stays.
+ */
+const ownAnswers: WorkboxPlugin = {
+  fetchDidSucceed: async ({ request, response, event }) => {
+    if (event?.type !== "install") return response;
+    const { pathname } = new URL(request.url);
+    const refuse = (why: string): never => {
+      throw new Error(`${pathname}: ${why}`);
+    };
+    if (response.redirected) refuse("was answered from elsewhere");
+    if (pathname === SHELL && !isShell(response.headers, await response.clone().text())) refuse("is not the app");
+    return response;
+  },
+};
+const isShell = (headers: Headers, text: string): boolean =>
+  (headers.get("content-type") ?? "").startsWith("text/html") && text.includes(DROP_IN_NONCE);
+
+const files = new PrecacheController({ plugins: [ownAnswers] });
 files.addToCacheList([...FILES, { url: SHELL, revision: null }]);
 
 /** Moves aside what this version does not use any more, so that open tabs of the version before go on. */
