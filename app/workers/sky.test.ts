@@ -1,4 +1,5 @@
-import { afterEach, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { rememberingLast } from "./sky";
 
 /** A worker that never answers and can be made to fail. */
 class DeafWorker extends EventTarget {
@@ -23,4 +24,21 @@ it("a sky worker that does not load refuses every question asked of it, and the 
   expect((await settled).map((s) => (s.status === "rejected" ? (s.reason as Error).message : "answered"))).toEqual(["404", "404"]); // prettier-ignore
   void skyWorker();
   expect(DeafWorker.all).toHaveLength(2);
+});
+
+describe("a question asked again", () => {
+  it("is answered from memory, anew when it is another one, and anew after a failure (reported: a ribbon failed for ever)", async () => {
+    const asked: number[] = [];
+    let isDown = true;
+    const ask = rememberingLast(({ n }: { readonly n: number }) => {
+      asked.push(n);
+      return isDown ? Promise.reject(new Error("no network")) : Promise.resolve(n * 2);
+    });
+    await expect(ask({ n: 1 })).rejects.toThrow("no network");
+    isDown = false;
+    expect(await ask({ n: 1 })).toBe(2);
+    expect(await ask({ n: 1 })).toBe(2);
+    expect(await ask({ n: 3 })).toBe(6);
+    expect(asked).toEqual([1, 1, 3]);
+  });
 });

@@ -2,13 +2,10 @@ import { wrap, type Remote } from "comlink";
 import type { Place, Ranking, RibbonNight } from "~/core/night";
 import type { NightDate } from "~/core/time";
 import type { RankedEntry, RankQuestion, SkyApi } from "./sky.worker";
-
-export type { Sharing, SharingOption, SharingSite } from "./sky.worker";
-export type { Coverage, CoverageLayer, CoverageTask } from "./sky.worker";
+export type { Sharing, SharingSite } from "./sky.worker";
+export type { Coverage, CoverageLayer } from "./sky.worker";
 export type { BestOfMonth, RankedEntry, RankQuestion } from "./sky.worker";
-
 let shared: Remote<SkyApi> | null = null;
-
 /** Calls that also fail when the worker does: one that does not load never answers, and nobody should wait for ever. */
 function guarded(worker: Worker): Remote<SkyApi> {
   const failed = new Promise<never>((_, reject) =>
@@ -29,13 +26,11 @@ function guarded(worker: Worker): Remote<SkyApi> {
     },
   });
 }
-
 /** The one worker that holds the catalogue and answers questions about the sky. Call it in the browser only. */
 export function skyWorker(): Remote<SkyApi> {
   shared ??= guarded(new Worker(new URL("./sky.worker.ts", import.meta.url), { type: "module" }));
   return shared;
 }
-
 /** Waits for a worker's answer, or rejects at once when the signal aborts; the answer is then dropped. */
 export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T> {
   signal.throwIfAborted();
@@ -46,31 +41,28 @@ export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T
     answer.then(resolve, reject).finally(() => signal.removeEventListener("abort", stop));
   });
 }
-
-let lastRibbon: { readonly key: string; readonly nights: Promise<RibbonNight[]> } | null = null;
-
-/** The nights of the ribbon; asked again for the same place and date it answers from memory. */
-export function ribbonOf(at: {
-  readonly place: Place;
-  readonly from: NightDate;
-  readonly count: number;
-}): Promise<RibbonNight[]> {
-  const key = JSON.stringify(at);
-  if (lastRibbon?.key !== key) lastRibbon = { key, nights: skyWorker().ribbon(at) };
-  return lastRibbon.nights;
-}
-
-let lastRanking: { readonly key: string; readonly ranking: Promise<Ranking<RankedEntry>> } | null = null;
-
-/** The ranking of the catalogue; asked again for the same night, place, rig and own targets it answers from memory. */
-export function rankingOf(question: RankQuestion): Promise<Ranking<RankedEntry>> {
-  const key = JSON.stringify(question);
-  if (lastRanking?.key !== key) {
-    const ranking = skyWorker().rank(question);
-    lastRanking = { key, ranking };
-    ranking.catch(() => {
-      if (lastRanking?.ranking === ranking) lastRanking = null; // asked anew next time
+/** Asks anew when the question changes, or when the last answer was a failure; else answers from memory. */
+export function rememberingLast<Q, T>(ask: (question: Q) => Promise<T>): (question: Q) => Promise<T> {
+  let last: { readonly key: string; readonly answer: Promise<T> } | null = null;
+  return (question) => {
+    const key = JSON.stringify(question);
+    if (last?.key === key) return last.answer;
+    const mine = { key, answer: ask(question) };
+    last = mine;
+    mine.answer.catch(() => {
+      if (last === mine) last = null;
     });
-  }
-  return lastRanking.ranking;
+    return mine.answer;
+  };
 }
+
+/** The nights of the ribbon. */
+export const ribbonOf = rememberingLast(
+  (at: { readonly place: Place; readonly from: NightDate; readonly count: number }): Promise<RibbonNight[]> =>
+    skyWorker().ribbon(at),
+);
+
+/** The ranking of the catalogue, by night, place, rig and own targets. */
+export const rankingOf = rememberingLast((question: RankQuestion): Promise<Ranking<RankedEntry>> =>
+  skyWorker().rank(question),
+);
