@@ -42,6 +42,9 @@ code=$?
 cat "$log"
 rm -f "$log"
 tell lint "$code"
+echo "== dead code"
+npm run -s unused
+tell "dead code" $?
 echo "== unit, component and storage tests"
 units unit dom
 echo "== build"

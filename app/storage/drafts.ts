@@ -163,5 +163,5 @@ export async function openDrafts(): Promise<void> {
   }
 }
 
-/** Resolves when everything written so far lies in the database. */
+/** Resolves when everything written so far lies in the database. @public for tests */
 export const draftsWritten = (): Promise<void> => writing ?? Promise.resolve();

@@ -14,6 +14,6 @@ export { searchKey } from "./key";
 export { buildSearchIndex, isCalled, isDesignation, searchCatalog, type SearchIndex } from "./search";
 export { packStars, unpackStars, starAt, starZones, starsWithin } from "./stars";
 export { nearestTown, readTowns, searchTowns, type Town, type TownIndex } from "./towns";
-export { drawnBrightness, surfaceBrightness, surfaceClass } from "./surface";
+export { drawnBrightness, surfaceBrightness } from "./surface";
 export { movingKind, type MovingKind } from "./moving";
 export type { SkyData } from "./chart-sky";

@@ -17,14 +17,6 @@ export function surfaceBrightness(
   return magnitude + 2.5 * Math.log10(ARCSEC2_PER_ROUND_ARCMIN * majorArcmin * (entry.minorArcmin ?? majorArcmin));
 }
 
-const CLASS_LIMITS = [20.5, 21.8, 22.8, 24, 25.5] as const;
-
-/** Class 1 (bright) to 6 (faint) of a mean surface brightness, as the hand-picked objects are classed. */
-export const surfaceClass = (magPerArcsec2: number): number => {
-  const i = CLASS_LIMITS.findIndex((limit) => magPerArcsec2 < limit);
-  return i === -1 ? 6 : i + 1;
-};
-
 /** Middles of the classes 1 to 6, mag/arcsec². */
 const CLASS_MIDDLES = [19.5, 21.1, 22.3, 23.4, 24.7, 26.2] as const;
 /** What kinds without a magnitude of their own come to as a rule; from memory. */

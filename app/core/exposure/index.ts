@@ -1,20 +1,10 @@
 export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
-export {
-  atSetting,
-  DEFAULT_OVERHEADS,
-  type CameraSetting,
-  type Filter,
-  type Overheads,
-  type Power,
-  type Rig,
-} from "./rig";
+export { DEFAULT_OVERHEADS, type CameraSetting, type Filter, type Overheads, type Power, type Rig } from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
 export { shortestSubSec, readNoiseShare, centralPixelShare, niceSubSec } from "./sub-length";
-export { bestSub, clockYield, FLAT, USUAL_SPOILT_PER_SEC, type ClockRates } from "./clock";
-export { lightFor, pixelLights, type PixelLight } from "./pixel";
+export { bestSub, clockYield, FLAT, type ClockRates } from "./clock";
 export {
-  sensorTempC,
   USUAL_ABOVE_AIR_C,
   shortSetSec,
   subAdvice,
@@ -25,7 +15,7 @@ export {
   type SubQuestion,
 } from "./advice";
 export { stackSnr, subsForSnr, ccdSnr } from "./snr";
-export { BORNE_TRAIL_PX, rotationSubSec, roundShare, unguidedSubSec, type Wander } from "./mount";
+export { BORNE_TRAIL_PX, rotationSubSec, roundShare, unguidedSubSec } from "./mount";
 export {
   stillTypical,
   TYPICAL_VALUES,
@@ -34,10 +24,9 @@ export {
   type TypicalCamera,
   type TypicalFilters,
   type TypicalKit,
-  type TypicalMount,
   type TypicalOptics,
 } from "./typical";
-export { matchedDithers, type MatchedDithers } from "./dithers";
+export { matchedDithers } from "./dithers";
 export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { channelOffers, type ChannelOffer } from "./channel-offers";
@@ -46,34 +35,16 @@ export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";
-export { isOfStars, lightSource, objectLight, USUAL_LIGHT, type LightSource, type ObjectLight } from "./object-light";
+export { isOfStars, lightSource, USUAL_LIGHT, type LightSource, type ObjectLight } from "./object-light";
 export {
   besideSky,
   elementArcsec,
   habitHours,
   lightModel,
-  snr2Rate,
   underSky,
   unitSnrSec,
   type BesideSky,
   type LightModel,
-  type RateQuestion,
 } from "./light-rates";
-export {
-  DROWNED_HOURS,
-  pictureJudge,
-  pictureOf,
-  sameDepthHours,
-  type Picture,
-  type PictureJob,
-  type PictureKit,
-} from "./picture";
-export {
-  hoursForGoal,
-  measuresOf,
-  sharedHours,
-  sharesFor,
-  type GoalAsked,
-  type GoalMeasures,
-  type HoursShare,
-} from "./goal-measures";
+export { pictureJudge, pictureOf, sameDepthHours, type Picture, type PictureKit } from "./picture";
+export { hoursForGoal, measuresOf, sharedHours, sharesFor, type GoalAsked, type HoursShare } from "./goal-measures";

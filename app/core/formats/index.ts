@@ -27,7 +27,7 @@ export {
   type ForecastNote,
   type ReadForecast,
 } from "./forecast-json";
-export { forecastOfCoverage, type CoverageAbout, type CoverageFault } from "./coverage-json";
+export { forecastOfCoverage } from "./coverage-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
 export { deviationsOf, type RigDeviation } from "./frame-from-header";
 export { decodeRow, pixelPlan, stretchPixels, decodeBand, samplePlan } from "./fits-pixels";

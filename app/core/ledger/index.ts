@@ -17,7 +17,7 @@ export type {
   BookingFault,
   Mismatch,
 } from "./booking-context";
-export { learntTime, type LearntTime } from "./learnt-time";
+export { learntTime } from "./learnt-time";
 export {
   collectedByNight,
   cellKey,
@@ -40,7 +40,7 @@ export {
 } from "./calibration-needs";
 export { doneAdvice, type CellAdvice, type DoneAdvice, type Unlevel } from "./done-advice";
 export { acquisitionCard, type AcquisitionCard } from "./acquisition";
-export { measureStars, subMeasureOf, type PixelTile, type StarSample } from "./star-measure";
+export { measureStars, subMeasureOf, type PixelTile } from "./star-measure";
 export {
   cullHints,
   cullPrice,
@@ -67,9 +67,8 @@ export {
 } from "./counted";
 export { kitFromExposure, type KitFromExposure } from "./kit-from-exposure";
 export { clockAheadHours, type IntakeData } from "./intake-record";
-export { logLineText, readLogLine, type LogLine, type LogLineFault } from "./log-line";
+export { readLogLine, type LogLineFault } from "./log-line";
 export {
-  guidingTotal,
   guidingVerdict,
   measureOf,
   LOST_CAUSES,

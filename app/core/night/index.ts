@@ -1,19 +1,15 @@
 export { clearChanceOn, isChanceAssumed, USUAL_CLEAR_CHANCE, type Place } from "./place";
 export { batteryLife, capacityShare, type BatteryLife } from "./power";
 export { nightSteps, type NightSteps } from "./steps";
-export { channelSky, type ChannelSky } from "./channel-sky";
+export { channelSky } from "./channel-sky";
 export {
-  isSameMoon,
   moonLimitOf,
   moonRuleOf,
   MOON_SCHOOLS,
   TWILIGHT_SCHOOLS,
-  twilightLimitOf,
   USUAL_MOON,
-  type MoonLimit,
   type MoonSchool,
   type MoonWishes,
-  type TwilightLimit,
   type TwilightSchool,
 } from "./moon-school";
 export {
@@ -41,16 +37,8 @@ export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, t
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
 export { foldRounds, type Rounds } from "./sheet-rounds";
-export {
-  runSheet,
-  type Block,
-  type PackUpBy,
-  type RunSheet,
-  type SheetEvent,
-  type SheetOptions,
-  type WorkItem,
-} from "./run-sheet";
-export { channelSkyOf, NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
+export { runSheet, type Block, type PackUpBy, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
+export { NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";
 export { hourlySteps } from "./hourly";

@@ -1,4 +1,4 @@
-import { CHANNEL_FACTS, CHANNELS, type Channel } from "~/core/exposure";
+import { CHANNEL_FACTS, type Channel } from "~/core/exposure";
 import { TWILIGHT_BEGINS_DEG, type MoonRule } from "~/core/sky";
 
 /**
@@ -66,9 +66,3 @@ export function moonLimitOf(wishes: MoonWishes, channel: Channel): MoonLimit {
   if (school === "keepAway") return { kind: "keepAway", rule: moonRuleOf(wishes, channel) };
   return { kind: "count", leastShare: wishes.leastShare };
 }
-
-/** Whether two wishes ask the same in every channel. */
-export const isSameMoon = (a: MoonWishes, b: MoonWishes): boolean =>
-  a === b ||
-  (JSON.stringify(twilightLimitOf(a)) === JSON.stringify(twilightLimitOf(b)) &&
-    CHANNELS.every((c) => JSON.stringify(moonLimitOf(a, c)) === JSON.stringify(moonLimitOf(b, c))));

@@ -1,6 +1,3 @@
-/** Density of the standard normal distribution. */
-export const normalPdf = (z: number): number => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
-
 /**
  * Share of the standard normal distribution below z, to 2e-7: Abramowitz & Stegun 1964, 7.1.26, for the error function. Clamped to
  * [0, 1].

@@ -18,16 +18,15 @@ export {
   frameChange,
   isFollowed,
   panelCountedFor,
-  panelMoves,
   type FrameChange,
   type FrameStock,
   type PanelMove,
 } from "./frame-history";
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
-export { freedHours, type DarksDue, type FreedHours, type WishOffer } from "./freed";
-export { nightOffer, type NightOffer } from "./offers";
+export { freedHours, type FreedHours, type WishOffer } from "./freed";
+export { nightOffer } from "./offers";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
-export { nightSheet, laidOut, type SheetProject } from "./sheet";
+export { nightSheet, type SheetProject } from "./sheet";
 export {
   beginningOf,
   lessTaken,
@@ -43,7 +42,6 @@ export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFa
 export { newProject } from "./new-project";
 export { inNightOrder } from "./channel-order";
 export {
-  feltKmh,
   hoursOf,
   outWindow,
   rainDeadline,

@@ -11,8 +11,6 @@ export {
   channelsText,
   cycleText,
   readCycle,
-  turnEfficiency,
-  turnShares,
   weightOf,
   type CycleStep,
   type ShootingRules,

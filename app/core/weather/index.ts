@@ -1,4 +1,4 @@
-export { clearAfter, type ClearAfter } from "./clear-chain";
+export { clearAfter } from "./clear-chain";
 export {
   DEW_SPREAD_C,
   SECURE_GUST_KMH,
