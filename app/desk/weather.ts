@@ -166,15 +166,38 @@ export function forecastEdits(
   });
 }
 
+/** Questions on their way, by place and service: whoever asks meanwhile waits for the same answer. */
+const underWay = new Map<string, Promise<void>>();
+
 /** Asks every service that was not asked lately, stores what is new, and resolves when all have answered or failed. */
 export async function askAll(library: Library, place: Entity<Place>, signal: AbortSignal): Promise<void> {
+  const keyOf = (s: ForecastSource) => `${place.id} ${s.id}`;
+  const isDue = (s: ForecastSource) => {
+    const last = asked.get(keyOf(s));
+    return !last || Date.now() - last.atMs > ASK_AGAIN_MS;
+  };
+  // Again where another page asked and was left before the answer.
+  for (let others: readonly Promise<void>[] = []; ;) {
+    signal.throwIfAborted();
+    const due = servicesOf(library).filter(isDue);
+    others = due.flatMap((s) => underWay.get(keyOf(s)) ?? []);
+    const mine = due.filter((s) => !underWay.has(keyOf(s)));
+    const work = askEach(library, place, mine, signal).finally(() => mine.forEach((s) => underWay.delete(keyOf(s))));
+    for (const s of mine) underWay.set(keyOf(s), work);
+    await Promise.all([work, ...others.map((o) => o.catch(() => undefined))]);
+    if (others.length === 0) return;
+  }
+}
+
+async function askEach(
+  library: Library,
+  place: Entity<Place>,
+  services: readonly ForecastSource[],
+  signal: AbortSignal,
+): Promise<void> {
   const { latitudeDeg, longitudeDeg } = place.data;
   const at = { nowMs: now(), latitudeDeg, longitudeDeg };
-  const due = servicesOf(library).filter((s) => {
-    const last = asked.get(`${place.id} ${s.id}`);
-    return !last || Date.now() - last.atMs > ASK_AGAIN_MS;
-  });
-  const answers = await Promise.all(due.map(async (s) => [s, await askSource(s, at, signal)] as const));
+  const answers = await Promise.all(services.map(async (s) => [s, await askSource(s, at, signal)] as const));
   const edits: Edit[] = [];
   for (const [source, answer] of answers) {
     asked.set(`${place.id} ${source.id}`, {
