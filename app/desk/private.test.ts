@@ -2,8 +2,14 @@ import { describe, expect, it } from "vitest";
 import { RECORD_KINDS, type RecordKind, type StoredRecord } from "~/core/crew";
 import { belonging } from "./sharing";
 
-const record = (kind: RecordKind, id: string, data: object, author = "ines"): StoredRecord =>
-  ({ kind, id, rev: "1", author, seen: {}, data }) as unknown as StoredRecord;
+const record = (kind: RecordKind, id: string, data: object, author = "ines"): StoredRecord => ({
+  kind,
+  id,
+  rev: "1",
+  author,
+  seen: {},
+  data,
+});
 /** One of every kind that names the project and a member, and the kit it refers to. */
 const refers = { projectId: "p", memberId: "ines", placeId: "place-1", rigId: "rig-1" };
 const all: readonly StoredRecord[] = [

@@ -177,10 +177,10 @@ export async function askAll(library: Library, place: Entity<Place>, signal: Abo
     return !last || Date.now() - last.atMs > ASK_AGAIN_MS;
   };
   // Again where another page asked and was left before the answer.
-  for (let others: readonly Promise<void>[] = []; ;) {
+  for (;;) {
     signal.throwIfAborted();
     const due = servicesOf(library).filter(isDue);
-    others = due.flatMap((s) => underWay.get(keyOf(s)) ?? []);
+    const others = due.flatMap((s) => underWay.get(keyOf(s)) ?? []);
     const mine = due.filter((s) => !underWay.has(keyOf(s)));
     const work = askEach(library, place, mine, signal).finally(() => mine.forEach((s) => underWay.delete(keyOf(s))));
     for (const s of mine) underWay.set(keyOf(s), work);
