@@ -101,6 +101,7 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
   const early = new Promise<SeasonPlan>((resolve) => (hasSoon = resolve));
   let left: SeasonPlan | null = null;
   const leave = (plan: SeasonPlan) => {
+    if (question.projects.length === 0) return; // nothing was seen
     // What is planned while forecasts are still being asked anchors nothing.
     const isShown = !isProvisional();
     if (isShown) shown = Promise.resolve({ sum, plan });
@@ -208,12 +209,27 @@ export function seasonRun(library: Library): SeasonRun {
   return it;
 }
 
-/** A plan that came with a backup: it is the one that its owner saw last, unless this browser has one of its own. */
-export async function takeShownPlan(raw: unknown): Promise<void> {
+/** A plan that came with a backup, and how it is kept for good, or forgotten again. */
+export interface TakenPlan {
+  readonly keep: () => Promise<void>;
+  readonly forget: () => void;
+}
+
+/**
+ * Takes the plan that came with a backup as the one that its owner saw last, unless this browser has one of its own: before its records
+ * come in, so that what is planned of them at once stays with it.
+ */
+export async function takeShownPlan(raw: unknown): Promise<TakenPlan | null> {
   const kept = readKeptPlan(raw);
-  if (!kept || (await shownLast()) !== null) return;
-  shown = Promise.resolve(kept);
-  await leavePlan(kept, true);
+  if (!kept || (await shownLast()) !== null) return null;
+  const mine = Promise.resolve(kept);
+  shown = mine;
+  return {
+    keep: () => leavePlan(kept, shown === mine),
+    forget: () => {
+      if (shown === mine) shown = null;
+    },
+  };
 }
 
 /** The plan that its owner saw last, for their own backup; null where none was made. */

@@ -368,6 +368,7 @@ export async function joinFile(
   const records = bundle.records.filter(isWelcome);
   const here = headsOf(store);
   const said = owner === "friend" ? chosenEdits(library, here, newsIn(here, records), new Set(chosen)) : [];
+  const plan = owner === "mine" ? await takeShownPlan(bundle.plan) : null;
   const done = await join({
     records,
     edits: [
@@ -378,7 +379,8 @@ export async function joinFile(
     ],
     unread: owner === "mine" ? bundle.refused.map((r) => r.raw) : [],
   });
-  if (done.ok && owner === "mine") await takeShownPlan(bundle.plan);
+  if (done.ok) await plan?.keep();
+  else plan?.forget();
   // One's own backup from before members had parts: taken over as it is when the app opens.
   const adopted = done.ok && owner === "mine" ? partsToAdopt(await libraryHere()) : [];
   if (adopted.length > 0) await act(adopted);

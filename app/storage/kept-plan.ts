@@ -42,8 +42,10 @@ const isEvening = (e: unknown): boolean => {
 export function readKeptPlan(raw: unknown): KeptPlan | null {
   const { sum, plan } = (raw ?? {}) as { readonly sum?: unknown; readonly plan?: Partial<SeasonPlan> };
   if (typeof sum !== "string" || !plan || !Array.isArray(plan.evenings) || !Array.isArray(plan.jobs)) return null;
-  const isWhole = plan.stage === "whole" && typeof plan.from === "string" && Array.isArray(plan.odds);
-  return isWhole && plan.evenings.every(isEvening) ? { sum, plan: plan as SeasonPlan } : null;
+  const isMade = plan.stage === "settled" || (plan.stage === "whole" && Array.isArray(plan.odds));
+  return isMade && typeof plan.from === "string" && plan.evenings.every(isEvening)
+    ? { sum, plan: plan as SeasonPlan }
+    : null;
 }
 
 /** The plan kept for a question; null when there is none that can be read. It can always be made anew. */
@@ -59,8 +61,17 @@ export async function shownPlan(): Promise<KeptPlan | null> {
   return shown === null ? null : keptPlan(shown);
 }
 
+/** One after the other: each reads the index that the one before wrote. */
+let writing: Promise<void> = Promise.resolve();
+
 /** Keeps a plan; `isShown`: it is the one that screens show. That it cannot be written loses nothing. */
-export async function leavePlan({ sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
+export function leavePlan(kept: KeptPlan, isShown: boolean): Promise<void> {
+  const mine = writing.catch(() => undefined).then(() => write(kept, isShown));
+  writing = mine;
+  return mine;
+}
+
+async function write({ sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
   const store = await drawer();
   const index = await indexOf(store);
   const sums = [...index.sums.filter((s) => s !== sum), sum];
