@@ -125,7 +125,7 @@ function begin({ question, sum, last, agreed }: Start): SeasonRun {
       // The very question was answered before: nothing is planned.
       tell(kept);
       knowPlan(question, kept);
-      leave(kept);
+      if (stays?.sum !== sum) leave(kept);
       return kept;
     }
     // In a tab that has none yet, what was seen last stands for the plan until it is made.

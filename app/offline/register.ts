@@ -1,10 +1,10 @@
 import { Workbox } from "workbox-window";
 
 /**
- * How the app stands without its server: not yet fetched, ready, refused (what came was not the app: something answers in the place of
- * its server), or impossible in this browser (no https, or switched off).
+ * How the app stands without its server: not yet fetched, ready, incomplete (the network broke off, or something answered in the place
+ * of its server), or impossible in this browser (no https, or switched off).
  */
-export type OfflineState = "fetching" | "ready" | "refused" | "impossible";
+export type OfflineState = "fetching" | "ready" | "incomplete" | "impossible";
 
 /** After the page has loaded: what a person waits for comes first. */
 const AFTER_MS = 5000;
@@ -41,9 +41,9 @@ async function register(): Promise<void> {
     hasNew = true;
     tell();
   });
-  // Its files did not have their sums: nothing of it is kept, and what was there before stays.
+  // A file did not come, or not with its sum: nothing of it is kept, and what was there before stays.
   box.addEventListener("redundant", () => {
-    if (state === "fetching") setState("refused");
+    if (state === "fetching") setState("incomplete");
   });
   void navigator.serviceWorker.ready.then(() => setState("ready"));
   try {

@@ -41,8 +41,14 @@ export function knowPlan(question: SeasonQuestion, plan: SeasonPlan): void {
 /** Works a known plan's tables out, where that was put off. */
 async function caughtUp(): Promise<void> {
   if (!known) return;
-  const { question, plan } = known;
-  await planSeasonInWorker(question, { before: plan, seen: plan, isSame: true }, () => undefined);
+  const mine = known;
+  const { question, plan } = mine;
+  try {
+    await planSeasonInWorker(question, { before: plan, seen: plan, isSame: true }, () => undefined);
+  } catch (error) {
+    known ??= mine; // whoever asks next tries again
+    throw error;
+  }
 }
 
 const stock: NightStock = new Map();

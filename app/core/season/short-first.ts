@@ -34,7 +34,7 @@ export function withShort(
   table.jobs.forEach((job) => {
     const { isAhead, project } = task.jobs[job]!;
     if (isAhead !== true || !isWanted(job) || column.blocks.some((b) => b[0] === job)) return;
-    const at = column.blocks.findIndex((b) => task.jobs[b[0]]!.project === project);
+    const at = column.blocks.findIndex(([j]) => task.jobs[j]!.project === project && !task.jobs[j]!.isAhead);
     if (at === -1) return;
     const [rest, s, e] = column.blocks[at]!;
     // The longest that is not more than is wanted.

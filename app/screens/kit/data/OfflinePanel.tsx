@@ -8,8 +8,8 @@ import { askToKeep, storageState, type StorageState } from "~/storage/lasting";
 const OFFLINE_WORDS: Readonly<Record<OfflineState, string>> = {
   ready: "The whole app lies in this browser: it opens without a network, and without its server.",
   fetching: "The app is being fetched into this browser; until then it needs its server.",
-  refused:
-    "What came in the place of the app was not the app, so nothing of it was kept: something between this browser and the server answers for it, such as a page that asks you to log in. Load this page again when the network is yours.",
+  incomplete:
+    "The app did not come whole, so nothing of it was kept: the network broke off, or something between this browser and the server answers in its place, such as a page that asks you to log in. Load this page again when the network is yours.",
   impossible:
     "This browser does not keep the app itself: without its server it does not open. It takes an address with https, or localhost.",
 };
