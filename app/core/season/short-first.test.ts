@@ -98,13 +98,13 @@ describe("a short set", () => {
           ),
         );
         // Begun with what is still wanted it keeps the rules too, as long in all, and takes no other short set's place.
-        const begun = withShort(task, table, column!, () => true);
+        const begun = withShort(task, table, column, () => true);
         expect(columnOf(task, table, begun.blocks)).toEqual(begun);
         const length = (some: Programme, is: (job: number) => boolean) =>
           some.reduce((sum, [job, s, e]) => sum + (is(job) ? e - s : 0), 0);
-        expect(length(begun.blocks, () => true)).toBe(length(column!.blocks, () => true));
-        for (const job of column!.jobs.filter((k) => of[k]!.isAhead))
-          expect(length(begun.blocks, (k) => k === job)).toBe(length(column!.blocks, (k) => k === job));
+        expect(length(begun.blocks, () => true)).toBe(length(column.blocks, () => true));
+        for (const job of column.jobs.filter((k) => of[k]!.isAhead))
+          expect(length(begun.blocks, (k) => k === job)).toBe(length(column.blocks, (k) => k === job));
         // Where every slot is as good as the others, it always comes first.
         if (worth.every((slot) => slot.every((w) => w === 15)))
           of.forEach(({ project }) => {
