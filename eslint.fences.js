@@ -81,8 +81,8 @@ export const fences = [
   ),
   fenced(
     ["app/desk/**/*.ts"],
-    "^~/(components|screens|server|offline)/|^~/core/[a-z]+/|^\\.\\./|^react$|^react-dom",
-    "the desk knows core doors, the edges and the workers' clients; no React, no words, no screen",
+    "^~/(at-desk$|(components|screens|server|offline)/)|^~/core/[a-z]+/|^\\.\\./|^react$|^react-dom|^~/storage/browser$|^~/desk/desk.*test-data",
+    "the desk knows core doors, its ports and what lies behind them; no React, no words, no screen, no browser",
   ),
   fenced(
     ["app/components/**/*.{ts,tsx}"],
@@ -92,7 +92,7 @@ export const fences = [
   ...SCREENS.map((name) =>
     fenced(
       [`app/screens/${name}/*.{ts,tsx}`],
-      "^(\\.\\./|~/screens/|~/core/[a-z]+/|localforage)",
+      "^(\\.\\./|~/(screens|storage|services|workers|server)/|~/core/[a-z]+/|localforage|comlink)",
       `screens/${name} keeps to ./files, the desk, components and core doors; another screen's intents are its own`,
     ),
   ),

@@ -3,6 +3,8 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   resolve: { tsconfigPaths: true },
   test: {
+    // Every core: left to itself one stays idle.
+    maxWorkers: "100%",
     projects: [
       {
         extends: true,
@@ -10,7 +12,7 @@ export default defineConfig({
           name: "unit",
           environment: "node",
           include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
-          exclude: ["app/storage/**", "app/desk/**"],
+          exclude: ["app/storage/**"],
           setupFiles: ["app/laws-setup.ts"],
           testTimeout: 60_000,
         },
@@ -20,7 +22,7 @@ export default defineConfig({
         test: {
           name: "dom",
           environment: "jsdom",
-          include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts", "app/desk/**/*.test.ts"],
+          include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts"],
           setupFiles: ["app/test-setup.ts", "app/laws-setup.ts"],
           testTimeout: 60_000,
         },

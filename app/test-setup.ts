@@ -1,4 +1,3 @@
-import { vi } from "vitest";
 import "fake-indexeddb/auto";
 import { cleanup } from "@testing-library/react";
 import { afterEach } from "vitest";
@@ -29,14 +28,3 @@ if (!("hasPointerCapture" in Element.prototype))
   });
 
 afterEach(() => cleanup());
-
-// Workers do not run here; what they run for small files is the same.
-vi.mock("~/workers/files", async () => {
-  const { decodeBundle, openPanelList, readForecast } = await import("~/core/formats");
-  return {
-    readBundleInWorker: async (file: Blob) => decodeBundle(await file.text()),
-    readPanelsInWorker: async (file: Blob) => openPanelList(await file.text()),
-    readForecastInWorker: async (file: Blob, at: Parameters<typeof readForecast>[1]) =>
-      readForecast(await file.text(), at),
-  };
-});

@@ -4,7 +4,7 @@ import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout
 import { exposureBooker, type BookingContext, type ExposureFacts } from "~/core/ledger";
 import { NIGHT_STEP_MIN, placeNight, rankCatalog, USUAL_MOON, yearNights, yearOf } from "~/core/night";
 import { nightDate, utcMs } from "~/core/time";
-import { usualFilter } from "~/desk/kit";
+import { usualFilter } from "~/desk/kit/kit";
 import { places, projects, rigs } from "../scripts/demo/group";
 
 /** Timings of the hot paths on one core: the median of several runs after warming up. Reported, never asserted. */

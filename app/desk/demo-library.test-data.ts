@@ -1,16 +1,23 @@
 import type { Heads } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
 import demo from "~/data/demo.json";
-import { libraryOf, type Library } from "./library";
+import { createSources } from "~/services/sources";
+import type { Desk } from "./desk";
+import { testDesk } from "./desk.test-data";
+import { libraryOf, type Library } from "./records/library";
+
+/** The demo's desk on its evening. */
+export const demoDesk = (of: Parameters<typeof testDesk>[0] = {}) =>
+  testDesk({ isDemo: true, sources: createSources(undefined), ...of });
 
 /** Records as a library, for tests. */
-export function libraryOfRecords(records: readonly Heads[0][]): Library {
-  return libraryOf({ isLasting: true, all: () => records.map((r): Heads => [r]), unread: () => [] });
+export function libraryOfRecords(records: readonly Heads[0][], desk: Desk = demoDesk()): Library {
+  return libraryOf(desk, { isLasting: true, all: () => records.map((r): Heads => [r]), unread: () => [] });
 }
 
 /** The demo group as a library, for tests of the desk. */
-export function demoLibrary(): Library {
+export function demoLibrary(desk: Desk = demoDesk()): Library {
   const bundle = decodeBundle(JSON.stringify(demo));
   if (!bundle.ok) throw new Error(bundle.error.code);
-  return libraryOfRecords(bundle.value.records);
+  return libraryOfRecords(bundle.value.records, desk);
 }

@@ -1,28 +1,27 @@
 import fc from "fast-check";
-import { describe, expect, it, vi } from "vitest";
-import type { RecordKind } from "~/core/crew";
+import { describe, expect, it } from "vitest";
+import type { RecordKind, StoredRecord } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
 import { decodeData } from "~/core/records";
 import demo from "~/data/demo.json";
-import type { Library } from "~/desk/library";
-import { libraryOfRecords } from "~/desk/demo-library.test-data";
+import { plannerHere, type DeskOfTest } from "~/desk/desk.test-data";
+import { demoDesk } from "~/desk/demo-library.test-data";
 
 /**
  * No value that can be kept takes a screen down. Records of the demo get values at the ends of what their schemas allow; what
  * the schemas refuse is passed over, and every screen is then loaded.
  */
-let library: Library;
-vi.mock("~/desk/open-library", () => ({ libraryHere: () => library, onLibrary: () => () => undefined }));
-vi.mock("~/storage/pictures", () => ({ pictureOf: () => Promise.resolve(null) }));
-vi.mock("~/services/ask", () => ({
-  askSource: () => Promise.resolve({ ok: false, error: { code: "unreachable", found: "" } }),
-}));
-vi.mock("~/workers/sky", () => {
-  const nothing = new Proxy({}, { get: (_, name) => () => Promise.resolve(name === "year" ? [] : null) });
-  return { skyWorker: () => nothing, ribbonOf: () => Promise.resolve([]), orAborted: (p: Promise<unknown>) => p };
-});
-
-document.documentElement.dataset["now"] = String(Date.parse("2026-12-05T16:40:00Z"));
+let desk: DeskOfTest;
+const nothing = () => Promise.resolve([] as never);
+const season = plannerHere();
+/** A desk whose store is filled with these records. */
+const deskWith = (records: readonly StoredRecord[]) =>
+  demoDesk({
+    season,
+    sky: { year: nothing, ribbon: nothing, coverage: nothing, sharing: nothing },
+    sources: { all: [], ask: () => Promise.resolve({ ok: false, error: { code: "unreachable", found: "" } }) },
+    supplies: { sample: () => Promise.resolve(records) },
+  });
 
 const bundle = decodeBundle(JSON.stringify(demo));
 if (!bundle.ok) throw new Error(bundle.error.code);
@@ -66,12 +65,12 @@ function oddLibrary(changes: readonly { readonly record: number; readonly path: 
     all[i] = { ...r, data };
     made++;
   }
-  return { library: libraryOfRecords(all), made };
+  return { desk: deskWith(all), made };
 }
 
 const request = (path: string) => new Request(`http://localhost${path}`);
 const args = (path: string, params: Record<string, string> = {}) =>
-  ({ request: request(path), params, context: {} }) as never;
+  ({ request: request(path), params, context: { get: () => desk } }) as never;
 
 /** Loads a screen, and what it promises for later; answers that a loader gives on purpose are none of a fault. */
 async function loads(load: () => unknown): Promise<void> {
@@ -85,22 +84,22 @@ async function loads(load: () => unknown): Promise<void> {
 
 const SCREENS: Readonly<Record<string, (id: string) => Promise<unknown>>> = {
   shell: async () => (await import("./shell/route")).clientLoader(args("/")),
-  tonight: async () => (await import("./tonight/load")).loadTonight(request("/")),
-  projects: async () => (await import("./projects/route")).clientLoader(),
+  tonight: async () => (await import("./tonight/load")).loadTonight(desk, request("/")),
+  projects: async () => (await import("./projects/route")).clientLoader(args("/")),
   project: async (projectId) => (await import("./project/route")).clientLoader(args("/", { projectId })),
-  budget: async (projectId) => (await import("./budget/load")).loadBudget(request("/"), projectId),
-  frame: async (projectId) => (await import("./frame/load")).loadFrame(request("/"), projectId),
+  budget: async (projectId) => (await import("./budget/load")).loadBudget(desk, request("/"), projectId),
+  frame: async (projectId) => (await import("./frame/load")).loadFrame(desk, request("/"), projectId),
   plan: async (projectId) => (await import("./plan/route")).clientLoader(args("/", { projectId })),
-  log: async (projectId) => (await import("./log/load")).loadLog(request("/"), projectId),
-  allLog: async () => (await import("./log/load")).loadLog(request("/"), null),
+  log: async (projectId) => (await import("./log/load")).loadLog(desk, request("/"), projectId),
+  allLog: async () => (await import("./log/load")).loadLog(desk, request("/"), null),
   crew: async (projectId) => (await import("./crew/route")).clientLoader(args("/", { projectId })),
   record: async (projectId) => (await import("./record/route")).clientLoader(args("/", { projectId })),
-  nightFacts: async () => (await import("./night-facts/load")).loadFacts(request("/log/nights")),
-  nights: async () => (await import("./nights/load")).loadNight(request("/nights")),
+  nightFacts: async () => (await import("./night-facts/load")).loadFacts(desk, request("/log/nights")),
+  nights: async () => (await import("./nights/load")).loadNight(desk, request("/nights")),
   places: async () => (await import("./kit/places/route")).clientLoader(args("/")),
   rigs: async () => (await import("./kit/rigs/route")).clientLoader(args("/")),
-  filters: async () => (await import("./kit/filters/route")).clientLoader(),
-  data: async () => (await import("./kit/data/route")).clientLoader(),
+  filters: async () => (await import("./kit/filters/route")).clientLoader(args("/")),
+  data: async () => (await import("./kit/data/route")).clientLoader(args("/")),
 };
 
 describe("any data that can be kept", () => {
@@ -109,9 +108,9 @@ describe("any data that can be kept", () => {
     await fc.assert(
       fc.asyncProperty(fc.array(change, { minLength: 20, maxLength: 60 }), async (changes) => {
         const odd = oddLibrary(changes);
-        library = odd.library;
+        desk = odd.desk;
         kept += odd.made;
-        for (const { id } of library.projects.slice(0, 3))
+        for (const { id } of (await desk.library()).projects.slice(0, 3))
           for (const [name, load] of Object.entries(SCREENS))
             await loads(() => load(id)).catch((error: unknown) => {
               throw new Error(`${name}: ${error instanceof Error ? error.stack : String(error)}`);
@@ -125,7 +124,7 @@ describe("any data that can be kept", () => {
   it("is not needed: with nothing at all, and with every kind missing in turn, every screen loads", async () => {
     const kinds = [...new Set<RecordKind | null>([null, ...records.map((r) => r.kind)])];
     for (const missing of kinds) {
-      library = libraryOfRecords(missing === null ? [] : records.filter((r) => r.kind !== missing));
+      desk = deskWith(missing === null ? [] : records.filter((r) => r.kind !== missing));
       for (const load of Object.values(SCREENS)) await loads(() => load("project-loop"));
     }
     expect(kinds.length).toBeGreaterThan(8);

@@ -13,8 +13,9 @@ import { BundleDrop } from "~/components/forms/BundleDrop";
 import { FileDrop } from "~/screens/log/FileDrop";
 import { FilterRow } from "~/screens/kit/filters/FilterRow";
 import { LogTable } from "~/screens/log/LogTable";
-import type { LogRecord } from "~/desk/log";
-import { readBundle } from "~/desk/sharing";
+import type { LogRecord } from "~/desk/log/log";
+import { readBundle } from "~/desk/records/file-view";
+import { testDesk } from "~/desk/desk.test-data";
 import { OwnName } from "~/screens/kit/data/OwnName";
 import { PlaceForm } from "~/screens/kit/place/PlaceForm";
 import { PlanCalendar } from "~/screens/plan/PlanCalendar";
@@ -105,7 +106,9 @@ describe("notes in passing", () => {
 describe("bundle drop", () => {
   const file = (text: string, name = "a.json") => new File([text], name, { type: "application/json" });
   const drop = async (onBundle: (b: Bundle) => Promise<undefined>, f: File) => {
-    render(<BundleDrop words="Import" read={readBundle} onBundle={onBundle} />);
+    render(
+      <BundleDrop words="Import" read={(file, signal) => readBundle(testDesk(), file, signal)} onBundle={onBundle} />,
+    );
     await user.upload(screen.getByLabelText("Import"), f);
   };
   it("hands on what reads", async () => {

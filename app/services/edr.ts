@@ -5,9 +5,7 @@ import { ServiceRefusal } from "./refusal";
 const PATIENCE_MS = 8000;
 
 /** The real service that this server's operator set up, asked through the server; null where there is none. */
-export function realService(): ForecastSource | null {
-  if (typeof document === "undefined") return null;
-  const notice = document.documentElement.dataset["forecast"];
+export function realService(notice: string | undefined): ForecastSource | null {
   if (!notice) return null;
   const { name, credit } = JSON.parse(notice) as { readonly name: string; readonly credit: string };
   return {

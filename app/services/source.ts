@@ -1,5 +1,5 @@
 /**
- * A forecast service. To add a real one, write one file that exports such an object and put it into the list of `registry.ts`: `ask`
+ * A forecast service. To add a real one, write one file that exports such an object and put it into the list of `sources.ts`: `ask`
  * fetches and returns a text in the form of docs/formats.md (convert it there if the service speaks another). The page's
  * Content-Security-Policy lets the browser talk to this app's own server only: reach outside through a route of it.
  */

@@ -1,6 +1,6 @@
 import type { SeasonPlan } from "~/core/season";
-import { openDrawer, type Drawer } from "./driver";
-import { databaseName } from "./session";
+import type { Drawer } from "./driver";
+import type { Cupboard } from "./ports";
 
 /** A settled plan, under the sum of the question it answers. */
 export interface KeptPlan {
@@ -12,9 +12,6 @@ export interface KeptPlan {
 const LAYOUT = 2;
 /** Plans kept: the same question has the same plan, whatever was asked in between. */
 const MOST = 32;
-
-let opened: Promise<Drawer> | null = null;
-const drawer = (): Promise<Drawer> => (opened ??= openDrawer(`${databaseName()}-plan`, "plan"));
 
 interface Index {
   readonly layout: number;
@@ -48,31 +45,17 @@ export function readKeptPlan(raw: unknown): KeptPlan | null {
     : null;
 }
 
-/** The plan kept for a question; null when there is none that can be read. It can always be made anew. */
-export async function keptPlan(sum: string): Promise<KeptPlan | null> {
-  const store = await drawer();
-  const raw = (await store.read(nameOf(sum)).catch(() => null)) as (KeptPlan & { readonly layout?: number }) | null;
-  return raw?.layout === LAYOUT && raw.sum === sum ? { sum, plan: raw.plan } : null;
+/** Plans that were made in this browser. */
+export interface KeptPlans {
+  /** The plan kept for a question; null when there is none that can be read. It can always be made anew. */
+  readonly of: (sum: string) => Promise<KeptPlan | null>;
+  /** The plan that screens showed last in this browser; null where they never showed one. */
+  readonly shown: () => Promise<KeptPlan | null>;
+  /** Keeps a plan; `isShown`: it is the one that screens show. That it cannot be written loses nothing. */
+  readonly leave: (kept: KeptPlan, isShown: boolean) => Promise<void>;
 }
 
-/** The plan that screens showed last in this browser; null where they never showed one. */
-export async function shownPlan(): Promise<KeptPlan | null> {
-  const { shown } = await indexOf(await drawer());
-  return shown === null ? null : keptPlan(shown);
-}
-
-/** One after the other: each reads the index that the one before wrote. */
-let writing: Promise<void> = Promise.resolve();
-
-/** Keeps a plan; `isShown`: it is the one that screens show. That it cannot be written loses nothing. */
-export function leavePlan(kept: KeptPlan, isShown: boolean): Promise<void> {
-  const mine = writing.catch(() => undefined).then(() => write(kept, isShown));
-  writing = mine;
-  return mine;
-}
-
-async function write({ sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
-  const store = await drawer();
+async function write(store: Drawer, { sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
   const index = await indexOf(store);
   const sums = [...index.sums.filter((s) => s !== sum), sum];
   const shown = isShown ? sum : index.shown;
@@ -84,4 +67,29 @@ async function write({ sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
     ]),
   );
   for (const s of old) await store.drop(nameOf(s));
+}
+
+/** The plans of a browser. */
+export function createKeptPlans({ open }: Pick<Cupboard, "open">): KeptPlans {
+  let opened: Promise<Drawer> | null = null;
+  const drawer = (): Promise<Drawer> => (opened ??= open("plan"));
+  /** One after the other: each reads the index that the one before wrote. */
+  let writing: Promise<void> = Promise.resolve();
+  const of = async (sum: string): Promise<KeptPlan | null> => {
+    const store = await drawer();
+    const raw = (await store.read(nameOf(sum)).catch(() => null)) as (KeptPlan & { readonly layout?: number }) | null;
+    return raw?.layout === LAYOUT && raw.sum === sum ? { sum, plan: raw.plan } : null;
+  };
+  return {
+    of,
+    async shown() {
+      const { shown } = await indexOf(await drawer());
+      return shown === null ? null : of(shown);
+    },
+    leave(kept, isShown) {
+      const mine = writing.catch(() => undefined).then(async () => write(await drawer(), kept, isShown));
+      writing = mine;
+      return mine;
+    },
+  };
 }

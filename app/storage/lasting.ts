@@ -1,14 +1,4 @@
-import { databaseName } from "./session";
-
-/** How safely this browser keeps what is stored, and how much that is. */
-export interface StorageState {
-  /** All of this origin's: records, pictures, and the app itself for use without its server; null = the browser does not say. */
-  readonly usedBytes: number | null;
-  /** What the browser would let it grow to. */
-  readonly mostBytes: number | null;
-  /** "kept" = only its owner deletes it; "clearable" = the browser may, when the disk is full; null = it does not say. */
-  readonly promise: "kept" | "clearable" | null;
-}
+import type { Cupboard, StorageState } from "./ports";
 
 /** Asks the browser how things stand. */
 export async function storageState(): Promise<StorageState> {
@@ -28,15 +18,10 @@ export async function askToKeep(): Promise<boolean> {
   return (await storage?.persist?.().catch(() => false)) ?? false;
 }
 
-const key = () => `${databaseName()}.asked-to-keep`;
+const ASKED = "asked-to-keep";
 
 /** Asks once in a browser, after the first thing that somebody saved; some browsers ask their owner then. */
-export function askToKeepOnce(): void {
-  try {
-    if (localStorage.getItem(key()) !== null) return;
-    localStorage.setItem(key(), "yes");
-  } catch {
-    return; // nothing is kept here at all, and the page says so
-  }
-  void askToKeep();
+export function askToKeepOnce({ notes, askToKeep: ask }: Cupboard): void {
+  // Where no notes are kept, nothing is, and the page says so.
+  if (notes.read(ASKED) === null && notes.write(ASKED, "yes")) void ask();
 }

@@ -1,4 +1,4 @@
-import { openDrawer } from "./driver";
+import type { Cupboard } from "./ports";
 import { readAll, type Page, type Unread } from "./pages";
 
 /** Sorts what the first layout stored, one value a record: `{ v: 1, heads }`. */
@@ -17,12 +17,9 @@ export function readLayout1(all: ReadonlyMap<string, unknown>): Page {
 
 /** What an earlier version of the app stored in this browser, and how to take it away once it is kept in the new layout; null without any. */
 export async function findLayout1(
-  database: string,
+  cupboard: Cupboard,
 ): Promise<{ readonly page: Page; readonly takeAway: () => Promise<unknown> } | null> {
-  // Asked first: opening it would make an empty one. A browser that cannot tell is opened all the same.
-  const known = await globalThis.indexedDB?.databases?.().catch(() => null);
-  if (known && !known.some((d) => d.name === database)) return null;
-  const drawer = await openDrawer(database, "records");
-  const all = await drawer.readAll();
-  return all.size === 0 ? null : { page: readLayout1(all), takeAway: () => drawer.clear() };
+  const drawer = await cupboard.openFirst();
+  const all = drawer ? await drawer.readAll() : new Map<string, unknown>();
+  return !drawer || all.size === 0 ? null : { page: readLayout1(all), takeAway: () => drawer.clear() };
 }

@@ -1,8 +1,8 @@
 import Joi from "joi";
 import type { SkyMesh } from "~/core/framing";
 import type { Result } from "~/core/result";
-import { openDrawer, type Drawer, type StorageFault } from "./driver";
-import { databaseName } from "./session";
+import type { Drawer, StorageFault } from "./driver";
+import type { Cupboard } from "./ports";
 
 /** A picture of one's own under the chart of a frame. */
 export interface KeptPicture {
@@ -34,43 +34,49 @@ const schema = Joi.object({
   corners: Joi.array().items(Joi.string().allow("")).length(4).allow(null).required(),
 });
 
-let opened: Promise<Drawer> | null = null;
-/** A database of its own: pictures are large, and no merge ever looks at them. */
-const drawer = (): Promise<Drawer> => (opened ??= openDrawer(`${databaseName()}-pictures`, "pictures"));
-
-let last: { readonly frameId: string; readonly picture: Promise<KeptPicture | null> } | null = null;
-
-/** The picture kept for a frame; null when there is none, or none that reads. The last one asked for is remembered. */
-export function pictureOf(frameId: string): Promise<KeptPicture | null> {
-  if (last?.frameId !== frameId) last = { frameId, picture: readPicture(frameId) };
-  return last.picture;
+/** Pictures of one's own, by frame: no merge ever looks at them. */
+export interface Pictures {
+  /** The picture kept for a frame; null when there is none, or none that reads. The last one asked for is remembered. */
+  readonly of: (frameId: string) => Promise<KeptPicture | null>;
+  /** Keeps a picture for a frame in place of the one before; null takes it away. */
+  readonly keep: (frameId: string, picture: KeptPicture | null) => Promise<Result<null, StorageFault>>;
+  /** Takes all pictures away and hands them back raw. */
+  readonly takeAll: () => Promise<ReadonlyMap<string, unknown>>;
+  /** Puts back what `takeAll` took. */
+  readonly putBack: (all: ReadonlyMap<string, unknown>) => Promise<void>;
 }
 
-async function readPicture(frameId: string): Promise<KeptPicture | null> {
-  const stored = await (await drawer()).read(frameId);
-  if (stored === null) return null;
-  const { error, value } = schema.validate(stored, { convert: false }) as { error?: Error; value: KeptPicture };
-  return error ? null : value;
-}
-
-/** Keeps a picture for a frame in place of the one before; null takes it away. */
-export async function keepPicture(frameId: string, picture: KeptPicture | null): Promise<Result<null, StorageFault>> {
-  last = null;
-  const d = await drawer();
-  return picture === null ? d.drop(frameId) : d.write(new Map([[frameId, picture]]));
-}
-
-/** Takes all pictures away and hands them back raw. */
-export async function takePictures(): Promise<ReadonlyMap<string, unknown>> {
-  last = null;
-  const d = await drawer();
-  const all = await d.readAll();
-  await d.clear();
-  return all;
-}
-
-/** Puts back what `takePictures` took. */
-export async function putBackPictures(all: ReadonlyMap<string, unknown>): Promise<void> {
-  last = null;
-  await (await drawer()).write(all);
+/** The pictures of a browser. */
+export function createPictures({ open }: Pick<Cupboard, "open">): Pictures {
+  let opened: Promise<Drawer> | null = null;
+  const drawer = (): Promise<Drawer> => (opened ??= open("pictures"));
+  let last: { readonly frameId: string; readonly picture: Promise<KeptPicture | null> } | null = null;
+  const read = async (frameId: string): Promise<KeptPicture | null> => {
+    const stored = await (await drawer()).read(frameId);
+    if (stored === null) return null;
+    const { error, value } = schema.validate(stored, { convert: false }) as { error?: Error; value: KeptPicture };
+    return error ? null : value;
+  };
+  return {
+    of(frameId) {
+      if (last?.frameId !== frameId) last = { frameId, picture: read(frameId) };
+      return last.picture;
+    },
+    async keep(frameId, picture) {
+      last = null;
+      const d = await drawer();
+      return picture === null ? d.drop(frameId) : d.write(new Map([[frameId, picture]]));
+    },
+    async takeAll() {
+      last = null;
+      const d = await drawer();
+      const all = await d.readAll();
+      await d.clear();
+      return all;
+    },
+    async putBack(all) {
+      last = null;
+      await (await drawer()).write(all);
+    },
+  };
 }

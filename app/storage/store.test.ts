@@ -3,6 +3,11 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { winnerOf, type Edit, type StoredRecord } from "~/core/crew";
 import { USUAL_MOON, type Place } from "~/core/night";
 import type { Settings } from "~/core/records";
+import { browserClock, browserCupboard, browserIds } from "./browser";
+import { openDrawer } from "./driver";
+import { pageOf } from "./pages";
+import { createStore } from "./store";
+import { browserIdOf } from "./who";
 import layout1 from "./fixtures/store-1.json";
 
 const place = (name: string, more: Partial<Place> = {}): Place => ({
@@ -19,25 +24,28 @@ const place = (name: string, more: Partial<Place> = {}): Place => ({
   ...more,
 });
 
-/** A fresh copy of the storage code, as a new tab has it, over the same database. */
-async function tab() {
-  vi.resetModules();
-  const store = await import("./store");
+/** A tab of one browser: a store of its own over the same database. */
+function tab(isDemo = false) {
+  const store = createStore({
+    cupboard: browserCupboard(isDemo),
+    clock: browserClock(document.documentElement),
+    ids: browserIds,
+    nobody: () => "member-nobody",
+    fillWith: null,
+  });
   return {
     ...store,
-    session: await import("./session"),
-    driver: await import("./driver"),
-    heads: async (id: string) => (await store.openStore()).heads(`place/${id}`) ?? null,
+    heads: async (id: string) => (await store.open()).heads(`place/${id}`) ?? null,
     names: async () =>
-      [...(await store.openStore()).all()]
+      [...(await store.open()).all()]
         .map(winnerOf)
         .filter((r) => r.kind === "place" && r.deletedAt === undefined)
         .map((r) => (r.data as Place).name)
         .sort(),
-    versions: async () => [...(await store.openStore()).all()].flat(),
+    versions: async () => [...(await store.open()).all()].flat(),
   };
 }
-type Tab = Awaited<ReturnType<typeof tab>>;
+type Tab = ReturnType<typeof tab>;
 
 const edit = (name: string, baseRev: string | null, id = "place-1"): Edit => ({
   kind: "place",
@@ -50,28 +58,28 @@ async function save(t: Tab, name: string, baseRev: string | null, id?: string) {
   if (!done.ok) throw new Error(done.error.code);
   return done.value;
 }
-const pagesOf = (t: Tab) => t.driver.openDrawer("zenithar.library", "pages");
+const pages = () => openDrawer("zenithar.library", "pages");
 
 beforeEach(async () => {
   localStorage.clear();
-  await (await tab()).empty();
+  await tab().empty();
 });
 afterEach(() => vi.restoreAllMocks());
 
 describe("the store", () => {
   it("keeps what was saved for the next tab, and moves revisions forward", async () => {
-    await save(await tab(), "Yard", null);
-    const second = await tab();
+    await save(tab(), "Yard", null);
+    const second = tab();
     const [stored] = (await second.heads("place-1"))!;
     expect((stored.data as Place).name).toBe("Yard");
     const again = await save(second, "Back yard", stored.rev);
     expect(again.revs["place-1"]! > stored.rev).toBe(true);
     expect((again.before[0]!.heads[0]!.data as Place).name).toBe("Yard");
-    expect(await (await tab()).names()).toEqual(["Back yard"]);
+    expect(await tab().names()).toEqual(["Back yard"]);
   });
 
   it("keeps both versions when a page saves over one it had not shown, until someone settles it", async () => {
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
     const base = revs["place-1"]!;
     await save(t, "From the other tab", base);
@@ -83,10 +91,10 @@ describe("the store", () => {
   });
 
   it("hears of what another tab stored, tells which records changed, and leaves the others the same objects", async () => {
-    const [one, other] = [await tab(), await tab()];
+    const [one, other] = [tab(), tab()];
     await save(one, "Field", null, "place-2");
-    await one.openStore();
-    await other.openStore();
+    await one.open();
+    await other.open();
     const field = await other.heads("place-2");
     const heard = new Promise<readonly string[]>((resolve) =>
       other.onStored((keys, by) => by === "elsewhere" && keys.length > 0 && resolve(keys)),
@@ -98,16 +106,16 @@ describe("the store", () => {
   });
 
   it("builds upon what another tab stored a moment ago, heard of or not", async () => {
-    const [one, other] = [await tab(), await tab()];
-    await other.openStore();
+    const [one, other] = [tab(), tab()];
+    await other.open();
     const { revs } = await save(one, "Yard", null);
     const done = await save(other, "Back yard", revs["place-1"]!); // the version its page was told of
     expect(done.collided).toEqual([]);
-    expect(await (await tab()).names()).toEqual(["Back yard"]);
+    expect(await tab().names()).toEqual(["Back yard"]);
   });
 
   it("joins a friend's records once, whichever way round, and tells what they brought", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Mine", null);
     const mine = await t.versions();
     const rev = "0l0000000.0000.friend";
@@ -126,25 +134,25 @@ describe("the store", () => {
   });
 
   it("knows a record by its kind and its id", async () => {
-    const t = await tab();
+    const t = tab();
     await t.act([edit("Yard", null, "same"), { kind: "member", id: "same", data: { name: "Tamsin" }, baseRev: null }]);
-    expect((await (await tab()).versions()).map((r) => r.kind).sort()).toEqual(["member", "place"]);
+    expect((await tab().versions()).map((r) => r.kind).sort()).toEqual(["member", "place"]);
   });
 
   it("clears everything and puts it back as it was", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Yard", null);
     const before = await t.versions();
     const taken = await t.empty();
     expect(await t.versions()).toEqual([]);
-    expect(await (await tab()).names()).toEqual([]);
+    expect(await tab().names()).toEqual([]);
     await t.refill(taken.ok ? taken.value : new Map());
     expect(await t.versions()).toEqual(before);
-    expect(await (await tab()).names()).toEqual(["Yard"]);
+    expect(await tab().names()).toEqual(["Yard"]);
   });
 
   it("writes as the member of the settings", async () => {
-    const t = await tab();
+    const t = tab();
     const settings: Settings = {
       memberId: "member-ines",
       placeId: "",
@@ -162,18 +170,18 @@ describe("the store", () => {
 
 describe("an act", () => {
   it("is refused whole when one of its edits would not read again, and names the field", async () => {
-    const t = await tab();
+    const t = tab();
     const done = await t.act([
       edit("Yard", null),
       { kind: "place", id: "place-2", data: place("n".repeat(121)), baseRev: null },
     ]);
     expect(done).toMatchObject({ ok: false, error: { code: "recordRefused", kind: "place", path: "name" } });
     expect(await t.names()).toEqual([]);
-    expect(await (await tab()).names()).toEqual([]);
+    expect(await tab().names()).toEqual([]);
   });
 
   it("is stored whole or not at all when the disk is full, and the tab shows nothing of it either", async () => {
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
     let puts = 0;
     const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
@@ -189,13 +197,13 @@ describe("an act", () => {
     expect(await t.act([edit("Denied", revs["place-1"]!)])).toEqual({ ok: false, error: { code: "storageBlocked" } });
     put.mockRestore();
     expect(await t.names()).toEqual(["Yard"]);
-    expect(await (await tab()).names()).toEqual(["Yard"]);
+    expect(await tab().names()).toEqual(["Yard"]);
     await save(t, "Renamed", revs["place-1"]!);
-    expect(await (await tab()).names()).toEqual(["Renamed"]);
+    expect(await tab().names()).toEqual(["Renamed"]);
   });
 
   it("leaves nothing behind when the browser dies between its pages: they are one transaction", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Yard", null);
     const real = Object.getOwnPropertyDescriptor(IDBObjectStore.prototype, "put")!.value as IDBObjectStore["put"];
     const many = Array.from({ length: 40 }, (_, i) => edit(`Place ${i}`, null, `place-${i + 10}`));
@@ -206,83 +214,82 @@ describe("an act", () => {
     });
     expect((await t.act(many)).ok).toBe(false);
     put.mockRestore();
-    expect(await (await tab()).names()).toEqual(["Yard"]);
+    expect(await tab().names()).toEqual(["Yard"]);
   });
 });
 
 describe("what does not read", () => {
   it("is set aside and kept through later writes; the rest loads", async () => {
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
-    const drawer = await pagesOf(t);
+    const drawer = await pages();
     const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
     const raw = JSON.parse(page.text) as { records: unknown[] };
     const bad = { id: "place-1", kind: "place", rev: "not a clock", author: "x", seen: {}, data: {} };
     await drawer.write(
       new Map([[name, { ...page, text: JSON.stringify({ ...raw, records: [...raw.records, bad] }) }]]),
     );
-    const second = await tab();
+    const second = tab();
     expect(await second.names()).toEqual(["Yard"]);
-    const aside = async (x: Tab) => (await x.openStore()).unread().map((u) => [u.key, u.reason]);
+    const aside = async (x: Tab) => (await x.open()).unread().map((u) => [u.key, u.reason]);
     expect(await aside(second)).toEqual([["place/place-1", "rev: is not a clock reading up to the year 2200"]]);
     await save(second, "Renamed", revs["place-1"]!);
-    const third = await tab();
+    const third = tab();
     expect([await third.names(), (await aside(third)).length]).toEqual([["Renamed"], 1]);
   });
 
   it("is looked at again, record by record, when a page's text was changed outside the app", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Yard", null);
-    const drawer = await pagesOf(t);
+    const drawer = await pages();
     const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
     const text = page.text.replace('"latitudeDeg":45', '"latitudeDeg":450');
     await drawer.write(new Map([[name, { ...page, text }]]));
-    const store = await (await tab()).openStore();
+    const store = await tab().open();
     expect(store.unread().map((u) => u.reason)).toEqual([
       "data.latitudeDeg: Latitude must be less than or equal to 90",
     ]);
   });
 
   it("never supersedes the last good version: that one counts, and the bad one is listed", async () => {
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
     await save(t, "Back yard", revs["place-1"]!);
-    const drawer = await pagesOf(t);
+    const drawer = await pages();
     const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
     const from = page.text.indexOf('"Back yard"');
     const text = page.text.slice(0, from) + page.text.slice(from).replace('"latitudeDeg":45', '"latitudeDeg":450');
     await drawer.write(new Map([[name, { ...page, text }]]));
-    const second = await tab();
+    const second = tab();
     expect(await second.names()).toEqual(["Yard"]);
-    expect((await second.openStore()).unread().map((u) => u.key)).toEqual(["place/place-1"]);
+    expect((await second.open()).unread().map((u) => u.key)).toEqual(["place/place-1"]);
     await save(second, "Front yard", (await second.heads("place-1"))![0].rev);
-    const third = await tab();
-    expect([await third.names(), (await third.openStore()).unread().length]).toEqual([["Front yard"], 1]);
+    const third = tab();
+    expect([await third.names(), (await third.open()).unread().length]).toEqual([["Front yard"], 1]);
   });
 
   it("is read record by record where a page is torn, and the page itself is kept", async () => {
-    const t = await tab();
+    const t = tab();
     // Two records of one page: the search is over ids, since the page goes by their sum.
-    const { pageOf } = await import("./pages");
     const second = Array.from({ length: 5000 }, (_, i) => `place-${i + 2}`).find((id) => pageOf(`place/${id}`) === pageOf("place/place-1"))!; // prettier-ignore
     await save(t, 'Yard "quoted" {', null);
     await save(t, "Field", null, second);
-    const drawer = await pagesOf(t);
+    const drawer = await pages();
     const name = pageOf("place/place-1");
     const page = (await drawer.read(name)) as { text: string };
     await drawer.write(new Map([[name, { ...page, text: page.text.slice(0, page.text.indexOf('"Field"')) }]]));
-    const reopened = await tab();
+    const reopened = tab();
     expect(await reopened.names()).toEqual(['Yard "quoted" {']);
-    expect((await reopened.openStore()).unread().map((u) => [u.key, u.reason])).toEqual([[name, "not a whole page of records"]]); // prettier-ignore
+    expect((await reopened.open()).unread().map((u) => [u.key, u.reason])).toEqual([[name, "not a whole page of records"]]); // prettier-ignore
   });
 
   it("may be a page of a later version: it is left alone, and writing to it is refused", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Yard", null);
-    const drawer = await pagesOf(t);
+    const drawer = await pages();
     const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, object];
     await drawer.write(new Map([[name, { ...page, layout: 3 }]]));
-    const second = await tab();
+    const second = tab();
     expect(await second.act([edit("Over it", null)])).toEqual({ ok: false, error: { code: "storageNewer" } });
     expect(await drawer.read(name)).toMatchObject({ layout: 3 });
   });
@@ -290,25 +297,25 @@ describe("what does not read", () => {
 
 describe("a database that goes wrong while the tab is open", () => {
   it("is written anew from what the tab holds when the browser cleared it", async () => {
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
-    await (await pagesOf(t)).clear(); // what a person does in the browser's own settings
+    await (await pages()).clear(); // what a person does in the browser's own settings
     await save(t, "Field", null, "place-2");
     await save(t, "Renamed", revs["place-1"]!);
-    expect(await (await tab()).names()).toEqual(["Field", "Renamed"]);
+    expect(await tab().names()).toEqual(["Field", "Renamed"]);
   });
 
   it("stays empty when it was this app that deleted everything", async () => {
-    const [one, other] = [await tab(), await tab()];
+    const [one, other] = [tab(), tab()];
     await save(one, "Yard", null);
-    await other.openStore();
+    await other.open();
     await one.empty();
     await save(other, "Field", null, "place-2");
-    expect(await (await tab()).names()).toEqual(["Field"]);
+    expect(await tab().names()).toEqual(["Field"]);
   });
 
   it("is a refusal, not an error, when it does not answer", async () => {
-    const t = await tab();
+    const t = tab();
     await save(t, "Yard", null);
     vi.spyOn(IDBDatabase.prototype, "transaction").mockImplementation(() => {
       throw new DOMException("closed", "UnknownError");
@@ -317,13 +324,12 @@ describe("a database that goes wrong while the tab is open", () => {
     vi.restoreAllMocks();
     expect(await t.names()).toEqual(["Yard"]);
     await save(t, "Field", null, "place-2");
-    expect(await (await tab()).names()).toEqual(["Field", "Yard"]);
+    expect(await tab().names()).toEqual(["Field", "Yard"]);
   });
 
   it("is worked without, in memory, when it never answers at all", async () => {
     vi.spyOn(indexedDB, "open").mockImplementation(() => ({}) as IDBOpenDBRequest);
     vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
-    const { openDrawer } = await import("./driver");
     const opening = openDrawer("never-answers", "pages");
     await vi.advanceTimersByTimeAsync(5000);
     expect((await opening).isLasting).toBe(false);
@@ -337,35 +343,35 @@ describe("the clock of this machine", () => {
 
   it("may stand in 1969: what is saved then is there and moves forward", async () => {
     at(Date.UTC(1969, 6, 20));
-    const t = await tab();
+    const t = tab();
     const { revs } = await save(t, "Yard", null);
     const again = await save(t, "Back yard", revs["place-1"]!);
     expect(again.revs["place-1"]! > revs["place-1"]!).toBe(true);
-    expect(await (await tab()).names()).toEqual(["Back yard"]);
+    expect(await tab().names()).toEqual(["Back yard"]);
     const heads = (await t.heads("place-1"))!;
     await t.act([{ kind: "place", id: "place-1", data: {}, baseRev: heads[0].rev, isDeleted: true }]);
-    const third = await tab();
-    expect([await third.names(), (await third.openStore()).unread()]).toEqual([[], []]);
+    const third = tab();
+    expect([await third.names(), (await third.open()).unread()]).toEqual([[], []]);
   });
 
   it("is refused in the year 9999, by name, and nothing is half kept", async () => {
     at(Date.UTC(9999, 0, 1));
-    const t = await tab();
+    const t = tab();
     expect(await t.act([edit("Yard", null)])).toEqual({ ok: false, error: { code: "clockOutOfRange" } });
     expect(await t.names()).toEqual([]);
-    expect(await (await tab()).names()).toEqual([]);
+    expect(await tab().names()).toEqual([]);
   });
 });
 
 describe("data of the version before (stored by the app of 25 November 2026, as it lay in the browser)", () => {
   const old = () => localforage.createInstance({ name: "zenithar", storeName: "records" });
   beforeEach(async () => {
-    await (await pagesOf(await tab())).clear();
+    await (await pages()).clear();
     for (const [key, value] of Object.entries(layout1)) await old().setItem(key, value);
   });
 
   it("is read whole: records, copies written at once, tombstones, and what did not read then", async () => {
-    const t = await tab();
+    const t = tab();
     expect(await t.names()).toEqual(["Front yard"]);
     expect((await t.heads("place-1"))!.map((h) => (h.data as Place).name)).toEqual(["Front yard", "Back yard"]);
     expect((await t.heads("place-2"))![0].deletedAt).toBe(1795201200000);
@@ -375,19 +381,19 @@ describe("data of the version before (stored by the app of 25 November 2026, as 
         .filter((rev) => !rev.startsWith("0mfz5x000"))
         .sort(),
     );
-    expect((await t.openStore()).unread().map((u) => u.key)).toEqual(["place/place-9"]);
+    expect((await t.open()).unread().map((u) => u.key)).toEqual(["place/place-9"]);
   });
 
   it("gets what later versions ask for: the settings' wish, which was absent until somebody changed it", async () => {
-    const settings = (await (await tab()).openStore()).heads("settings/settings")![0];
+    const settings = (await tab().open()).heads("settings/settings")![0];
     expect(settings).toMatchObject({ v: 4, data: { memberId: "member-1", wishHours: 2 } });
     expect(settings.rev).toBe(layout1.settings.heads[0]!.rev);
   });
 
   it("is taken over once, and then lies in the new layout only", async () => {
-    await (await tab()).openStore();
+    await tab().open();
     expect(await old().length()).toBe(0);
-    expect(await (await tab()).names()).toEqual(["Front yard"]);
+    expect(await tab().names()).toEqual(["Front yard"]);
   });
 });
 
@@ -396,7 +402,6 @@ describe("a browser without storage", () => {
     vi.spyOn(indexedDB, "open").mockImplementation(() => {
       throw new DOMException("denied", "SecurityError");
     });
-    const { openDrawer } = await import("./driver");
     const drawer = await openDrawer("a-database-never-opened", "pages");
     expect(drawer.isLasting).toBe(false);
     const value = { list: [] as number[] };
@@ -408,19 +413,23 @@ describe("a browser without storage", () => {
   });
 });
 
-describe("the session", () => {
-  it("takes another name on the clock every time, and keeps the demo's data apart from one's own", async () => {
-    const { session } = await tab();
-    const other = await tab(); // the same browser, or a copy of its profile
-    expect(other.session.sessionNode()).not.toBe(session.sessionNode());
-    expect(other.session.browserId()).toBe(session.browserId());
-    expect(session.databaseName()).toBe("zenithar");
+describe("a browser", () => {
+  it("has one name, whoever asks, and keeps the demo's data apart from one's own", async () => {
+    const name = () => browserIdOf(browserCupboard(false), browserIds)();
+    expect(name()).toBe(name());
     document.documentElement.dataset["now"] = String(Date.UTC(2026, 11, 5, 16, 40));
-    expect([session.databaseName(), session.isDemo(), session.now()]).toEqual([
-      "zenithar-demo",
-      true,
-      Date.UTC(2026, 11, 5, 16, 40),
-    ]);
+    const clock = browserClock(document.documentElement);
+    expect([clock.isDemo, clock.now()]).toEqual([true, Date.UTC(2026, 11, 5, 16, 40)]);
     delete document.documentElement.dataset["now"];
+    expect(browserClock(document.documentElement).isDemo).toBe(false);
+    await save(tab(true), "Of the demo", null);
+    expect([await tab(true).names(), await tab().names()]).toEqual([["Of the demo"], []]);
+  });
+
+  it("takes another name on the clock with every page, so that no two write as one (also in a copy of its profile)", async () => {
+    const { revs } = await save(tab(), "Yard", null);
+    const other = await save(tab(), "Field", null, "place-2");
+    const nodeOf = (rev: string | undefined) => rev!.split(".")[2];
+    expect(nodeOf(other.revs["place-2"])).not.toBe(nodeOf(revs["place-1"]));
   });
 });

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { rememberingLast } from "./sky";
+import { rememberingLast } from "./client";
+import { createSkyClient } from "./sky";
 
 /** A worker that never answers and can be made to fail. */
 class DeafWorker extends EventTarget {
@@ -16,13 +17,12 @@ afterEach(() => vi.unstubAllGlobals());
 
 it("a sky worker that does not load refuses every question asked of it, and the next question starts another", async () => {
   vi.stubGlobal("Worker", DeafWorker);
-  vi.resetModules();
-  const { skyWorker } = await import("./sky");
-  const questions = [skyWorker().search("m81", 5), skyWorker().entry("M 81")];
+  const sky = createSkyClient();
+  const questions = [sky.search("m81", 5), sky.entry("M 81")];
   const settled = Promise.allSettled(questions);
   DeafWorker.all[0]!.dispatchEvent(Object.assign(new Event("error"), { message: "404" }));
   expect((await settled).map((s) => (s.status === "rejected" ? (s.reason as Error).message : "answered"))).toEqual(["404", "404"]); // prettier-ignore
-  void skyWorker();
+  void sky.entry("M 82");
   expect(DeafWorker.all).toHaveLength(2);
 });
 

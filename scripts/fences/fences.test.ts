@@ -23,13 +23,13 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
   },
   ...["workers", "storage", "server", "services", "offline"].map((edge) => ({
     file: `app/${edge}/probe.ts`,
-    refused: ['import "~/desk/log";', 'void import("~/desk/log");', 'import "~/screens/log/load";', 'import "~/core/sky/frames";', 'import "../desk/log";'],
+    refused: ['import "~/desk/log";', 'void import("~/desk/log/log");', 'import "~/screens/log/load";', 'import "~/core/sky/frames";', 'import "../desk/log";'],
     fine: ['import "~/core/sky";', 'import "./other";', 'import "~/data/towns.tsv?url";'],
   })),
   {
     file: "app/desk/probe.ts",
-    refused: ['import "~/components/clock";', 'import "~/screens/log/load";', 'import "react";', 'import "~/core/sky/frames";', 'void import("~/components/clock");', 'import "~/offline/register";'],
-    fine: ['import "~/core/sky";', 'import "~/storage/store";', 'import "./log";'],
+    refused: ['import "~/components/clock";', 'import "~/screens/log/load";', 'import "react";', 'import "~/core/sky/frames";', 'void import("~/components/clock");', 'import "~/offline/register";', 'import "~/at-desk";', 'import "~/storage/browser";'],
+    fine: ['import "~/core/sky";', 'import "~/storage/store";', 'import "./log";', 'import "~/desk/records/library";'],
   },
   {
     file: "app/components/words/probe.ts",
@@ -38,8 +38,8 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
   },
   ...SCREENS.map((name) => ({
     file: `app/screens/${name}/probe.tsx`,
-    refused: ['import "../log/load";', 'import "~/screens/log/load";', 'import "localforage";', 'import "~/core/sky/frames";', 'void import("~/screens/log/load");'],
-    fine: ['import "./load";', 'import "~/desk/log";', 'import "~/core/sky";', 'import "~/components/clock";'],
+    refused: ['import "../log/load";', 'import "~/screens/log/load";', 'import "localforage";', 'import "~/core/sky/frames";', 'void import("~/screens/log/load");', 'import "~/storage/drafts";', 'import "~/workers/sky";', 'void import("~/services/ask");', 'import "comlink";'],
+    fine: ['import "./load";', 'import "~/desk/log/log";', 'import "~/core/sky";', 'import "~/components/clock";', 'import "~/at-desk";'],
   })),
 ]; // prettier-ignore
 

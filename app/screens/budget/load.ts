@@ -1,3 +1,4 @@
+import type { Desk } from "~/desk/desk";
 import { starAt, starsWithin, surfaceBrightness, type CatalogEntry, type SkyData } from "~/core/catalog";
 import { pictureJudge, type Channel } from "~/core/exposure";
 import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
@@ -6,15 +7,15 @@ import { bestRate } from "~/core/night";
 import { hoursOf, nightOffer } from "~/core/plan";
 import { usualRotationDegPerHour } from "~/core/sky";
 import type { NightDate } from "~/core/time";
-import { skyData } from "~/desk/chart-sky";
-import { choiceOf } from "~/desk/choice";
-import { nightOver } from "~/desk/nights";
-import { libraryHere } from "~/desk/open-library";
-import type { Library } from "~/desk/library";
-import { requireContext, type ProjectContext } from "~/desk/project";
-import { pictureKit } from "~/desk/picture";
-import { weatherKept } from "~/desk/weather";
-import { findTarget } from "~/desk/targets";
+import { skyData } from "~/desk/sky/chart-sky";
+import { choiceOf } from "~/desk/sky/choice";
+import { nightOver } from "~/desk/sky/nights";
+import { libraryHere } from "~/desk/records/open-library";
+import type { Library } from "~/desk/records/library";
+import { requireContext, type ProjectContext } from "~/desk/projects/project";
+import { pictureKit } from "~/desk/projects/picture";
+import { weatherKept } from "~/desk/sky/weather";
+import { findTarget } from "~/desk/sky/targets";
 
 /** Magnitudes of the catalogue's stars inside a mosaic. */
 function starsInside(sky: SkyData, layout: MosaicLayout): number[] {
@@ -36,7 +37,7 @@ const BRIGHT_CORE_MAG = 16; // of bright nebulae and galaxies; from memory, MATH
 
 /** Median of the air that forecasts give for the night; null where they say nothing. */
 function nightAir(library: Library, c: ProjectContext, night: NightDate): number | null {
-  const { steps } = nightOver(c.place.data, night, c.moon);
+  const { steps } = nightOver(library.desk, c.place.data, night, c.moon);
   const air = weatherKept(library, c.place, night, hoursOf(steps)).hours.flatMap((h) => h.airC ?? []);
   air.sort((a, b) => a - b);
   return air[air.length >> 1] ?? null;
@@ -56,14 +57,14 @@ function firstHours(
 }
 
 /** What a budget is made from: goals, rig, sky, and what the chosen night offers. */
-export async function loadBudget(request: Request, projectId: string) {
-  const library = await libraryHere();
+export async function loadBudget(desk: Desk, request: Request, projectId: string) {
+  const library = await libraryHere(desk);
   const c = requireContext(library, projectId);
   const { night } = choiceOf(library, new URL(request.url).searchParams);
   const channels = c.filters.map((f) => f.data.channel);
   const [entry, sky] = await Promise.all([
     findTarget(library, c.project.data.targetId).catch(() => null),
-    skyData().catch(() => null),
+    skyData(desk).catch(() => null),
   ]);
   return {
     goal: c.goal,
@@ -79,7 +80,7 @@ export async function loadBudget(request: Request, projectId: string) {
     objectMag: entry ? surfaceBrightness(entry) : null,
     panels: c.panels.length,
     panelNames: c.panels.map((p) => panelName(p.number)),
-    offer: nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, channels, c.own),
+    offer: nightOffer(nightOver(library.desk, c.place.data, night, c.moon), c.layout.centre, channels, c.own),
     /** Exposure of a panel to begin with, by channel that there is a filter for; null where the target is not known. */
     firstHours: entry ? firstHours(library, c, entry) : null,
     entry,

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { BudgetRow, type BudgetDraft } from "./BudgetRow";
 import { Copies } from "~/components/Copies";
@@ -34,7 +35,7 @@ import {
   type PanelHoursFault,
 } from "~/core/plan";
 import { GOAL_FIELDS } from "~/core/records";
-import type { Answer } from "~/desk/answer";
+import type { Answer } from "~/desk/records/answer";
 import type { Route } from "./+types/route";
 import { budgetAction } from "./action";
 import type { BudgetIntent } from "./intents";
@@ -43,9 +44,10 @@ import { loadBudget } from "./load";
 
 const { hoursPerPanel: HOURS, subSec: SUB, protectedMag: STAR } = GOAL_FIELDS;
 
-export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadBudget(request, params.projectId);
+export const clientLoader = ({ context, request, params }: Route.ClientLoaderArgs) =>
+  loadBudget(deskOf(context), request, params.projectId);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => budgetAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => budgetAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Budget · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

@@ -9,8 +9,8 @@ import { Why } from "~/components/ui/Why";
 import { limitingSurfaceMag, type Channel } from "~/core/exposure";
 import { PLAIN_STEP, softenedBy, weightAt } from "~/core/framing";
 import { groupBy } from "~/core/numeric";
-import type { CoverageView } from "~/desk/coverage";
-import type { Coverage, CoverageLayer } from "~/workers/sky";
+import type { CoverageView } from "~/desk/projects/coverage";
+import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
 import { CoveringTable, FieldTable } from "./CoverageTables";
 import { BANDS, drawCoverage, inkOf, scaleOf, type MapLines } from "./draw-coverage";
 

@@ -1,6 +1,6 @@
 import { fixed, percent } from "~/components/numbers";
-import type { CoverageView } from "~/desk/coverage";
-import type { Coverage, CoverageLayer } from "~/workers/sky";
+import type { CoverageView } from "~/desk/projects/coverage";
+import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
 
 /** Do the fields of all fit: sizes, scales, what each covers, and what all have in common. */
 export function FieldTable({

@@ -3,7 +3,7 @@ import { Await } from "react-router";
 import { clockTime, clockTimeBeside, monthWord, shortNight } from "~/components/clock";
 import { fixed } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
-import type { JointRow } from "~/desk/joint";
+import type { JointRow } from "~/desk/plan/joint";
 
 const hoursWord = (h: number) => (h < 0.05 ? "–" : fixed(h, h < 10 ? 1 : 0));
 

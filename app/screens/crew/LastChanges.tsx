@@ -1,7 +1,7 @@
 import { weekdayTime } from "~/components/clock";
 import { RECORD_WORDS } from "~/components/words/field-words";
 import { Section } from "~/components/ui/Panel";
-import type { LastWritten } from "~/desk/last-written";
+import type { LastWritten } from "~/desk/records/last-written";
 
 /** Who wrote what of the project last; what two wrote at once is named. */
 export function LastChanges({

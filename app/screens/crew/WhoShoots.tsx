@@ -11,8 +11,8 @@ import { Why } from "~/components/ui/Why";
 import type { Channel } from "~/core/exposure";
 import { SHARING_WAYS, type SharingRules, type SharingWay } from "~/core/plan";
 import { SHARING_FIELDS } from "~/core/records";
-import type { SharingView } from "~/desk/who-shoots";
-import type { Sharing } from "~/workers/sky";
+import type { SharingView } from "~/desk/projects/who-shoots";
+import type { Sharing } from "~/desk/sky/answers";
 import {
   cellName,
   isSameSharing,

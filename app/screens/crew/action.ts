@@ -1,13 +1,14 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { joinedWords } from "~/components/words/words";
-import { answer, intentOf, type Answer } from "~/desk/answer";
-import { keepHandOver } from "~/desk/hand-over";
-import { notify } from "~/desk/notices";
-import { libraryHere } from "~/desk/open-library";
-import { requireContext } from "~/desk/project";
-import { joinLookedInto } from "~/desk/sharing";
-import { keepHours, keepReference, keepSharing, promiseChannels } from "~/desk/who-shoots";
-import { dropDraft } from "~/storage/drafts";
+import { answer, intentOf, type Answer } from "~/desk/records/answer";
+import { keepHandOver } from "~/desk/projects/hand-over";
+import { notify } from "~/desk/records/notices";
+import { libraryHere } from "~/desk/records/open-library";
+import { requireContext } from "~/desk/projects/project";
+import { joinLookedInto } from "~/desk/records/join";
+import { keepHours, keepReference, keepSharing, promiseChannels } from "~/desk/projects/who-shoots";
+import { theDrafts } from "~/desk/records/kept";
 import type { CrewIntent } from "./intents";
 
 const HOURS_SAID = {
@@ -16,23 +17,29 @@ const HOURS_SAID = {
 } as const;
 
 /** Joins the friend's file that was looked into; keeps what is handed over. */
-export async function crewAction(request: Request) {
+export async function crewAction(desk: Desk, request: Request) {
   const intent = await intentOf<CrewIntent>(request);
-  if (intent.act === "handOver") return answer(await keepHandOver(intent.projectId, intent.terms, intent.rev));
+  if (intent.act === "handOver")
+    return answer(desk, await keepHandOver(desk, intent.projectId, intent.terms, intent.rev));
   if (intent.act === "sharing" || intent.act === "promise" || intent.act === "measure" || intent.act === "hours") {
-    const library = await libraryHere();
+    const library = await libraryHere(desk);
     const c = requireContext(library, intent.projectId);
     if (intent.act === "promise")
-      return answer(await promiseChannels(library, c, intent.channels), `You promise ${intent.channels.join(", ")}.`);
-    if (intent.act === "hours") return answer(await keepHours(c, intent.rev, intent.hours), HOURS_SAID[intent.hours]);
-    if (intent.act === "measure") return answer(await keepReference(c, intent.rev, intent.memberId));
+      return answer(
+        desk,
+        await promiseChannels(library, c, intent.channels),
+        `You promise ${intent.channels.join(", ")}.`,
+      );
+    if (intent.act === "hours")
+      return answer(desk, await keepHours(c, intent.rev, intent.hours), HOURS_SAID[intent.hours]);
+    if (intent.act === "measure") return answer(desk, await keepReference(c, intent.rev, intent.memberId));
     const done = await keepSharing(c, intent.rev, intent.rules);
-    if (done.ok) dropDraft(`sharing ${c.id}`);
-    return answer(done, "Who shoots what is kept.");
+    if (done.ok) desk.at(theDrafts).drop(`sharing ${c.id}`);
+    return answer(desk, done, "Who shoots what is kept.");
   }
-  const { letsAheadIn, chosen } = intent;
-  const joined = await joinLookedInto(await libraryHere(), { owner: "friend", letsAheadIn, chosen });
+  const { handle, letsAheadIn, chosen } = intent;
+  const joined = await joinLookedInto(await libraryHere(desk), handle, { owner: "friend", letsAheadIn, chosen });
   if (joined && !joined.done.ok) return data<Answer>({ refusal: joined.done.error, revs: {} }, { status: 507 });
-  if (joined?.done.ok) notify(joinedWords(joined.fileName, joined.done.value));
+  if (joined?.done.ok) notify(desk, joinedWords(joined.fileName, joined.done.value));
   return data<Answer>({ refusal: null, revs: {} });
 }

@@ -1,5 +1,5 @@
 import { skyToFrame, weightAt, type CoveringFrame, type PlaneBox } from "~/core/framing";
-import type { CoverageLayer } from "~/workers/sky";
+import type { CoverageLayer } from "~/desk/sky/answers";
 
 /** Colours of a theme that the map is drawn in. */
 export interface MapInk {

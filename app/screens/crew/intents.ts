@@ -8,6 +8,8 @@ export type CrewIntent =
   /** To join the friend's file that was looked into. */
   | {
       readonly act: "join";
+      /** By which the file was looked into. */
+      readonly handle: string;
       readonly letsAheadIn: boolean;
       /** Of what it would change here, what was said yes to. */
       readonly chosen: readonly string[];

@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { useState } from "react";
 import { CoverageMap } from "./CoverageMap";
 import { CrewTable } from "./CrewTable";
@@ -17,24 +18,25 @@ import { memberTotals } from "~/core/crew";
 import { panelName } from "~/core/framing";
 import { formatMinutes } from "~/core/notation";
 import { hoursOfAll } from "~/core/plan";
-import { choiceOf } from "~/desk/choice";
-import { coverageOf } from "~/desk/coverage";
-import { handOverOf } from "~/desk/hand-over";
-import { jointRows } from "~/desk/joint";
-import { weightsOf } from "~/desk/equivalence";
-import { lastWritten } from "~/desk/last-written";
-import { libraryHere } from "~/desk/open-library";
-import { hasUnequalKit, meOf, participantsOf } from "~/desk/parts";
-import { requireContext } from "~/desk/project";
-import { changeKey, lookInto, readBundle, writeInvitation, writeProject, type FileView } from "~/desk/sharing";
-import { promisedBy, sharingOf } from "~/desk/who-shoots";
-import { isDemo } from "~/storage/session";
+import { choiceOf } from "~/desk/sky/choice";
+import { coverageOf } from "~/desk/projects/coverage";
+import { handOverOf } from "~/desk/projects/hand-over";
+import { jointRows } from "~/desk/plan/joint";
+import { weightsOf } from "~/desk/projects/equivalence";
+import { lastWritten } from "~/desk/records/last-written";
+import { libraryHere } from "~/desk/records/open-library";
+import { hasUnequalKit, meOf, participantsOf } from "~/desk/records/parts";
+import { requireContext } from "~/desk/projects/project";
+import { changeKey, lookInto, readBundle, type FileView } from "~/desk/records/file-view";
+import { writeInvitation, writeProject } from "~/desk/records/written";
+import { promisedBy, sharingOf } from "~/desk/projects/who-shoots";
 import type { Route } from "./+types/route";
 import { crewAction } from "./action";
 import type { CrewIntent } from "./intents";
 
-export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
-  const library = await libraryHere();
+export async function clientLoader({ context, params, request }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const c = requireContext(library, params.projectId);
   const { today, place } = choiceOf(library, new URL(request.url).searchParams);
   const joint = jointRows(library, c, today, request.signal);
@@ -70,26 +72,27 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
     here: `${c.reference.rig.data.name}, ${c.reference.place.data.name}`,
     participants: participantsOf(library, c.id),
     me: meOf(library),
-    isDemo: isDemo(),
+    isDemo: desk.isDemo,
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => crewAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => crewAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Crew · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function CrewRoute({ loaderData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { projectId, name, totals, members, goals, participants, me } = loaderData;
   const { act, refusal, isBusy } = useAct<CrewIntent>();
   const [view, setView] = useState<FileView | null>(null);
   const invite = async () => {
-    const file = await writeInvitation(projectId, fileStem(name));
+    const file = await writeInvitation(desk, projectId, fileStem(name));
     download(file.name, file.text, "application/json");
   };
   const share = async () => {
-    const file = await writeProject(projectId, fileStem(name));
+    const file = await writeProject(desk, projectId, fileStem(name));
     download(file.name, file.text, "application/json");
   };
   const join = async (how: Omit<Extract<CrewIntent, { readonly act: "join" }>, "act">) => {
@@ -175,7 +178,7 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
             {...(view.bundle.records.some((r) => r.kind === "project" && r.id === projectId)
               ? {}
               : { note: "It is about another project, which it will add." })}
-            onJoin={({ letsAheadIn, chosen }) => void join({ letsAheadIn, chosen })}
+            onJoin={({ letsAheadIn, chosen }) => void join({ handle: view.handle, letsAheadIn, chosen })}
             onLeave={() => setView(null)}
           />
         ) : null}
@@ -198,8 +201,8 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           <p className="text-soft mb-3">A friend&apos;s file. You see what it brings before it is merged.</p>
           <BundleDrop
             words="Import a friend's file"
-            read={readBundle}
-            onBundle={async (bundle, fileName) => setView(await lookInto(await libraryHere(), bundle, fileName))}
+            read={(file: Blob, signal: AbortSignal) => readBundle(desk, file, signal)}
+            onBundle={async (bundle, fileName) => setView(await lookInto(await libraryHere(desk), bundle, fileName))}
           />
           {loaderData.isDemo ? (
             <p className="text-note text-soft mt-3">

@@ -1,3 +1,4 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { starAt, starsWithin } from "~/core/catalog";
 import { opticsOf } from "~/core/framing";
@@ -5,10 +6,9 @@ import { placeSky } from "~/core/night";
 import { nakedEyeLimitMag, type GuideStar } from "~/core/finder";
 import { apparentVector, horizontalAt, positionAngleDeg, separationDeg, sunAltitudeDeg } from "~/core/sky";
 import { MINUTE_MS, utcMs, type UtcMs } from "~/core/time";
-import { now } from "~/storage/session";
-import { loadChoice, withSchool } from "~/desk/choice";
-import { findTarget } from "~/desk/targets";
-import { skyData } from "~/desk/chart-sky";
+import { loadChoice, withSchool } from "~/desk/sky/choice";
+import { findTarget } from "~/desk/sky/targets";
+import { skyData } from "~/desk/sky/chart-sky";
 
 const STEP_MIN = 15;
 const TWILIGHT_DEG = -6; // bright stars show from the end of civil twilight
@@ -16,9 +16,9 @@ const WELL_UP_DEG = 20; // nobody finds anything in the murk
 const FAINTEST_DRAWN = 6.8;
 
 /** What a finder for a target needs: the sky of the night, guide stars, stars to draw, and what the camera will see. Null without a place. */
-export async function loadFinder(request: Request, targetId: string) {
-  const { library, choice } = await loadChoice(request);
-  const [entry, stars] = await Promise.all([findTarget(library, targetId), skyData()]);
+export async function loadFinder(desk: Desk, request: Request, targetId: string) {
+  const { library, choice } = await loadChoice(desk, request);
+  const [entry, stars] = await Promise.all([findTarget(library, targetId), skyData(desk)]);
   if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
   if (!choice.place) return { entry, view: null };
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
@@ -40,8 +40,8 @@ export async function loadFinder(request: Request, targetId: string) {
     times.find((ms) => altitudeAt(ms) >= WELL_UP_DEG) ??
     times.reduce<UtcMs | null>((best, ms) => (best === null || altitudeAt(ms) > altitudeAt(best) ? ms : best), null);
   const [first, last] = [times[0], times.at(-1)];
-  const isNow = first !== undefined && last !== undefined && now() >= first && now() <= last;
-  if (isNow) times.push(now());
+  const isNow = first !== undefined && last !== undefined && desk.now() >= first && desk.now() <= last;
+  if (isNow) times.push(desk.now());
   const optics = choice.rig ? opticsOf(choice.rig.data) : null;
   const here = entry.at;
   const { stars: table } = stars.stars;
@@ -73,7 +73,7 @@ export async function loadFinder(request: Request, targetId: string) {
         .filter((s) => s.magnitude <= FAINTEST_DRAWN)
         .map((s) => ({ magnitude: s.magnitude, vector: apparentVector(sky, s.at) })),
       times: times.sort((a, b) => a - b),
-      startMs: isNow && altitudeAt(now()) >= WELL_UP_DEG ? now() : whenUp,
+      startMs: isNow && altitudeAt(desk.now()) >= WELL_UP_DEG ? desk.now() : whenUp,
       isNow,
       eyeLimitMag: nakedEyeLimitMag(place.skyMagPerArcsec2),
       optics,

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -13,10 +14,11 @@ import { chartFrame, chartPoint, chartSkyline, finderPath, type ChartTurn } from
 import { horizontalAt, type Vec3 } from "~/core/sky";
 import { utcMs } from "~/core/time";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { loadFinder } from "./load";
 
-export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadFinder(request, params.targetId);
+export const clientLoader = ({ context, request, params }: Route.ClientLoaderArgs) =>
+  loadFinder(deskOf(context), request, params.targetId);
 clientLoader.hydrate = true as const;
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `Finder for ${params.targetId} · Zenithar` }];
 

@@ -1,3 +1,5 @@
+import type { Desk } from "~/desk/desk";
+import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { CropPanel } from "./CropPanel";
 import { ComparePanel } from "./ComparePanel";
@@ -32,8 +34,6 @@ import {
 import { panelLabel, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { wrap360 } from "~/core/units";
-import { readHeaderInWorker, readImageInWorker } from "~/workers/files";
-import { placeInWorker } from "~/workers/frame";
 import type { FrameView } from "./load";
 import type { useOutlines } from "./use-outlines";
 
@@ -60,6 +60,7 @@ interface Props {
 
 /** Everything beside the chart of a frame, one leaf for each kind of work. */
 export function FrameLeaves(props: Props) {
+  const desk = useDesk();
   const {
     view,
     frame,
@@ -86,13 +87,13 @@ export function FrameLeaves(props: Props) {
     hardMag: number | null,
     signal: AbortSignal,
     onProgress: (share: number) => void,
-  ) => placeInWorker({ ...placementTask(props), hardMag }, limits, signal, onProgress);
+  ) => desk.workers.frame.place({ ...placementTask(props), hardMag }, limits, signal, onProgress);
   const takePlacement = ({ placement, overlap }: PlacementFound) => {
     const { centre, positionAngleDeg } = movedFrame(layout, placement);
     change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });
   };
   const readHeader = async (file: File, signal: AbortSignal) => {
-    const header = await readHeaderInWorker(file, signal);
+    const header = await desk.workers.files.header(file, signal);
     return header.ok ? header : err(fileFaultWords(header.error.code));
   };
   const addPanel = () => {
@@ -235,7 +236,14 @@ export function FrameLeaves(props: Props) {
       key: "picture",
       word: "Picture",
       isKept: true,
-      content: <UnderlayPanel underlay={underlay} layout={layout} readFits={readFitsImage} onUnderlay={onUnderlay} />,
+      content: (
+        <UnderlayPanel
+          underlay={underlay}
+          layout={layout}
+          readFits={(...of) => readFitsImage(desk, ...of)}
+          onUnderlay={onUnderlay}
+        />
+      ),
     },
     {
       key: "compare",
@@ -265,8 +273,8 @@ export function FrameLeaves(props: Props) {
 }
 
 /** A solved FITS image as an underlay, in words why it is none, or null for a file of another kind. */
-async function readFitsImage(file: File, signal: AbortSignal, onProgress: (share: number) => void) {
-  const read = await readImageInWorker(file, signal, onProgress);
+async function readFitsImage(desk: Desk, file: File, signal: AbortSignal, onProgress: (share: number) => void) {
+  const read = await desk.workers.files.image(file, signal, onProgress);
   if (!read.ok) {
     const { error } = read;
     if (error.code === "notFits") return null;

@@ -1,3 +1,4 @@
+import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { FilePick } from "~/components/forms/FilePick";
 import {
@@ -16,7 +17,6 @@ import { download, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Refusal } from "~/components/ui/Panel";
-import { readPanelsInWorker } from "~/workers/files";
 import { useSay } from "~/components/ui/Toasts";
 
 const LARGEST_BYTES = 1_000_000;
@@ -66,6 +66,7 @@ export function PanelFiles({
   /** Takes the panels into the frame; what comes back is why it cannot. */
   readonly onRows: (rows: readonly PanelRow[]) => PanelListFault | null;
 }) {
+  const desk = useDesk();
   const say = useSay();
   const [fault, setFault] = useState<PanelListFault | null>(null);
   const [asked, setAsked] = useState<OpenedPanelList["asked"]>(null);
@@ -101,7 +102,7 @@ export function PanelFiles({
     setAsked(null);
     if (file.size > LARGEST_BYTES)
       return setFault({ code: "listTooLong", found: `${Math.round(file.size / 1e6)} MB`, line: 0 });
-    const opened = await readPanelsInWorker(file, signal);
+    const opened = await desk.workers.files.panels(file, signal);
     take(opened.rows);
     setAsked(opened.asked);
   };

@@ -10,7 +10,7 @@ import { wrap360 } from "~/core/units";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import { Why } from "~/components/ui/Why";
-import type { PictureFault } from "~/workers/files";
+import type { PictureFault } from "~/desk/log/files";
 
 /** Why a header gives no frame. */
 export function frameFaultWords(f: WcsFault | PictureFault): string {

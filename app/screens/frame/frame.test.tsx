@@ -24,6 +24,8 @@ import { ComparePanel } from "./ComparePanel";
 import { CoverPanel } from "./CoverPanel";
 import { FrameChoice } from "./FrameChoice";
 import { InHere } from "./InHere";
+import { DeskContext } from "~/at-desk";
+import { testDesk } from "~/desk/desk.test-data";
 import { PanelFiles } from "./PanelFiles";
 import { PanelTable } from "./PanelTable";
 import { RepeatPanel } from "./RepeatPanel";
@@ -71,16 +73,18 @@ describe("panel files", () => {
   const show = () =>
     render(
       <Toasts onUndo={() => undefined}>
-        <PanelFiles
-          panels={panels}
-          layout={layout}
-          frame={frame}
-          optics={optics}
-          sensor={testRig.sensor}
-          title="Loop"
-          onPicture={() => undefined}
-          onRows={onRows}
-        />
+        <DeskContext value={testDesk()}>
+          <PanelFiles
+            panels={panels}
+            layout={layout}
+            frame={frame}
+            optics={optics}
+            sensor={testRig.sensor}
+            title="Loop"
+            onPicture={() => undefined}
+            onRows={onRows}
+          />
+        </DeskContext>
       </Toasts>,
     );
   beforeEach(() => onRows.mockClear());

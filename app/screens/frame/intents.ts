@@ -1,5 +1,5 @@
 import type { FrameData } from "~/core/plan";
-import type { MovedFrame } from "~/desk/projects";
+import type { MovedFrame } from "~/desk/projects/projects";
 import type { KeepFault } from "~/core/records";
 
 /** What a frame's page asks to be kept. A picture under the chart goes as a form, since it is a file. */

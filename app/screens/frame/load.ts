@@ -1,17 +1,18 @@
-import { filtersOf } from "~/desk/reference";
+import type { Desk } from "~/desk/desk";
+import { filtersOf } from "~/desk/projects/reference";
 import type { Rig } from "~/core/exposure";
 import { nightOffer } from "~/core/plan";
-import type { Entity, Library } from "~/desk/library";
-import { choiceOf } from "~/desk/choice";
-import { nightOver } from "~/desk/nights";
-import { libraryHere } from "~/desk/open-library";
-import { requireContext, type ProjectContext } from "~/desk/project";
-import { findTarget } from "~/desk/targets";
-import { pictureOf } from "~/storage/pictures";
+import type { Entity, Library } from "~/desk/records/library";
+import { choiceOf } from "~/desk/sky/choice";
+import { nightOver } from "~/desk/sky/nights";
+import { libraryHere } from "~/desk/records/open-library";
+import { requireContext, type ProjectContext } from "~/desk/projects/project";
+import { findTarget } from "~/desk/sky/targets";
+import { thePictures } from "~/desk/projects/pictures";
 
 /** A project's frames, the one looked at, and what it is compared with. */
-export async function loadFrame(request: Request, projectId: string) {
-  const library = await libraryHere();
+export async function loadFrame(desk: Desk, request: Request, projectId: string) {
+  const library = await libraryHere(desk);
   const params = new URL(request.url).searchParams;
   const c = requireContext(library, projectId);
   const frame = c.frames.find((f) => f.id === params.get("frame")) ?? c.frame;
@@ -19,13 +20,13 @@ export async function loadFrame(request: Request, projectId: string) {
   const goals = c.goal.data.channels;
   const first = goals[0];
   const offer = first
-    ? nightOffer(nightOver(c.place.data, night, c.moon), c.layout.centre, [first.channel], c.own).channels[
+    ? nightOffer(nightOver(desk, c.place.data, night, c.moon), c.layout.centre, [first.channel], c.own).channels[
         first.channel
       ]
     : undefined;
   return {
     frame,
-    picture: await pictureOf(frame.id),
+    picture: await desk.at(thePictures).of(frame.id),
     frames: c.frames.map((f, i) => ({ id: f.id, title: f.data.title?.trim() ?? "", number: i + 1 })),
     shotFrameId: c.frame.id,
     stock: c.stock,

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
@@ -13,7 +14,7 @@ import { frameToSky, mosaicExtent, type Crop, type MosaicLayout, type Optics } f
 import { frameChange, layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
 import { wrap360 } from "~/core/units";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { FrameLeaves } from "./FrameLeaves";
 import { frameAction } from "./action";
 import type { FrameAnswer, FrameIntent } from "./intents";
@@ -28,9 +29,10 @@ import { useUnderlay } from "./use-underlay";
 
 const SEAM_LIMIT = 8.5;
 
-export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadFrame(request, params.projectId);
+export const clientLoader = ({ context, request, params }: Route.ClientLoaderArgs) =>
+  loadFrame(deskOf(context), request, params.projectId);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => frameAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => frameAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Frame · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

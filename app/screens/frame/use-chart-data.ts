@@ -1,11 +1,11 @@
+import { useDesk } from "~/at-desk";
 import type { SkyData } from "~/core/catalog";
 import { useCallback, useEffect, useState } from "react";
 import type { NamedStar } from "./SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
 import { starName } from "~/components/sky-chart/layers";
 import { starAt, starsWithin, type CatalogEntry } from "~/core/catalog";
-import { skyWorker } from "~/workers/sky";
-import { skyData } from "~/desk/chart-sky";
+import { skyData } from "~/desk/sky/chart-sky";
 
 const ASK_AFTER_MS = 80; // while the chart is dragged, only where it rests is asked for
 const MOST_OBJECTS = 400;
@@ -18,36 +18,35 @@ export function useChartData(gaze: Gaze): {
   readonly fault: string;
   readonly again: () => void;
 } {
+  const desk = useDesk();
   const [sky, setSky] = useState<SkyData | null>(null);
   const [objects, setObjects] = useState<readonly CatalogEntry[]>([]);
   const [fault, setFault] = useState("");
   const [turn, setTurn] = useState(0);
   useEffect(() => {
     let isCurrent = true;
-    skyData().then(
+    skyData(desk).then(
       (s) => isCurrent && setSky(s),
       (error: unknown) => isCurrent && setFault(`The stars could not be loaded: ${messageOf(error)}.`),
     );
     return () => {
       isCurrent = false;
     };
-  }, [turn]);
+  }, [desk, turn]);
   useEffect(() => {
     let isCurrent = true;
     const { raDeg, decDeg } = gaze.centre;
     const ask = () =>
-      void skyWorker()
-        .within({ raDeg, decDeg, radiusDeg: gazeRadiusDeg(gaze), limit: MOST_OBJECTS })
-        .then(
-          (found) => isCurrent && setObjects(found),
-          (error: unknown) => isCurrent && setFault(`The catalogue could not be loaded: ${messageOf(error)}.`),
-        );
+      void desk.workers.sky.within({ raDeg, decDeg, radiusDeg: gazeRadiusDeg(gaze), limit: MOST_OBJECTS }).then(
+        (found) => isCurrent && setObjects(found),
+        (error: unknown) => isCurrent && setFault(`The catalogue could not be loaded: ${messageOf(error)}.`),
+      );
     const timer = setTimeout(ask, ASK_AFTER_MS);
     return () => {
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [gaze, turn]);
+  }, [desk, gaze, turn]);
   const again = useCallback(() => {
     setFault("");
     setTurn((t) => t + 1);

@@ -1,11 +1,13 @@
+import { useDesk } from "~/at-desk";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
 import { useHistory } from "~/components/use-history";
 import type { FrameData } from "~/core/plan";
 import { decodeData } from "~/core/records";
-import type { Entity } from "~/desk/library";
-import { putDown, takeUp } from "~/desk/pending";
-import { draftOf, dropDraft, putDraft } from "~/storage/drafts";
+import type { Desk } from "~/desk/desk";
+import type { Entity } from "~/desk/records/library";
+import { putDown, takeUp } from "~/desk/records/pending";
+import { theDrafts } from "~/desk/records/kept";
 import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
@@ -14,8 +16,8 @@ const SAVE_AFTER_MS = 500;
 const heldName = (id: string) => `moved frame ${id}`;
 
 /** The change of a frame that waited when the page was left; null without one. */
-function heldOf(id: string): FrameData | null {
-  const data = draftOf(heldName(id));
+function heldOf(desk: Desk, id: string): FrameData | null {
+  const data = desk.at(theDrafts).get(heldName(id));
   return data !== null && decodeData("frame", data).ok ? (data as FrameData) : null;
 }
 
@@ -25,6 +27,7 @@ function heldOf(id: string): FrameData | null {
  * what becomes of them; it is written down all the same.
  */
 export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (next: FrameData) => boolean) {
+  const desk = useDesk();
   const fetcherKey = `frame-${kept.id}`;
   const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
   const submit = useSubmit();
@@ -35,17 +38,17 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (ne
       const edit = { kind: "frame", id: kept.id, data, baseRev: base.current } as const;
       if (asks(data)) {
         unsaved.current = null;
-        takeUp(edit);
-        putDraft(heldName(kept.id), data);
+        takeUp(desk, edit);
+        desk.at(theDrafts).put(heldName(kept.id), data);
       } else {
         unsaved.current = data;
-        dropDraft(heldName(kept.id));
-        putDown(edit);
+        desk.at(theDrafts).drop(heldName(kept.id));
+        putDown(desk, edit);
       }
     },
-    [kept.id, asks],
+    [desk, kept.id, asks],
   );
-  const [first] = useState(() => heldOf(kept.id) ?? kept.data);
+  const [first] = useState(() => heldOf(desk, kept.id) ?? kept.data);
   const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(first, write);
   const isHeld = useMemo(() => asks(frame), [asks, frame]);
 
@@ -96,7 +99,7 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (ne
   );
   /** Gives up what waits. */
   const putBack = () => {
-    dropDraft(heldName(kept.id));
+    desk.at(theDrafts).drop(heldName(kept.id));
     put(kept.data);
   };
   const status = isHeld ? "Not kept yet." : state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";

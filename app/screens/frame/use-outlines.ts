@@ -1,3 +1,4 @@
+import { useDesk } from "~/at-desk";
 import { useMemo, useState } from "react";
 import type { WantedOutline } from "./CoverPanel";
 import { entryTitle } from "~/components/words/target-words";
@@ -15,8 +16,6 @@ import {
 import type { FrameData } from "~/core/plan";
 import { offsetBy, separationDeg, type Equatorial } from "~/core/sky";
 import { degToRad, radToDeg, wrap360 } from "~/core/units";
-import { coverInWorker } from "~/workers/frame";
-import { skyWorker } from "~/workers/sky";
 
 type Corner = readonly [raDeg: number, decDeg: number];
 
@@ -47,6 +46,7 @@ export function useOutlines(at: {
   readonly target: CatalogEntry | null;
   readonly change: (part: Partial<FrameData>) => void;
 }) {
+  const desk = useDesk();
   const { frame, layout, panels, objects, target, change } = at;
   const [draft, setDraft] = useState<readonly Corner[] | null>(null);
   const known = useMemo(() => {
@@ -85,7 +85,7 @@ export function useOutlines(at: {
     setDraft(null);
   };
   const cover = (keys: readonly string[], isFixed: boolean) =>
-    coverInWorker(
+    desk.workers.frame.cover(
       { outlines: onPlane(keys, layout), size: layout, fixedTurnDeg: isFixed ? 0 : null },
       new AbortController().signal,
     );
@@ -118,7 +118,7 @@ export function useOutlines(at: {
   };
   /** Puts an object's outline in by its name, wherever it lies; why it cannot, "" when it could. */
   const addByName = async (name: string): Promise<string> => {
-    const [entry] = await skyWorker().search(name.trim(), 1);
+    const [entry] = await desk.workers.sky.search(name.trim(), 1);
     if (!entry) return `Nothing in the catalogue is called “${name.trim()}”.`;
     const title = entryTitle(entry);
     const outlines = frame.outlines ?? [];

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
-import type { KeptPicture } from "~/storage/pictures";
+import type { KeptPicture } from "~/desk/projects/pictures";
 import type { PictureAnswer } from "./intents";
 
 const SAVE_AFTER_MS = 600; // the strength is drawn along a slider

@@ -1,6 +1,6 @@
 import { Outlet, useSearchParams } from "react-router";
 import { TabLinks } from "~/components/TabLinks";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 
 const TABS = [
   { to: "/kit", word: "Places", also: "/kit/places" },

@@ -1,6 +1,6 @@
 import { counted } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
-import type { IntakeReport } from "~/desk/intake";
+import type { IntakeReport } from "~/desk/log/intake";
 import { clockWords, intakeText } from "./intake-words";
 
 /** What came of files, group by group: counted, with what is off, and what was left out. */

@@ -1,7 +1,7 @@
 import { fixed } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/words";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";
-import type { LogRecord } from "~/desk/log";
+import type { LogRecord } from "~/desk/log/log";
 
 /** One entry: what was kept of it, and why not more. */
 export function LogEntry({

@@ -1,6 +1,7 @@
+import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { LogLines } from "./LogLines";
 import { SilentNights } from "./SilentNights";
 import { FileDrop } from "./FileDrop";
@@ -17,7 +18,7 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Empty, Section } from "~/components/ui/Panel";
 import type { BookingAnswer } from "~/core/ledger";
-import { readFilesInWorker, type ReadFile } from "~/workers/files";
+import type { ReadFile } from "~/desk/log/files";
 import { OpenQuestions } from "./OpenQuestions";
 import type { LogAnswer, LogIntent } from "./intents";
 import type { loadLog } from "./load";
@@ -34,6 +35,7 @@ export function LogPage({
   readonly answer: LogAnswer | undefined;
   readonly isAll: boolean;
 }) {
+  const desk = useDesk();
   const { projects, nights, members, names, memberId, night } = loaded;
   const [chosen, setChosen] = useState<string | null>(null);
   const files = useAct<LogIntent, LogAnswer>();
@@ -45,7 +47,7 @@ export function LogPage({
   const [dropped, setDropped] = useState<readonly ReadFile[]>([]);
   const [said, setSaid] = useState<Readonly<Record<string, BookingAnswer>>>({});
   const onFiles = async (list: readonly File[], signal: AbortSignal, onProgress: (done: number) => void) => {
-    const read = await readFilesInWorker(list, signal, onProgress);
+    const read = await desk.workers.files.read(list, signal, onProgress);
     setDropped(read);
     setSaid({});
     await files.act({ act: "book", files: read, shiftHours: 0, isSure: false });

@@ -15,7 +15,7 @@ import { Button } from "~/components/ui/Button";
 import { CULL_WORDS } from "~/components/words/words";
 import { keptHistory, type CullReason, type NightTotal } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
-import type { LogRecord } from "~/desk/log";
+import type { LogRecord } from "~/desk/log/log";
 import { LogEntry } from "./LogEntry";
 
 type Line = NightTotal<LogRecord>;

@@ -3,7 +3,7 @@ import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import type { BookingAnswer } from "~/core/ledger";
-import type { OpenGroup } from "~/desk/intake";
+import type { OpenGroup } from "~/desk/log/intake";
 
 /** Names of what can be chosen, by identifier. */
 export interface ChoiceNames {

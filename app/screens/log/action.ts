@@ -1,39 +1,43 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { isForm } from "~/components/forms/form-data";
 import { counted } from "~/components/numbers";
-import { keep } from "~/desk/acts";
-import { answer, intentOf } from "~/desk/answer";
-import { intake, intakeEdit } from "~/desk/intake";
+import { keep } from "~/desk/records/acts";
+import { answer, intentOf } from "~/desk/records/answer";
+import { intake, intakeEdit } from "~/desk/log/intake";
 import { intakeText } from "./intake-words";
-import { bookByHand, changeKept, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log";
-import { keepNightLook } from "~/desk/night-facts";
+import { bookByHand, changeKept, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log/log";
+import { keepNightLook } from "~/desk/log/night-facts";
 import { shortNight } from "~/components/clock";
 import { readLogLine } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { isNightDate, nightDate } from "~/core/time";
 import { loggable } from "./load";
 import { logLineWords } from "./LogLines";
-import { notify } from "~/desk/notices";
+import { notify } from "~/desk/records/notices";
 import { textOf } from "~/components/forms/form-numbers";
-import { dropDraft } from "~/storage/drafts";
-import { libraryHere } from "~/desk/open-library";
+import { theDrafts } from "~/desk/records/kept";
+import { libraryHere } from "~/desk/records/open-library";
 import type { LogAnswer, LogIntent } from "./intents";
 import { NIGHT_SLACK_MIN, readLogEntry } from "./log-form";
 
-async function bookWritten(form: FormData) {
-  const library = await libraryHere();
+async function bookWritten(desk: Desk, form: FormData) {
+  const library = await libraryHere(desk);
   const entry = readLogEntry(form, logBounds(library, textOf(form, "projectId")));
   if (!entry.ok) return data<LogAnswer>({ refusal: null, faults: entry.error }, { status: 400 });
   const done = await bookByHand(library, entry.value);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error, faults: {} }, { status: 507 });
-  dropDraft(textOf(form, "draft"));
-  notify("Entry added.", done.value.undoId);
+  desk.at(theDrafts).drop(textOf(form, "draft"));
+  notify(desk, "Entry added.", done.value.undoId);
   return data<LogAnswer>({ refusal: null, faults: {}, booked: done.value.undoId });
 }
 
 /** Says what files would come to, or, when somebody is sure, adds them: the whole intake is one act, and stays readable. */
-async function bookFiles({ files, answers = {}, shiftHours, isSure }: Extract<LogIntent, { readonly act: "book" }>) {
-  const library = await libraryHere();
+async function bookFiles(
+  desk: Desk,
+  { files, answers = {}, shiftHours, isSure }: Extract<LogIntent, { readonly act: "book" }>,
+) {
+  const library = await libraryHere(desk);
   const { edits, report } = intake(library, files, answers, shiftHours);
   const told = { ...report, shiftHours, isAdded: isSure };
   if (!isSure || edits.length === 0) return data<LogAnswer>({ refusal: null, report: { ...told, isAdded: false } });
@@ -41,10 +45,11 @@ async function bookFiles({ files, answers = {}, shiftHours, isSure }: Extract<Lo
     ...intakeText(report),
     ...(shiftHours === 0 ? {} : { clockHours: shiftHours }),
   });
-  const done = await keep([...edits, record]);
+  const done = await keep(desk, [...edits, record]);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
   const added = edits.length - report.measured;
   notify(
+    desk,
     added > 0 ? `${counted(added, "exposure")} added.` : `${counted(report.measured, "sub")} measured.`,
     done.value.undoId,
   );
@@ -52,8 +57,8 @@ async function bookFiles({ files, answers = {}, shiftHours, isSure }: Extract<Lo
 }
 
 /** Books entries written a line each: all of them, or none with the line that is wrong. */
-async function bookLines({ projectId, night, text }: Extract<LogIntent, { readonly act: "lines" }>) {
-  const library = await libraryHere();
+async function bookLines(desk: Desk, { projectId, night, text }: Extract<LogIntent, { readonly act: "lines" }>) {
+  const library = await libraryHere(desk);
   const wrong = (lineFault: string) => data<LogAnswer>({ refusal: null, lineFault }, { status: 400 });
   const project = loggable(library, projectId);
   if (!project) return wrong("That project is gone.");
@@ -78,34 +83,36 @@ async function bookLines({ projectId, night, text }: Extract<LogIntent, { readon
     );
   const done = await bookByHand(library, ...entries);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
-  notify(`${counted(entries.length, "entry", "entries")} added.`, done.value.undoId);
+  notify(desk, `${counted(entries.length, "entry", "entries")} added.`, done.value.undoId);
   return data<LogAnswer>({ refusal: null, booked: done.value.undoId });
 }
 
 /** Books what was written or dropped, changes what was kept, deletes entries. */
-export async function logAction(request: Request) {
-  if (isForm(request)) return bookWritten(await request.formData());
+export async function logAction(desk: Desk, request: Request) {
+  if (isForm(request)) return bookWritten(desk, await request.formData());
   const intent = await intentOf<LogIntent>(request);
   switch (intent.act) {
     case "book":
-      return bookFiles(intent);
+      return bookFiles(desk, intent);
     case "lines":
-      return bookLines(intent);
+      return bookLines(desk, intent);
     case "howItWas": {
-      const library = await libraryHere();
+      const library = await libraryHere(desk);
       const place = library.places.find((p) => p.id === intent.placeId);
       if (!place) return data<LogAnswer>({ refusal: null, lineFault: "That place is gone." }, { status: 404 });
       const done = await keepNightLook(library, place, nightDate(intent.night), intent.isClear);
       return answer(
+        desk,
         done,
         `${shortNight(intent.night)} is written down as ${intent.isClear ? "clear" : "lost to cloud"}.`,
       );
     }
     case "change":
-      return answer(await changeKept(intent.record, intent.kept, intent.reason));
+      return answer(desk, await changeKept(desk, intent.record, intent.kept, intent.reason));
     case "delete":
       return answer(
-        await deleteEntries(intent.records),
+        desk,
+        await deleteEntries(desk, intent.records),
         `${intent.records.length === 1 ? "Entry" : counted(intent.records.length, "entry", "entries")} deleted.`,
       );
   }

@@ -1,7 +1,7 @@
 import { bookingFaultWords, fileFaultWords, mismatchWords } from "~/components/words/words";
 import { counted } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
-import type { BookedGroup, IntakeReport, LeftOut } from "~/desk/intake";
+import type { BookedGroup, IntakeReport, LeftOut } from "~/desk/log/intake";
 
 /** Where a group of exposures belongs. */
 export const groupWords = ({ booking: b }: BookedGroup): string =>

@@ -1,9 +1,9 @@
 import type { BookingAnswer, CullReason } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Faults } from "~/components/forms/form-numbers";
-import type { IntakeReport } from "~/desk/intake";
-import type { LogRecord } from "~/desk/log";
-import type { ReadFile } from "~/workers/files";
+import type { IntakeReport } from "~/desk/log/intake";
+import type { LogRecord } from "~/desk/log/log";
+import type { ReadFile } from "~/desk/log/files";
 
 /** What the log asks for beside booking an entry written by hand, which comes as a form. */
 export type LogIntent =

@@ -1,12 +1,13 @@
-import { meOf } from "~/desk/parts";
+import type { Desk } from "~/desk/desk";
+import { meOf } from "~/desk/records/parts";
 import { shelfSets } from "~/core/ledger";
 import { panelName } from "~/core/framing";
-import { choiceOf } from "~/desk/choice";
-import { logNights } from "~/desk/log";
-import { libraryHere } from "~/desk/open-library";
-import type { Library } from "~/desk/library";
-import { silentNights } from "~/desk/night-facts";
-import { contextOf } from "~/desk/project";
+import { choiceOf } from "~/desk/sky/choice";
+import { logNights } from "~/desk/log/log";
+import { libraryHere } from "~/desk/records/open-library";
+import type { Library } from "~/desk/records/library";
+import { silentNights } from "~/desk/log/night-facts";
+import { contextOf } from "~/desk/projects/project";
 import type { LoggableProject } from "./LogForm";
 
 /** A project with what can be logged of it; null when it cannot be put together. */
@@ -30,8 +31,8 @@ export function loggable(library: Library, projectId: string): LoggableProject |
 }
 
 /** Loads the log of one project, or of all. */
-export async function loadLog(request: Request, projectId: string | null) {
-  const library = await libraryHere();
+export async function loadLog(desk: Desk, request: Request, projectId: string | null) {
+  const library = await libraryHere(desk);
   const { night, today, place } = choiceOf(library, new URL(request.url).searchParams);
   const projects = library.projects.flatMap((p) =>
     projectId !== null && p.id !== projectId ? [] : (loggable(library, p.id) ?? []),

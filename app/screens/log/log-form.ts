@@ -1,4 +1,4 @@
-import type { WrittenEntry } from "~/desk/log";
+import type { WrittenEntry } from "~/desk/log/log";
 import type { Channel } from "~/core/exposure";
 import { CHANNELS } from "~/core/exposure";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";

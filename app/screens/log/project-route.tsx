@@ -1,19 +1,21 @@
+import { deskOf } from "~/at-desk";
 import { HourWords } from "~/components/HourWords";
 import { Loom } from "~/components/charts/Loom";
 import { Section } from "~/components/ui/Panel";
-import { libraryHere } from "~/desk/open-library";
+import { libraryHere } from "~/desk/records/open-library";
 import type { Route } from "./+types/project-route";
 import { logAction } from "./action";
 import { loadLog } from "./load";
 import { LogPage } from "./LogPage";
-import { requireContext } from "~/desk/project";
+import { requireContext } from "~/desk/projects/project";
 
-export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
-  const c = requireContext(await libraryHere(), params.projectId);
-  return { log: await loadLog(request, params.projectId), cells: c.cells };
+export async function clientLoader({ context, request, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const c = requireContext(await libraryHere(desk), params.projectId);
+  return { log: await loadLog(desk, request, params.projectId), cells: c.cells };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => logAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Project log · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

@@ -1,11 +1,12 @@
+import { deskOf } from "~/at-desk";
 import type { Route } from "./+types/route";
 import { logAction } from "./action";
 import { loadLog } from "./load";
 import { LogPage } from "./LogPage";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadLog(request, null);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadLog(deskOf(context), request, null);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => logAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => logAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Log · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

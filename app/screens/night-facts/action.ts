@@ -1,12 +1,13 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { shortNight } from "~/components/clock";
 import { textOf, type Faults } from "~/components/forms/form-numbers";
 import type { KeepFault } from "~/core/records";
 import { isNightDate } from "~/core/time";
-import { loadChoice } from "~/desk/choice";
-import { keepFacts } from "~/desk/night-facts";
-import { notify } from "~/desk/notices";
-import { dropDraft } from "~/storage/drafts";
+import { loadChoice } from "~/desk/sky/choice";
+import { keepFacts } from "~/desk/log/night-facts";
+import { notify } from "~/desk/records/notices";
+import { theDrafts } from "~/desk/records/kept";
 import { readFactsForm } from "./facts-form";
 
 /** What came of it. */
@@ -16,8 +17,8 @@ interface FactsAnswer {
 }
 
 /** Keeps the facts of a night. */
-export async function factsAction(request: Request) {
-  const { library, choice } = await loadChoice(request.clone());
+export async function factsAction(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request.clone());
   const form = await request.formData();
   const [night, placeId, rev] = ["night", "placeId", "rev"].map((n) => textOf(form, n)) as [string, string, string];
   if (!isNightDate(night))
@@ -31,7 +32,7 @@ export async function factsAction(request: Request) {
   if (!read.ok) return data<FactsAnswer>({ refusal: null, faults: read.error }, { status: 400 });
   const done = await keepFacts(library, { night, placeId, ...read.value }, rev === "" ? null : rev);
   if (!done.ok) return data<FactsAnswer>({ refusal: done.error, faults: {} }, { status: 507 });
-  dropDraft(textOf(form, "draft"));
-  notify(`${shortNight(night)} is written down.`, done.value.undoId);
+  desk.at(theDrafts).drop(textOf(form, "draft"));
+  notify(desk, `${shortNight(night)} is written down.`, done.value.undoId);
   return data<FactsAnswer>({ refusal: null, faults: {} });
 }

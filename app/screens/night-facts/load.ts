@@ -1,11 +1,12 @@
+import type { Desk } from "~/desk/desk";
 import { opticsOf } from "~/core/framing";
-import { loadChoice } from "~/desk/choice";
-import { exposedOf, factsOf } from "~/desk/night-facts";
-import { ownContextsOf } from "~/desk/project";
+import { loadChoice } from "~/desk/sky/choice";
+import { exposedOf, factsOf } from "~/desk/log/night-facts";
+import { ownContextsOf } from "~/desk/projects/project";
 
 /** The facts of the chosen night at the chosen place, and those of all its nights. */
-export async function loadFacts(request: Request) {
-  const { library, choice } = await loadChoice(request);
+export async function loadFacts(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request);
   const { place, night } = choice;
   if (!place) return null;
   const planned = new Map(ownContextsOf(library).flatMap((c) => c.needs.map((n) => [c.rig.id, n.subSec] as const)));

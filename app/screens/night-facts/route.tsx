@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { useState } from "react";
 import { Form, Link, useSearchParams } from "react-router";
 import { NightMeasureChart } from "~/components/charts/later-charts";
@@ -18,7 +19,7 @@ import {
   type NightMeasure,
 } from "~/core/ledger";
 import { TIME_FIELDS } from "~/core/records";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { factsAction } from "./action";
 import { NIGHT_NUMBERS } from "./facts-form";
@@ -26,9 +27,9 @@ import { TRAIN_WORDS } from "~/components/words/calibration-words";
 import { guidingWords, LOST_WORDS, MEASURE_WORDS, polarWords, timeWords } from "./facts-words";
 import { loadFacts, type FactsView } from "./load";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadFacts(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadFacts(deskOf(context), request);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => factsAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => factsAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Night facts · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

@@ -1,7 +1,7 @@
 import { Time } from "~/components/Time";
 import { Panel } from "~/components/ui/Panel";
 import { needWords, shelfWords } from "~/components/words/calibration-words";
-import type { NightCalibration } from "~/desk/calibration";
+import type { NightCalibration } from "~/desk/plan/calibration";
 
 /** What the night's lights still need of calibration, what the shelf has, and when it can be taken. */
 export function CalibrationPanel({

@@ -1,3 +1,4 @@
+import type { Desk } from "~/desk/desk";
 import { median } from "~/core/numeric";
 import type { SkyEvent } from "./RunSheetView";
 import { matchedDithers, type Rig } from "~/core/exposure";
@@ -8,17 +9,16 @@ import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
 import { leftForOthersWords } from "~/components/words/target-words";
-import { loadChoice } from "~/desk/choice";
-import { calibrationOf } from "~/desk/calibration";
-import { freedOf } from "~/desk/freed";
-import { withLearntChances } from "~/desk/learnt";
-import { nightOver } from "~/desk/nights";
-import { ownContextsOf } from "~/desk/project";
-import { seasonPlan } from "~/desk/season";
-import { begunOn, forecastOf, seasonQuestion } from "~/desk/season-question";
-import { sheetOf, type EveningSheet } from "~/desk/sheet";
-import { nightAt } from "~/desk/tonight";
-import { now } from "~/storage/session";
+import { loadChoice } from "~/desk/sky/choice";
+import { calibrationOf } from "~/desk/plan/calibration";
+import { freedOf } from "~/desk/plan/freed";
+import { withLearntChances } from "~/desk/sky/learnt";
+import { nightOver } from "~/desk/sky/nights";
+import { ownContextsOf } from "~/desk/projects/project";
+import { seasonPlan } from "~/desk/plan/season";
+import { begunOn, forecastOf, seasonQuestion } from "~/desk/plan/season-question";
+import { sheetOf, type EveningSheet } from "~/desk/plan/sheet";
+import { nightAt } from "~/desk/plan/tonight";
 
 /** What Sun and Moon do. */
 function skyEvents(events: NightEvents, steps: NightSteps): SkyEvent[] {
@@ -115,8 +115,8 @@ function powerOf(rig: Rig, lines: readonly { readonly startMs: UtcMs; readonly e
 }
 
 /** The run sheet of a night: what the plan has for the rig asked for, or for the first that has anything to do. */
-export async function loadNight(request: Request) {
-  const { library, choice } = await loadChoice(request);
+export async function loadNight(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request);
   const params = new URL(request.url).searchParams;
   const contexts = ownContextsOf(library);
   const empty = { night: choice.night, list: [], view: null, hasProjects: contexts.length > 0 };
@@ -170,7 +170,7 @@ export async function loadNight(request: Request) {
       },
     };
   const lead = chosen.contexts[0]!;
-  const night = nightOver(place.data, choice.night, lead.moon);
+  const night = nightOver(desk, place.data, choice.night, lead.moon);
   const { sheet } = chosen;
   const blocks = sheet.lines.filter((l) => l.kind === "block");
   const [first, last] = [blocks[0], blocks.at(-1)];
@@ -182,7 +182,7 @@ export async function loadNight(request: Request) {
   const events = chosen.evening.blocks.flatMap((b, i, all) => {
     if (all.findIndex((x) => x.projectId === b.projectId) !== i) return [];
     const c = chosen.contexts.find((x) => x.id === b.projectId)!;
-    const over = nightOver(place.data, choice.night, c.moon);
+    const over = nightOver(desk, place.data, choice.night, c.moon);
     const { ofDate } = targetNight(over, c.layout.centre, b.channel, c.own[b.channel]);
     const way = targetEvents(
       nightWay(place.data, over.sky, over.steps, ofDate),
@@ -204,7 +204,7 @@ export async function loadNight(request: Request) {
       rig: lead.rig.data,
       sheet,
       isTonight: choice.night === choice.today,
-      nowMs: now(),
+      nowMs: desk.now(),
       begunMs: begun?.atMs ?? null,
       freed: await freedOf(library, chosen, { place: spot, night: choice.night, steps: here.steps, calibration }),
       events: [...skyEvents(nightEvents(night.sky), night.steps), ...events],

@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { Freed } from "./Freed";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
@@ -15,12 +16,11 @@ import { ClearHours } from "./ClearHours";
 import { runSheetToCalendar } from "~/core/formats";
 import { counted, percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
-import { now } from "~/storage/session";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { loadNight } from "./load";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadNight(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadNight(deskOf(context), request);
 clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Run sheet · Zenithar" }];
@@ -30,6 +30,7 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 const LEFT_OVER_TOLD_MIN = 10; // less is the rounding to whole subs
 
 export default function NightsRoute({ loaderData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { list, view, night, hasProjects } = loaderData;
   const [params] = useSearchParams();
   const navigate = useNavigate();
@@ -70,7 +71,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         titleOf: (projectId) => view.names[projectId] ?? view.title,
         place: place.name,
         uidBase: `${view.calendarId}-${night}`,
-        stampMs: now(),
+        stampMs: desk.now(),
       }),
       "text/calendar",
     );

@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { useCallback } from "react";
 import { data, useSearchParams } from "react-router";
 import { WithDraft } from "~/components/forms/drafts";
@@ -5,15 +6,15 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { opticsOf } from "~/core/framing";
-import { loadChoice } from "~/desk/choice";
-import { skyWorker } from "~/workers/sky";
+import { loadChoice } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { ownTargetAction } from "./action";
 import type { OwnTargetIntent } from "./intents";
 import { OwnTargetForm } from "./OwnTargetForm";
 
-export async function clientLoader({ request, params }: Route.ClientLoaderArgs) {
-  const { library, choice } = await loadChoice(request);
+export async function clientLoader({ context, request, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const { library, choice } = await loadChoice(desk, request);
   const target = library.ownTargets.find((t) => t.id === params.ownId) ?? null;
   if (params.ownId !== "new" && !target) throw data({ code: "unknownTarget" }, { status: 404 });
   const optics = choice.rig ? opticsOf(choice.rig.data) : null;
@@ -32,19 +33,22 @@ export async function clientLoader({ request, params }: Route.ClientLoaderArgs) 
 }
 clientLoader.hydrate = true as const;
 
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => ownTargetAction(request, params.ownId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  ownTargetAction(deskOf(context), request, params.ownId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Own target · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function OwnTargetRoute({ loaderData, actionData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { target, field, isUsed } = loaderData;
   const [params] = useSearchParams();
   const { act, refusal, isBusy } = useAct<OwnTargetIntent>();
   const findNear = useCallback(
-    (raDeg: number, decDeg: number, radiusDeg: number) => skyWorker().within({ raDeg, decDeg, radiusDeg, limit: 12 }),
-    [],
+    (raDeg: number, decDeg: number, radiusDeg: number) =>
+      desk.workers.sky.within({ raDeg, decDeg, radiusDeg, limit: 12 }),
+    [desk],
   );
   return (
     <>

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { HourWords } from "~/components/HourWords";
 import { Link, useSearchParams } from "react-router";
 import { Loom } from "~/components/charts/Loom";
@@ -26,17 +27,18 @@ import {
 } from "~/core/season";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import { addNights } from "~/core/time";
-import { libraryHere } from "~/desk/open-library";
-import { keptSearch } from "~/desk/choice";
-import { isAtRest, requireContext } from "~/desk/project";
-import { savesFor } from "~/desk/saves";
-import { seasonRun } from "~/desk/season";
+import { libraryHere } from "~/desk/records/open-library";
+import { keptSearch } from "~/desk/sky/choice";
+import { isAtRest, requireContext } from "~/desk/projects/project";
+import { savesFor } from "~/desk/plan/saves";
+import { seasonRun } from "~/desk/plan/season";
 import type { Route } from "./+types/route";
 
 const SHOWN = 60;
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const library = await libraryHere();
+export async function clientLoader({ context, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const c = requireContext(library, params.projectId);
   const run = seasonRun(library);
   await run.settled;

@@ -4,7 +4,7 @@ import { MOON_SCHOOLS, type MoonWishes } from "~/core/night";
 import type { Channel } from "~/core/exposure";
 import { PANEL_SCHOOLS, URGENCIES, type PartData, type ProjectData, type Urgency } from "~/core/plan";
 import { isNightDate } from "~/core/time";
-import type { ChangedPart } from "~/desk/parts";
+import type { ChangedPart } from "~/desk/records/parts";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { Button } from "~/components/ui/Button";
 import { Unbroken } from "~/components/ui/Unbroken";

@@ -1,5 +1,5 @@
 import type { ProjectData } from "~/core/plan";
-import type { ChangedPart } from "~/desk/parts";
+import type { ChangedPart } from "~/desk/records/parts";
 
 /** What the head of a project asks for. */
 export type ProjectIntent =

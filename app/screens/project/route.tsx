@@ -1,23 +1,25 @@
+import { deskOf } from "~/at-desk";
 import { useState } from "react";
 import { Outlet, useSearchParams } from "react-router";
 import { Copies } from "~/components/Copies";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TabLinks } from "~/components/TabLinks";
-import { draftOf } from "~/storage/drafts";
-import type { Answer } from "~/desk/answer";
-import { keptSearch, moonOf } from "~/desk/choice";
-import { libraryHere } from "~/desk/open-library";
-import { partToChange } from "~/desk/parts";
-import { requireContext } from "~/desk/project";
-import { targetNameOf } from "~/desk/targets";
+import { theDrafts } from "~/desk/records/kept";
+import type { Answer } from "~/desk/records/answer";
+import { keptSearch, moonOf } from "~/desk/sky/choice";
+import { libraryHere } from "~/desk/records/open-library";
+import { partToChange } from "~/desk/records/parts";
+import { requireContext } from "~/desk/projects/project";
+import { targetNameOf } from "~/desk/sky/targets";
 import type { Route } from "./+types/route";
 import { projectAction } from "./action";
 import type { ProjectIntent } from "./intents";
 import { ProjectHead } from "./ProjectHead";
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const library = await libraryHere();
+export async function clientLoader({ context, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const c = requireContext(library, params.projectId);
   return {
     project: c.project,
@@ -30,7 +32,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
       channels: [...new Set(c.goal.data.channels.map((g) => g.channel))],
       panels: c.panels.length,
     },
-    isTyped: draftOf(`project ${c.id}`) !== null,
+    isTyped: desk.at(theDrafts).get(`project ${c.id}`) !== null,
     targetName: targetNameOf(library, c.project.data.targetId),
     moon: moonOf(library),
     places: library.places.map((p) => ({ id: p.id, name: p.data.name })),
@@ -38,7 +40,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => projectAction(request, params.projectId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  projectAction(deskOf(context), request, params.projectId);
 
 const LEAVES = ["frame", "budget", "plan", "log", "crew", "record"] as const;
 

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { HourWords } from "~/components/HourWords";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link, useSearchParams } from "react-router";
@@ -7,13 +8,14 @@ import { buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
-import { libraryHere } from "~/desk/open-library";
-import { targetNameOf } from "~/desk/targets";
-import { contextOf, gapOf } from "~/desk/project";
+import { keptSearch } from "~/desk/sky/choice";
+import { libraryHere } from "~/desk/records/open-library";
+import { targetNameOf } from "~/desk/sky/targets";
+import { contextOf, gapOf } from "~/desk/projects/project";
 
-export async function clientLoader() {
-  const library = await libraryHere();
+export async function clientLoader({ context }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const projects = library.projects.map((p) => {
     const c = contextOf(library, p.id);
     if (!c) return { id: p.id, name: p.data.name, view: null, gap: gapOf(library, p.id) };

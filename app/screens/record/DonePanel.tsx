@@ -7,7 +7,7 @@ import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import type { CellAdvice, DoneAdvice, Unlevel } from "~/core/ledger";
 import { formatDeclination, formatMinutes, formatRightAscension } from "~/core/notation";
-import type { DoneView, Repeat } from "~/desk/done";
+import type { DoneView, Repeat } from "~/desk/projects/done";
 
 const VERDICTS = {
   done: "Done: every goal is met.",

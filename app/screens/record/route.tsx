@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { download, downloadBlob, fileStem } from "~/components/download";
 import { useAct } from "~/components/forms/use-act";
@@ -8,10 +9,10 @@ import { useSay } from "~/components/ui/Toasts";
 import { acquisitionCard } from "~/core/ledger";
 import { moonPhase } from "~/core/sky";
 import { utcMs } from "~/core/time";
-import { choiceOf } from "~/desk/choice";
-import { doneOf } from "~/desk/done";
-import { libraryHere } from "~/desk/open-library";
-import { requireContext } from "~/desk/project";
+import { choiceOf } from "~/desk/sky/choice";
+import { doneOf } from "~/desk/projects/done";
+import { libraryHere } from "~/desk/records/open-library";
+import { requireContext } from "~/desk/projects/project";
 import type { Route } from "./+types/route";
 import { recordAction } from "./action";
 import { cardPicture } from "./card-picture";
@@ -19,8 +20,9 @@ import { DonePanel } from "./DonePanel";
 import type { RecordIntent } from "./intents";
 import { cardAsCsv, cardAsMarkdown, cardAsText, cardLines } from "./card-text";
 
-export async function clientLoader({ params, request }: Route.ClientLoaderArgs) {
-  const library = await libraryHere();
+export async function clientLoader({ context, params, request }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const c = requireContext(library, params.projectId);
   const named = (list: readonly { readonly id: string; readonly data: { readonly name: string } }[], id: string) =>
     list.find((x) => x.id === id)?.data.name ?? "not known";
@@ -41,7 +43,8 @@ export async function clientLoader({ params, request }: Route.ClientLoaderArgs) 
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => recordAction(request, params.projectId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  recordAction(deskOf(context), request, params.projectId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Record · Zenithar" }];
 

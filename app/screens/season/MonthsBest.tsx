@@ -1,3 +1,4 @@
+import { useDesk } from "~/at-desk";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { MONTHS } from "~/components/clock";
@@ -6,7 +7,7 @@ import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import { Progress } from "~/components/ui/Progress";
 import { formatMinutes } from "~/core/notation";
-import { orAborted, skyWorker, type BestOfMonth } from "~/workers/sky";
+import { orAborted, type BestOfMonth } from "~/desk/sky/answers";
 import type { SeasonView } from "./load";
 
 const MONTHS_AHEAD = 12;
@@ -14,6 +15,7 @@ const BEST = 5;
 
 /** What is best in which month here: the head of the list of targets on the darkest night of each of the coming months. */
 export function MonthsBest({ ask, search }: { readonly ask: NonNullable<SeasonView["ask"]>; readonly search: string }) {
+  const desk = useDesk();
   const [months, setMonths] = useState<readonly BestOfMonth[]>([]);
   const [fault, setFault] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -27,7 +29,7 @@ export function MonthsBest({ ask, search }: { readonly ask: NonNullable<SeasonVi
     try {
       const found: BestOfMonth[] = [];
       for (let m = 0; m < MONTHS_AHEAD; m++) {
-        found.push(await orAborted(skyWorker().bestIn(m, ask, BEST), controller.signal));
+        found.push(await orAborted(desk.workers.sky.bestIn(m, ask, BEST), controller.signal));
         setMonths([...found]);
       }
     } catch (error) {

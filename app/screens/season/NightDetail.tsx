@@ -1,3 +1,4 @@
+import { useDesk } from "~/at-desk";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
@@ -9,7 +10,6 @@ import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
 import { channelsText, type Evening, type PlannedBlock, type SeasonPlan, type WhyEvening } from "~/core/season";
 import type { NightDate } from "~/core/time";
-import { whyInWorker } from "~/workers/season";
 import type { SeasonIntent } from "./intents";
 import type { SeasonView } from "./load";
 
@@ -291,17 +291,18 @@ function WhyWords({
   readonly plan: SeasonPlan;
   readonly nameOf: (id: string) => string;
 }) {
+  const desk = useDesk();
   const [why, setWhy] = useState<{ readonly of: SeasonPlan; readonly it: WhyEvening | null } | null>(null);
   useEffect(() => {
     let isHere = true;
-    whyInWorker(evening).then(
+    desk.workers.season.why(evening).then(
       (it) => isHere && setWhy({ of: plan, it }),
       () => undefined, // the plan itself says when its worker is gone
     );
     return () => {
       isHere = false;
     };
-  }, [evening, plan]);
+  }, [desk, evening, plan]);
   const it = why?.of === plan ? why.it : null;
   if (!it) return null;
   const loses = (min: number) =>

@@ -1,3 +1,5 @@
+import type { Desk } from "~/desk/desk";
+import { useDesk } from "~/at-desk";
 import { useRef, useState } from "react";
 import { shortNight } from "~/components/clock";
 import { percent } from "~/components/numbers";
@@ -5,11 +7,10 @@ import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import { changedBy, type FinishDates, type SeasonPlan, type WhatIf } from "~/core/season";
-import { choiceOf } from "~/desk/choice";
-import { libraryHere } from "~/desk/open-library";
-import { wishedProject } from "~/desk/wishes";
-import { seasonQuestion, placeInSeason } from "~/desk/season-question";
-import { planApart } from "~/workers/season";
+import { choiceOf } from "~/desk/sky/choice";
+import { libraryHere } from "~/desk/records/open-library";
+import { wishedProject } from "~/desk/plan/wishes";
+import { seasonQuestion, placeInSeason } from "~/desk/plan/season-question";
 import type { SeasonView } from "./load";
 
 interface Choice {
@@ -19,7 +20,7 @@ interface Choice {
 }
 
 /** All that can be asked of this season. */
-function choicesOf(view: SeasonView, plan: SeasonPlan): Choice[] {
+function choicesOf(desk: Desk, view: SeasonView, plan: SeasonPlan): Choice[] {
   const of = (key: string, words: string, what: WhatIf): Choice => ({ key, words, make: () => Promise.resolve(what) });
   const open = view.projects.filter((p) => p.channels.length > 0);
   const usable = plan.evenings.find((e) => e.night > view.today && e.usableMin >= 60);
@@ -30,7 +31,7 @@ function choicesOf(view: SeasonView, plan: SeasonPlan): Choice[] {
         key: `trip ${p.id}`,
         words: `three nights at ${p.name}, from ${shortNight(view.night)}`,
         make: async () => {
-          const place = placeInSeason(await libraryHere(), p.id);
+          const place = placeInSeason(await libraryHere(desk), p.id);
           return place
             ? { kind: "trip", place, from: view.night < view.today ? view.today : view.night, nights: 3 }
             : null;
@@ -58,7 +59,7 @@ function choicesOf(view: SeasonView, plan: SeasonPlan): Choice[] {
       key: `start ${w.targetId}`,
       words: `${w.name} were begun${view.rigName ? ` with ${view.rigName}` : ""}`,
       make: async () => {
-        const library = await libraryHere();
+        const library = await libraryHere(desk);
         const choice = choiceOf(library, new URLSearchParams());
         const wished = await wishedProject(library, w.targetId, choice);
         const place = wished ? placeInSeason(library, wished.project.placeId) : null;
@@ -79,7 +80,8 @@ type Work =
 
 /** What if: one thing changed, planned anew beside the plan, and the odds before and after side by side. */
 export function WhatIfPanel({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
-  const choices = choicesOf(view, plan);
+  const desk = useDesk();
+  const choices = choicesOf(desk, view, plan);
   const [key, setKey] = useState(choices[0]?.key ?? "");
   const [work, setWork] = useState<Work>({ kind: "idle" });
   const running = useRef<AbortController | null>(null);
@@ -92,8 +94,8 @@ export function WhatIfPanel({ view, plan }: { readonly view: SeasonView; readonl
     try {
       const what = await chosen.make();
       if (!what) return;
-      const question = changedBy(seasonQuestion(await libraryHere()), what);
-      const other = await planApart(question, plan, controller.signal);
+      const question = changedBy(seasonQuestion(await libraryHere(desk)), what);
+      const other = await desk.workers.season.apart(question, plan, controller.signal);
       setWork({ kind: "done", words: chosen.words, of: plan, plan: other });
     } catch (error) {
       if (!controller.signal.aborted)

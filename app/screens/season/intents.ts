@@ -1,5 +1,5 @@
 import type { KeepFault } from "~/core/records";
-import type { LockAbout } from "~/desk/locks";
+import type { LockAbout } from "~/desk/plan/locks";
 import type { NightDate } from "~/core/time";
 
 /** What the season asks for: locks set and let go of. */

@@ -1,3 +1,4 @@
+import type { Desk } from "~/desk/desk";
 import { hasLeft } from "~/core/season";
 import { channelAdvice, type Channel } from "~/core/exposure";
 import {
@@ -12,21 +13,21 @@ import {
 import type { Equatorial } from "~/core/sky";
 import { addNights, weekdayOf, type NightDate } from "~/core/time";
 import { entryTitle } from "~/components/words/target-words";
-import { withLearntChances } from "~/desk/learnt";
-import { loadChoice, type Choice } from "~/desk/choice";
-import type { Library } from "~/desk/library";
-import { namesOfDeleted } from "~/desk/deleted";
-import { ownLocks } from "~/desk/locks";
-import { nightOver } from "~/desk/nights";
-import { meOf } from "~/desk/parts";
-import { pictureAt } from "~/desk/picture";
-import { ownContextsOf } from "~/desk/project";
-import { filtersOf } from "~/desk/reference";
-import { seasonRun } from "~/desk/season";
-import { SEASON_NIGHTS } from "~/desk/season-question";
-import { findTarget, targetNameOf } from "~/desk/targets";
-import { ownWishes } from "~/desk/wishes";
-import { orAborted, ribbonOf, skyWorker } from "~/workers/sky";
+import { withLearntChances } from "~/desk/sky/learnt";
+import { loadChoice, type Choice } from "~/desk/sky/choice";
+import type { Library } from "~/desk/records/library";
+import { namesOfDeleted } from "~/desk/records/deleted";
+import { ownLocks } from "~/desk/plan/locks";
+import { nightOver } from "~/desk/sky/nights";
+import { meOf } from "~/desk/records/parts";
+import { pictureAt } from "~/desk/projects/picture";
+import { ownContextsOf } from "~/desk/projects/project";
+import { filtersOf } from "~/desk/projects/reference";
+import { seasonRun } from "~/desk/plan/season";
+import { SEASON_NIGHTS } from "~/desk/plan/season-question";
+import { findTarget, targetNameOf } from "~/desk/sky/targets";
+import { ownWishes } from "~/desk/plan/wishes";
+import { orAborted } from "~/desk/sky/answers";
 import { initialsOf } from "./season-words";
 
 /** Monday of the week of an evening. */
@@ -75,7 +76,10 @@ async function yearRows(
   ): Promise<YearRow> => {
     const best = bestRate(at.place, at.target, at.channel, at.own);
     const { own, ...rest } = at;
-    const nights = await orAborted(skyWorker().year({ ...rest, ...(own ? { own } : {}), from: choice.today }), signal);
+    const nights = await orAborted(
+      library.desk.workers.sky.year({ ...rest, ...(own ? { own } : {}), from: choice.today }),
+      signal,
+    );
     return {
       ...of,
       channel: at.channel,
@@ -109,8 +113,8 @@ async function yearRows(
 }
 
 /** The season of the owner of the library: the plan being made, the sky of its nights, and what stands in it by hand. */
-export async function loadSeason(request: Request) {
-  const { library, choice } = await loadChoice(request);
+export async function loadSeason(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request);
   const contexts = ownContextsOf(library);
   const initials = initialsOf(contexts.map((c) => c.project.data.name));
   const place = choice.place ? withLearntChances(library, choice.place) : null;
@@ -137,10 +141,10 @@ export async function loadSeason(request: Request) {
         : null,
     today: choice.today,
     /** The first night that gets dark here, where tonight does not; null = it does, or there is no place. */
-    firstDark: place && !isEverDark(nightOver(place.data, choice.today, choice.moon)) ? firstDarkNight(place.data, choice.today, choice.moon) : null, // prettier-ignore
+    firstDark: place && !isEverDark(nightOver(desk, place.data, choice.today, choice.moon)) ? firstDarkNight(place.data, choice.today, choice.moon) : null, // prettier-ignore
     night: choice.night,
     from,
-    sky: place ? await ribbonOf({ place: place.data, from, count: SEASON_NIGHTS + 7 }) : [],
+    sky: place ? await desk.workers.sky.ribbon({ place: place.data, from, count: SEASON_NIGHTS + 7 }) : [],
     projects: contexts.map((c, i) => ({
       id: c.id,
       name: c.project.data.name,
@@ -152,7 +156,7 @@ export async function loadSeason(request: Request) {
     })),
     /** Projects by name, deleted ones among them. */
     names: {
-      ...(await namesOfDeleted()),
+      ...(await namesOfDeleted(desk)),
       ...Object.fromEntries(library.projects.map((p) => [p.id, p.data.name])),
     } as Readonly<Record<string, string>>,
     rigNames: Object.fromEntries(library.rigs.map((r) => [r.id, r.data.name])),

@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { ProofLine } from "~/components/charts/ProofLine";
@@ -22,10 +23,8 @@ import {
   type SeasonQuestion,
 } from "~/core/season";
 import { addNights } from "~/core/time";
-import { keptSearch } from "~/desk/choice";
-import { isProvisional, markSeen } from "~/desk/season";
-import { now } from "~/storage/session";
-import { stopPlanning, waitsInWorker } from "~/workers/season";
+import { keptSearch } from "~/desk/sky/choice";
+import { isProvisional, markSeen, stopPlanning } from "~/desk/plan/season";
 import type { Route } from "./+types/route";
 import { seasonAction } from "./action";
 import type { SeasonAnswer, SeasonIntent } from "./intents";
@@ -38,9 +37,9 @@ import { WhatIfPanel } from "./WhatIfPanel";
 import { WishPanel } from "./WishPanel";
 import { YearTable } from "./YearTable";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadSeason(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadSeason(deskOf(context), request);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => seasonAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => seasonAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Season · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
@@ -69,6 +68,7 @@ export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) 
 }
 
 function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNullable<SeasonView["run"]> }) {
+  const desk = useDesk();
   const plan = useSeason(run);
   const [params] = useSearchParams();
   const search = keptSearch(params);
@@ -78,9 +78,9 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
   const linkTo = (night: string) => `/season${keptSearch(params, { night })}`;
   useEffect(() => {
     if (plan?.stage !== "whole") return;
-    const read = setTimeout(() => markSeen(plan), SEEN_AFTER_MS);
+    const read = setTimeout(() => markSeen(desk, plan), SEEN_AFTER_MS);
     return () => clearTimeout(read);
-  }, [plan]);
+  }, [desk, plan]);
   const waited = useWaits(plan);
   if (!plan) return <p className="text-soft">Planning …</p>;
   const isDone = plan.stage === "whole";
@@ -107,7 +107,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
             <ProofLine plan={plan} />
           </div>
           {isDone ? null : (
-            <Button look="plain" onClick={() => stopPlanning()}>
+            <Button look="plain" onClick={() => stopPlanning(desk)}>
               Good enough
             </Button>
           )}
@@ -185,7 +185,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
                   alarmMin: (e) => setUpAlarm(e, view.alarmMin),
                   isReserve: (e) => e.blocks.every((b) => !isWanted(plan, b.projectId, e.night)),
                   uidBase: view.calendarId,
-                  stampMs: now(),
+                  stampMs: desk.now(),
                 }),
                 "text/calendar",
               )
@@ -238,6 +238,7 @@ function Sentences({
 
 /** The odds of each project if it waits four weeks, as they come. */
 function useWaits(plan: SeasonPlan | null): ReadonlyMap<string, number> {
+  const desk = useDesk();
   const [known, setKnown] = useState<{ readonly of: SeasonPlan | null; readonly by: ReadonlyMap<string, number> }>({
     of: null,
     by: new Map(),
@@ -246,15 +247,17 @@ function useWaits(plan: SeasonPlan | null): ReadonlyMap<string, number> {
     if (plan?.stage !== "whole") return;
     let isHere = true;
     const by = new Map<string, number>();
-    waitsInWorker(4, (projectId, doneShare) => {
-      if (!isHere) return;
-      by.set(projectId, doneShare);
-      setKnown({ of: plan, by: new Map(by) });
-    }).catch(() => undefined); // the plan itself says when its worker is gone
+    desk.workers.season
+      .waits(4, (projectId, doneShare) => {
+        if (!isHere) return;
+        by.set(projectId, doneShare);
+        setKnown({ of: plan, by: new Map(by) });
+      })
+      .catch(() => undefined); // the plan itself says when its worker is gone
     return () => {
       isHere = false;
     };
-  }, [plan]);
+  }, [desk, plan]);
   return known.of === plan ? known.by : new Map();
 }
 
@@ -301,8 +304,9 @@ function Moved({
   readonly plan: SeasonPlan;
   readonly before: SeasonPlan | null;
 }) {
+  const desk = useDesk();
   // While forecasts are being asked nothing is told as moved: the next answer may move it back.
-  const isTold = before !== null && plan.stage === "whole" && !isProvisional();
+  const isTold = before !== null && plan.stage === "whole" && !isProvisional(desk);
   const moved = isTold ? movedNights(before, plan, MOVED_AHEAD) : [];
   if (moved.length === 0) return null;
   const nameOf = (id: string) => view.names[id] ?? "a deleted project";

@@ -1,9 +1,11 @@
+import { useDesk } from "~/at-desk";
+import { theHints } from "~/desk/records/kept";
 import { useState } from "react";
-import { isHintRead, markHintRead } from "~/storage/session";
 
 /** What the ribbon's columns say, until somebody has read it. */
 export function RibbonWords() {
-  const [isRead, setRead] = useState(() => isHintRead("ribbon"));
+  const desk = useDesk();
+  const [isRead, setRead] = useState(() => desk.at(theHints).isRead("ribbon"));
   if (isRead) return null;
   return (
     <p className="no-print text-note text-soft border-rule mt-8 flex flex-wrap items-baseline gap-x-3 border-t pt-2">
@@ -15,7 +17,7 @@ export function RibbonWords() {
         type="button"
         className="hover:text-ink min-h-6 underline underline-offset-4"
         onClick={() => {
-          markHintRead("ribbon");
+          desk.at(theHints).markRead("ribbon");
           setRead(true);
         }}
       >

@@ -1,22 +1,25 @@
+import { deskOf } from "~/at-desk";
 import { data } from "react-router";
 import type { ActsIntent } from "~/components/forms/acts-intent";
 import { keepFaultWords } from "~/components/words/words";
-import { settle, undo } from "~/desk/acts";
-import { answer, intentOf } from "~/desk/answer";
-import { notify } from "~/desk/notices";
+import { settle, undo } from "~/desk/records/acts";
+import { answer, intentOf } from "~/desk/records/answer";
+import { notify } from "~/desk/records/notices";
 import type { Route } from "./+types/acts-route";
 
 /** Takes an act of this tab back, or chooses among versions, from whatever screen that was asked. */
-export async function clientAction({ request }: Route.ClientActionArgs) {
+export async function clientAction({ context, request }: Route.ClientActionArgs) {
+  const desk = deskOf(context);
   const intent = await intentOf<ActsIntent>(request);
   if (intent.act === "settle")
     return answer(
-      await settle(intent, intent.data, intent.isDeleted),
+      desk,
+      await settle(desk, intent, intent.data, intent.isDeleted),
       intent.isDeleted ? "Deleted, as chosen." : "Settled: the chosen version counts.",
     );
-  const done = await undo(intent.undoId);
-  if (done === null) notify("That cannot be undone any more.");
-  else if (!done.ok) notify(keepFaultWords(done.error));
+  const done = await undo(desk, intent.undoId);
+  if (done === null) notify(desk, "That cannot be undone any more.");
+  else if (!done.ok) notify(desk, keepFaultWords(done.error));
   return data({ refusal: null }, { status: done?.ok ? 200 : 507 });
 }
 

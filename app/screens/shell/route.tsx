@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import {
   Await,
@@ -20,19 +21,17 @@ import { NewVersion } from "./NewVersion";
 import { prepareOffline } from "~/offline/register";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
-import { DraftShelfProvider, isOnPage, readDraft, type DraftShelf } from "~/components/forms/drafts";
+import { DraftShelfProvider, isOnPage, readDraft } from "~/components/forms/drafts";
 import { Toasts, useSay } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
-import { draftNames, draftOf, dropDraft, putDraft } from "~/storage/drafts";
-import { isDemo, now } from "~/storage/session";
-import { ribbonOf, skyWorker } from "~/workers/sky";
+import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
 import { Button } from "~/components/ui/Button";
 import { backupWords } from "~/components/words/words";
-import { backupState } from "~/desk/backup";
-import { keptSearch, loadShellChoice } from "~/desk/choice";
-import { onNotice } from "~/desk/notices";
-import { onLibrary } from "~/desk/open-library";
+import { backupState } from "~/desk/records/backup";
+import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
+import { onNotice } from "~/desk/records/notices";
+import { onLibrary } from "~/desk/records/open-library";
 
 // Opened now and then: not part of the first load.
 const SearchPalette = lazy(() => import("./SearchPalette").then((m) => ({ default: m.SearchPalette })));
@@ -40,12 +39,13 @@ const KeyHelp = lazy(() => import("./KeyHelp").then((m) => ({ default: m.KeyHelp
 
 const NIGHTS = 34;
 
-export async function clientLoader({ request }: Route.ClientLoaderArgs) {
-  const { library, choice, fault } = await loadShellChoice(request);
+export async function clientLoader({ context, request }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const { library, choice, fault } = await loadShellChoice(desk, request);
   const ahead = nightsBetween(choice.today, choice.night);
   const from = addNights(choice.today, ahead >= -1 && ahead < NIGHTS - 2 ? -1 : ahead - 3);
-  const ribbon = choice.place ? ribbonOf({ place: choice.place.data, from, count: NIGHTS }) : null;
-  const backup = backupState(library, now());
+  const ribbon = choice.place ? desk.workers.sky.ribbon({ place: choice.place.data, from, count: NIGHTS }) : null;
+  const backup = backupState(library, desk.now());
   return { library, choice, ribbon, fault, backup };
 }
 clientLoader.hydrate = true as const;
@@ -53,6 +53,7 @@ clientLoader.hydrate = true as const;
 export { ShellLoading as HydrateFallback } from "./ShellLoading";
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { library, choice, ribbon, fault, backup } = loaderData;
   const [isLater, setLater] = useState(false);
   const [params] = useSearchParams();
@@ -76,7 +77,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   );
   useEffect(prepareOffline, []);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
-  useEffect(() => onLibrary((by) => by === "elsewhere" && void revalidator.revalidate()), [revalidator]);
+  useEffect(() => onLibrary(desk, (by) => by === "elsewhere" && void revalidator.revalidate()), [desk, revalidator]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isShortcut(event, "search")) {
@@ -127,17 +128,17 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   ];
   const marks = useNightMarks(library);
   useForecasts();
-  const searchObjects = useCallback((query: string) => skyWorker().search(query, 12), []);
+  const searchObjects = useCallback((query: string) => desk.workers.sky.search(query, 12), [desk]);
 
   return (
     <Toasts onUndo={undo}>
-      <DraftShelfProvider value={SHELF}>
+      <DraftShelfProvider value={desk.at(theDrafts)}>
         <Notices />
         <NewVersion />
         <ShellFrame
           search={search}
           themes={<ThemeChoice />}
-          note={isDemo() ? <DemoNote /> : null}
+          note={desk.isDemo ? <DemoNote /> : null}
           onSearch={() => setSearching(true)}
           onHelp={() => setHelping(true)}
           isPending={navigation.state !== "idle"}
@@ -146,7 +147,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
               <FaultBanner reason={fault} />
             ) : !library.isLasting ? (
               <MemoryBanner />
-            ) : backup.isDue && !isDemo() && !isLater ? (
+            ) : backup.isDue && !desk.isDemo && !isLater ? (
               <BackupBanner words={backupWords(backup)} search={search} onLater={() => setLater(true)} />
             ) : null
           }
@@ -204,22 +205,24 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   );
 }
 
-const SHELF: DraftShelf = { get: draftOf, put: putDraft, drop: dropDraft };
-
 /** Says what the desk has done, and, when the app opens, what was typed before and is not saved. */
 function Notices() {
+  const desk = useDesk();
   const say = useSay();
-  useEffect(() => onNotice((notice) => say(notice.text, notice.undoId)), [say]);
+  useEffect(() => onNotice(desk, (notice) => say(notice.text, notice.undoId)), [desk, say]);
   useEffect(() => {
     // What is on the page by then says so itself.
     const timer = setTimeout(() => {
-      const names = draftNames().filter((name) => !isOnPage(name));
-      const titles = names.flatMap((name) => readDraft(draftOf(name))?.title ?? []);
+      const names = desk
+        .at(theDrafts)
+        .names()
+        .filter((name) => !isOnPage(name));
+      const titles = names.flatMap((name) => readDraft(desk.at(theDrafts).get(name))?.title ?? []);
       if (titles.length > 0)
         say(`Not saved yet, from last time: ${titles.slice(0, 4).join("; ")}. It is there as you left it.`);
     }, 1500);
     return () => clearTimeout(timer);
-  }, [say]);
+  }, [desk, say]);
   useEffect(() => {
     // What failed and was not heard of where it was asked for is said here, so that nobody waits for it.
     const onFailed = ({ reason }: PromiseRejectionEvent) => {

@@ -1,9 +1,10 @@
+import { useDesk } from "~/at-desk";
 import { useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import { isWanted, type SeasonPlan } from "~/core/season";
-import { ownLocks } from "~/desk/locks";
-import type { Library } from "~/desk/library";
-import { askForecasts, seasonRun } from "~/desk/season";
+import { ownLocks } from "~/desk/plan/locks";
+import type { Library } from "~/desk/records/library";
+import { askForecasts, seasonRun } from "~/desk/plan/season";
 import type { NightMark } from "./NightRibbon";
 
 /** What the nights are marked with: work taken by the log, planned by the plan, kept by hand. The plan comes when the page is up. */
@@ -33,13 +34,14 @@ export function useNightMarks(library: Library): ReadonlyMap<string, NightMark> 
 
 /** Asks the forecasts of the places of the season once the app is up; what is new is planned with on every screen. */
 export function useForecasts(): void {
+  const desk = useDesk();
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const controller = new AbortController();
-    askForecasts(controller.signal).then(
+    askForecasts(desk, controller.signal).then(
       (isNew) => isNew && !controller.signal.aborted && void revalidate(),
       () => undefined, // each source says on Tonight why it did not answer
     );
     return () => controller.abort(new Error("left"));
-  }, [revalidate]);
+  }, [desk, revalidate]);
 }

@@ -5,7 +5,7 @@ import { Button } from "~/components/ui/Button";
 import { needWords, rankWords } from "~/components/words/rank-words";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
 import { formatMinutes } from "~/core/notation";
-import type { FirstAnswer } from "~/desk/start";
+import type { FirstAnswer } from "~/desk/kit/start";
 
 /** The first answer: tonight's three best, when, and why. */
 export function FirstBest({

@@ -1,8 +1,8 @@
+import { useDesk } from "~/at-desk";
 import { FilePick } from "~/components/forms/FilePick";
 import { fixed } from "~/components/numbers";
 import type { KitFromExposure } from "~/core/ledger";
-import { nearestKinds, takenFrom } from "~/desk/start";
-import { readFilesInWorker } from "~/workers/files";
+import { nearestKinds, takenFrom } from "~/desk/kit/start";
 import type { TypedStart } from "./typed-start";
 
 /** What was taken from an exposure, in words, and what it changes on the page. */
@@ -54,6 +54,7 @@ export function OwnExposure({
   readonly taken: Taken | null;
   readonly onTaken: (taken: Taken) => void;
 }) {
+  const desk = useDesk();
   return (
     <div className="mt-6 max-w-[52rem]">
       <FilePick
@@ -61,7 +62,7 @@ export function OwnExposure({
         words="Choose an exposure"
         isMany
         onFiles={async (files, signal, onProgress) => {
-          const read = await readFilesInWorker(files, signal, (done) => onProgress(done / files.length));
+          const read = await desk.workers.files.read(files, signal, (done) => onProgress(done / files.length));
           const from = takenFrom(read, files.map((f) => f.lastModified)); // prettier-ignore
           if (from === null)
             return `${files[0].name}: no header that reads. FITS files and camera raw or JPEG with EXIF do.`;

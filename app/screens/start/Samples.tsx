@@ -1,6 +1,6 @@
 import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
-import type { SampleId } from "~/desk/sharing";
+import type { SampleId } from "~/desk/records/join";
 
 const SAMPLES: readonly { readonly id: SampleId; readonly title: string; readonly words: string }[] = [
   {

@@ -1,5 +1,5 @@
-import type { SampleId } from "~/desk/sharing";
-import type { StartKit, StartPlace } from "~/desk/start";
+import type { SampleId } from "~/desk/records/join";
+import type { StartKit, StartPlace } from "~/desk/kit/start";
 
 /** What the start can be asked for. */
 export type StartIntent =

@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { deskOf, useDesk } from "~/at-desk";
+import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -7,10 +8,9 @@ import type { Town } from "~/core/catalog";
 import { USUAL_CLEAR_CHANCE } from "~/core/night";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
 import { parseNumber } from "~/core/notation";
-import type { Answer } from "~/desk/answer";
-import { libraryHere } from "~/desk/open-library";
-import { KIT_PRESETS, warmUp, zoneAt } from "~/desk/start";
-import { skyWorker } from "~/workers/sky";
+import type { Answer } from "~/desk/records/answer";
+import { libraryHere } from "~/desk/records/open-library";
+import { KIT_PRESETS, warmUp, zoneAt } from "~/desk/kit/start";
 import type { Route } from "./+types/route";
 import { startAction } from "./action";
 import { Choices } from "./Choices";
@@ -24,23 +24,24 @@ import { CLEAR_OF_TEN, EMPTY_START, filterSetsFor, readTypedStart, START_DRAFT, 
 import { useFirstAnswer } from "./use-first-answer";
 import { Where } from "./Where";
 
-export async function clientLoader() {
-  const library = await libraryHere();
+export async function clientLoader({ context }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   return { isEmpty: library.places.length + library.rigs.length + library.projects.length === 0 };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => startAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => startAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Start · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
-
-const findTowns = (query: string) => skyWorker().towns(query, 8);
 
 /** The blanks of the sentence, in order. */
 const BLANKS = ["where", "optics", "camera", "sky"] as const;
 type Blank = (typeof BLANKS)[number];
 
 export default function StartRoute({ loaderData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { act, refusal, isBusy } = useAct<StartIntent, Answer>();
+  const findTowns = useCallback((query: string) => desk.workers.sky.towns(query, 8), [desk]);
   const typed = useDraftState<TypedStart>({ name: START_DRAFT, title: "the start" }, EMPTY_START, readTypedStart);
   const now = typed.value;
   const faults = startFaults(now);
@@ -49,7 +50,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
   const [open, setOpen] = useState<Blank | null>(() => nextOf(now));
   const [taken, setTaken] = useState<Taken | null>(null);
   const answer = useFirstAnswer(startPlaceOf(now), startKitOf(now));
-  useEffect(warmUp, []);
+  useEffect(() => warmUp(desk), [desk]);
   const chooser = useRef<HTMLDivElement>(null);
 
   // Answers of the browser and of files come later than what is typed meanwhile: they are put upon that.
@@ -85,9 +86,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
     altitude,
   }: Pick<GeolocationCoordinates, "latitude" | "longitude" | "altitude">) => {
     const [lat, lon] = [latitude, longitude].map((x) => Math.round(x * 1000) / 1000) as [number, number];
-    const town = await skyWorker()
-      .nearestTown({ latitudeDeg: lat, longitudeDeg: lon })
-      .catch(() => null);
+    const town = await desk.workers.sky.nearestTown({ latitudeDeg: lat, longitudeDeg: lon }).catch(() => null);
     const elevation = altitude ?? town?.elevationM ?? 0;
     await settle(lat, lon, {
       name: town ? `Near ${town.name}` : "My place",

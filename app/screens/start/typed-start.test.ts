@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { opticsOf } from "~/core/framing";
 import { decodeData } from "~/core/records";
-import { betterNext } from "~/desk/better";
-import type { Library } from "~/desk/library";
-import { KIT_PRESETS, nearestKinds, placeOf, rigOf, takenFrom, usualKit } from "~/desk/start";
+import { betterNext } from "~/desk/kit/better";
+import type { Library } from "~/desk/records/library";
+import { KIT_PRESETS, nearestKinds, placeOf, rigOf, takenFrom, usualKit } from "~/desk/kit/start";
 import { EMPTY_START, filterSetsFor, readTypedStart, startFaults, startKitOf, startPlaceOf, typicalKitOf, typicalTexts, type TypedStart } from "./typed-start"; // prettier-ignore
 
 const answered: TypedStart = {

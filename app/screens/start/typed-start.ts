@@ -2,7 +2,7 @@ import { numberFault, specsOf, type NumberSpec } from "~/components/forms/form-n
 import { typicalRig, type Rig, type TypicalFilters, type TypicalKit } from "~/core/exposure";
 import { parseNumber } from "~/core/notation";
 import { CAMERA_FIELDS, MOUNT_FIELDS, OPTICS_FIELDS, PLACE_FIELDS, SENSOR_FIELDS } from "~/core/records";
-import { filtersOf, KIT_PRESETS, type StartKit, type StartPlace } from "~/desk/start";
+import { filtersOf, KIT_PRESETS, type StartKit, type StartPlace } from "~/desk/kit/start";
 
 /** What is typed and chosen on the start, as texts. */
 export interface TypedStart {

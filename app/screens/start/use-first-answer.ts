@@ -1,5 +1,6 @@
+import { useDesk } from "~/at-desk";
 import { useEffect, useMemo, useState } from "react";
-import { firstAnswer, type FirstAnswer, type StartKit, type StartPlace } from "~/desk/start";
+import { firstAnswer, type FirstAnswer, type StartKit, type StartPlace } from "~/desk/kit/start";
 
 /** How the first answer stands. */
 export type FirstAnswerState =
@@ -9,6 +10,7 @@ export type FirstAnswerState =
 
 /** The first answer for a place and a kit, once both are known; a newer choice takes the place of an older one. */
 export function useFirstAnswer(place: StartPlace | null, kit: StartKit | null): FirstAnswerState {
+  const desk = useDesk();
   const key = place && kit ? JSON.stringify([place, kit]) : null;
   const [state, setState] = useState<{ readonly key: string; readonly it: FirstAnswerState } | null>(null);
   const question = useMemo(() => (key === null ? null : (JSON.parse(key) as [StartPlace, StartKit])), [key]);
@@ -16,7 +18,7 @@ export function useFirstAnswer(place: StartPlace | null, kit: StartKit | null): 
     if (key === null || question === null) return;
     let isCurrent = true;
     performance.mark("first answer asked"); // read by the bench
-    firstAnswer(...question).then(
+    firstAnswer(desk, ...question).then(
       (answer) => {
         performance.measure("first answer", "first answer asked");
         if (isCurrent) setState({ key, it: { kind: "known", answer } });
@@ -29,7 +31,7 @@ export function useFirstAnswer(place: StartPlace | null, kit: StartKit | null): 
     return () => {
       isCurrent = false;
     };
-  }, [key, question]);
+  }, [desk, key, question]);
   if (key === null) return { kind: "none" };
   if (state?.key === key) return state.it;
   // While a value is typed, the answer before it stays where it is.

@@ -4,7 +4,7 @@ import { clockTime } from "~/components/clock";
 import { fixed } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/words";
 import type { CullHint } from "~/core/ledger";
-import type { LoggedSub } from "~/desk/cull";
+import type { LoggedSub } from "~/desk/log/cull";
 import { hintWords } from "./cull-words";
 import type { useSelection } from "./use-selection";
 

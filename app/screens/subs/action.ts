@@ -1,21 +1,22 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { counted } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/words";
-import { answer, intentOf } from "~/desk/answer";
-import { cull, keepMeasures, subsOfNight } from "~/desk/cull";
-import { notify } from "~/desk/notices";
-import { libraryHere } from "~/desk/open-library";
+import { answer, intentOf } from "~/desk/records/answer";
+import { cull, keepMeasures, subsOfNight } from "~/desk/log/cull";
+import { notify } from "~/desk/records/notices";
+import { libraryHere } from "~/desk/records/open-library";
 import type { SubsAnswer, SubsIntent } from "./intents";
 
 /** Keeps or drops subs, or writes down what was measured of them. */
-export async function subsAction(request: Request) {
+export async function subsAction(desk: Desk, request: Request) {
   const intent = await intentOf<SubsIntent>(request);
-  const library = await libraryHere();
+  const library = await libraryHere(desk);
   if (intent.act === "measured") {
     const done = await keepMeasures(library, intent.files);
     if (!done.ok) return data<SubsAnswer>({ refusal: done.error }, { status: 507 });
     const { report, kept } = done.value;
-    if (kept) notify(`${counted(report.measured, "sub")} measured.`, kept.undoId);
+    if (kept) notify(desk, `${counted(report.measured, "sub")} measured.`, kept.undoId);
     return data<SubsAnswer>({ refusal: null, report });
   }
   const wanted = new Set(intent.ids);
@@ -24,5 +25,5 @@ export async function subsAction(request: Request) {
   const words = intent.isKept
     ? `${counted(subs.length, "sub")} kept.`
     : `${counted(subs.length, "sub")} dropped: ${CULL_WORDS[intent.reason]}.`;
-  return answer(await cull(night, subs, intent.isKept, intent.reason), words);
+  return answer(desk, await cull(desk, night, subs, intent.isKept, intent.reason), words);
 }

@@ -1,7 +1,7 @@
 import type { CullReason } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
-import type { MeasureReport } from "~/desk/cull";
-import type { MeasuredFile } from "~/workers/files";
+import type { MeasureReport } from "~/desk/log/cull";
+import type { MeasuredFile } from "~/desk/log/files";
 
 /** What looking through a night's subs asks for. */
 export type SubsIntent =

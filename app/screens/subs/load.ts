@@ -1,9 +1,10 @@
-import { loadChoice } from "~/desk/choice";
-import { nightSubs } from "~/desk/cull";
+import type { Desk } from "~/desk/desk";
+import { loadChoice } from "~/desk/sky/choice";
+import { nightSubs } from "~/desk/log/cull";
 
 /** The single subs of the chosen night, of one project where the address names it. */
-export async function loadSubs(request: Request) {
-  const { library, choice } = await loadChoice(request);
+export async function loadSubs(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request);
   const projectId = new URL(request.url).searchParams.get("project");
   const known = library.projects.some((p) => p.id === projectId) ? projectId : null;
   const view = nightSubs(library, choice.night, known);

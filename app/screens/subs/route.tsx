@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { longNight, shortNight } from "~/components/clock";
@@ -20,8 +21,7 @@ import {
   type CullReason,
 } from "~/core/ledger";
 import { groupBy } from "~/core/numeric";
-import { keptSearch } from "~/desk/choice";
-import { measureInWorker } from "~/workers/files";
+import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { subsAction } from "./action";
 import { measureFaultWords, priceWords } from "./cull-words";
@@ -31,9 +31,9 @@ import { timesOf } from "./times";
 import { SubsTable } from "./SubsTable";
 import { useSelection } from "./use-selection";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadSubs(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadSubs(deskOf(context), request);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => subsAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => subsAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Subs · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
@@ -90,6 +90,7 @@ const nightLink = (params: URLSearchParams, night: string): string => {
 };
 
 function Subs({ view }: { readonly view: SubsView }) {
+  const desk = useDesk();
   const { subs, hints, zone, night } = view;
   const selection = useSelection(subs.map((s) => s.id));
   const { act, answer, refusal, isBusy } = useAct<SubsIntent, SubsAnswer>();
@@ -211,7 +212,7 @@ function Subs({ view }: { readonly view: SubsView }) {
           isMany
           busy={(share, count) => `Measuring, ${Math.round((share ?? 0) * count)} of ${count} …`}
           onFiles={async (files, signal, onProgress) => {
-            const found = await measureInWorker(files, signal, (done) => onProgress(done / files.length));
+            const found = await desk.workers.files.measure(files, signal, (done) => onProgress(done / files.length));
             await act({ act: "measured", files: found });
           }}
         >

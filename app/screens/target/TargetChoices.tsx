@@ -1,5 +1,5 @@
 import { useSearchParams } from "react-router";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { DetailPanel } from "./DetailPanel";
 import type { TargetView } from "./load";
 import { PlacesCompared } from "./PlacesCompared";

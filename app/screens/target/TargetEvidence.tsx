@@ -14,7 +14,7 @@ import { nightWorthWords, obstructionWords, passageWords } from "~/components/wo
 import { missingWords } from "~/components/words/target-words";
 import { formatMinutes } from "~/core/notation";
 import type { NightDate } from "~/core/time";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import type { TargetView } from "./load";
 
 /** A target's night, its year, and its way over the skyline. */

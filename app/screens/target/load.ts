@@ -1,3 +1,4 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
 import { equivalentHours, sameDepthHours, underSky, type BesideSky, type Channel } from "~/core/exposure";
@@ -13,17 +14,17 @@ import {
 } from "~/core/night";
 import { drivePays, nightOffer } from "~/core/plan";
 import { transits } from "~/core/sky";
-import type { Entity, Library } from "~/desk/library";
-import { orAborted, skyWorker } from "~/workers/sky";
-import { nightOver } from "~/desk/nights";
-import { loadChoice, withSchool, type Choice } from "~/desk/choice";
-import { pictureAt, pictureKit } from "~/desk/picture";
-import { findTarget } from "~/desk/targets";
-import { ownWishes } from "~/desk/wishes";
+import type { Entity, Library } from "~/desk/records/library";
+import { orAborted } from "~/desk/sky/answers";
+import { nightOver } from "~/desk/sky/nights";
+import { loadChoice, withSchool, type Choice } from "~/desk/sky/choice";
+import { pictureAt, pictureKit } from "~/desk/projects/picture";
+import { findTarget } from "~/desk/sky/targets";
+import { ownWishes } from "~/desk/plan/wishes";
 
 /** A target's night, year and neighbourhood from the chosen place with the chosen rig. */
-export async function loadTarget(request: Request, targetId: string) {
-  const { library, choice } = await loadChoice(request);
+export async function loadTarget(desk: Desk, request: Request, targetId: string) {
+  const { library, choice } = await loadChoice(desk, request);
   const entry = await orAborted(findTarget(library, targetId), request.signal);
   if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
   const projects = library.projects
@@ -38,16 +39,16 @@ export async function loadTarget(request: Request, targetId: string) {
   const picture = pictureAt(library, entry, rig.data, place);
   const { advice } = picture;
   const { channel, own } = picture.jobs[0]!;
-  const night = nightOver(place, choice.night, choice.moon);
+  const night = nightOver(desk, place, choice.night, choice.moon);
   const { steps, sky } = night;
   const { walk, ofDate, ...sums } = targetNight(night, entry.at, channel, own);
   const year = orAborted(
-    skyWorker().year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel, own }),
+    desk.workers.sky.year({ place, from: choice.today, moon: choice.moon, target: entry.at, channel, own }),
     request.signal,
   );
   year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
   const near = await orAborted(
-    skyWorker().within({
+    desk.workers.sky.within({
       raDeg: entry.at.raDeg,
       decDeg: entry.at.decDeg,
       radiusDeg: Math.hypot(optics.fieldWidthDeg, optics.fieldHeightDeg) / 2,
@@ -119,7 +120,13 @@ function placesTonight(
   job: Job,
 ) {
   const nights = library.places.map((p) =>
-    placeTonight(p.id, nightOver(p.id === here.id ? herePlace : p.data, night, moon), herePlace, entry, job),
+    placeTonight(
+      p.id,
+      nightOver(library.desk, p.id === here.id ? herePlace : p.data, night, moon),
+      herePlace,
+      entry,
+      job,
+    ),
   );
   const homeWorthMin = nights.find((n) => n.id === here.id)?.hereMin ?? 0;
   return nights.map((n) => {

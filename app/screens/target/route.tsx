@@ -1,19 +1,22 @@
+import { deskOf } from "~/at-desk";
 import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TargetFacts } from "./TargetFacts";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
 import { Button } from "~/components/ui/Button";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { TargetAside } from "./TargetAside";
 import { TargetChoices } from "./TargetChoices";
 import { TargetEvidence } from "./TargetEvidence";
 import { targetAction } from "./action";
 import { loadTarget } from "./load";
 
-export const clientLoader = ({ request, params }: Route.ClientLoaderArgs) => loadTarget(request, params.targetId);
+export const clientLoader = ({ context, request, params }: Route.ClientLoaderArgs) =>
+  loadTarget(deskOf(context), request, params.targetId);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => targetAction(request, params.targetId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  targetAction(deskOf(context), request, params.targetId);
 export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params.targetId} · Zenithar` }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

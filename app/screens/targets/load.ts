@@ -1,15 +1,16 @@
-import { filtersOf } from "~/desk/reference";
+import type { Desk } from "~/desk/desk";
+import { filtersOf } from "~/desk/projects/reference";
 import { opticsOf } from "~/core/framing";
 import { firstDarkNight, isEverDark } from "~/core/night";
-import { orAborted, rankingOf, type RankQuestion } from "~/workers/sky";
-import { loadChoice, withSchool } from "~/desk/choice";
-import { nightOver } from "~/desk/nights";
-import { usualKit } from "~/desk/start";
-import { ownEntries } from "~/desk/targets";
+import { orAborted, type RankQuestion } from "~/desk/sky/answers";
+import { loadChoice, withSchool } from "~/desk/sky/choice";
+import { nightOver } from "~/desk/sky/nights";
+import { usualKit } from "~/desk/kit/start";
+import { ownEntries } from "~/desk/sky/targets";
 
 /** Everything the list of targets needs; the ranking itself comes later, from the worker. Null without a place. */
-export async function loadTargets(request: Request) {
-  const { library, choice } = await loadChoice(request);
+export async function loadTargets(desk: Desk, request: Request) {
+  const { library, choice } = await loadChoice(desk, request);
   if (!choice.place) return null;
   const params = new URL(request.url).searchParams;
   const place = withSchool(choice.place.data, params);
@@ -17,7 +18,7 @@ export async function loadTargets(request: Request) {
   const { rig, filters } = choice.rig
     ? { rig: choice.rig.data, filters: filtersOf(library, choice.rig.data) }
     : usualKit();
-  const asked = nightOver(place, choice.night, choice.moon);
+  const asked = nightOver(desk, place, choice.night, choice.moon);
   // Where it does not get dark: the first night that does, and the screen says so.
   const firstDark = isEverDark(asked) ? null : firstDarkNight(place, choice.night, choice.moon);
   const date = firstDark ?? choice.night;
@@ -29,14 +30,14 @@ export async function loadTargets(request: Request) {
     filters: filters.map((f) => f.data),
     own: ownEntries(library),
   };
-  const ranking = orAborted(rankingOf(question), request.signal);
+  const ranking = orAborted(desk.workers.sky.rank(question), request.signal);
   ranking.catch(() => undefined); // an aborted ranking is nobody's fault; the screen that asked is gone
   return {
     placeMinDeg: choice.place.data.minAltitudeDeg,
     rigName: rig.name,
     isUsualRig: choice.rig === null,
     arcsecPerPx: opticsOf(rig).pixelScaleArcsecPerPx,
-    night: firstDark === null ? asked : nightOver(place, date, choice.moon),
+    night: firstDark === null ? asked : nightOver(desk, place, date, choice.moon),
     /** The night asked for, where that one never gets dark; null = it does. */
     lightNight: isEverDark(asked) ? null : choice.night,
     question,

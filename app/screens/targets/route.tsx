@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Await, Link, useNavigate, useSearchParams } from "react-router";
 import { shortNight } from "~/components/clock";
@@ -11,13 +12,13 @@ import { Empty } from "~/components/ui/Panel";
 import { formatDegrees } from "~/core/notation";
 import { isCalled } from "~/core/catalog";
 import type { Ranking } from "~/core/night";
-import type { RankedEntry } from "~/workers/sky";
+import type { RankedEntry } from "~/desk/sky/answers";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
+import { keptSearch } from "~/desk/sky/choice";
 import { loadTargets } from "./load";
 import { useFound } from "./use-found";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTargets(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadTargets(deskOf(context), request);
 clientLoader.hydrate = true as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Targets · Zenithar" }];

@@ -1,5 +1,6 @@
+import { useDesk } from "~/at-desk";
 import { startTransition, useEffect, useState } from "react";
-import { skyWorker, type RankedEntry, type RankQuestion } from "~/workers/sky";
+import type { RankedEntry, RankQuestion } from "~/desk/sky/answers";
 
 const MOST_FOUND = 80;
 
@@ -8,6 +9,7 @@ export function useFound(
   query: string,
   question: RankQuestion,
 ): { readonly query: string; readonly lines: readonly RankedEntry[] } {
+  const desk = useDesk();
   const [found, setFound] = useState<{ readonly query: string; readonly lines: readonly RankedEntry[] }>({
     query: "",
     lines: [],
@@ -15,14 +17,12 @@ export function useFound(
   useEffect(() => {
     if (query === "") return;
     let isCurrent = true;
-    void skyWorker()
-      .find(query, MOST_FOUND, question)
-      .then((lines) => {
-        if (isCurrent) startTransition(() => setFound({ query, lines }));
-      });
+    void desk.workers.sky.find(query, MOST_FOUND, question).then((lines) => {
+      if (isCurrent) startTransition(() => setFound({ query, lines }));
+    });
     return () => {
       isCurrent = false;
     };
-  }, [query, question]);
+  }, [desk, query, question]);
   return found;
 }

@@ -1,11 +1,12 @@
+import { useDesk } from "~/at-desk";
+import { theHints } from "~/desk/records/kept";
 import { useState } from "react";
 import { Link } from "react-router";
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { showRound } from "~/components/tour";
 import { Panel } from "~/components/ui/Panel";
-import type { BetterNext as Next } from "~/desk/better";
-import { isHintRead, markHintRead } from "~/storage/session";
+import type { BetterNext as Next } from "~/desk/kit/better";
 
 /** What to do, what it makes better, and where. */
 function wordsOf({ what, id, left }: Next): { readonly to: string; readonly act: string; readonly better: string } {
@@ -25,9 +26,10 @@ function wordsOf({ what, id, left }: Next): { readonly to: string; readonly act:
 
 /** A short list of what makes answers better next; each line can be put away for good. */
 export function BetterNext({ list, search }: { readonly list: readonly Next[]; readonly search: string }) {
+  const desk = useDesk();
   const name = ({ what, id }: Next) => `better ${what} ${id}`;
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
-  const open = list.filter((n) => !gone.has(name(n)) && !isHintRead(name(n)));
+  const open = list.filter((n) => !gone.has(name(n)) && !desk.at(theHints).isRead(name(n)));
   if (open.length === 0) return null;
   return (
     <Panel title="What makes this better">
@@ -47,7 +49,7 @@ export function BetterNext({ list, search }: { readonly list: readonly Next[]; r
                 className="min-h-6 py-0 no-underline"
                 aria-label={`Put away: ${act}`}
                 onClick={() => {
-                  markHintRead(name(n));
+                  desk.at(theHints).markRead(name(n));
                   setGone(new Set([...gone, name(n)]));
                 }}
               >

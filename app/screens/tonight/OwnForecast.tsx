@@ -1,9 +1,9 @@
+import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { RestoredNote, textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { MAX_FORECAST_BYTES } from "~/core/formats";
 import type { UtcMs } from "~/core/time";
-import { readForecastInWorker } from "~/workers/files";
 import { forecastFaultWords } from "./weather-words";
 import { Button } from "~/components/ui/Button";
 import { TextField } from "~/components/ui/Field";
@@ -17,6 +17,7 @@ export function OwnForecast({
 }: {
   readonly at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number };
 }) {
+  const desk = useDesk();
   const { act, answer, refusal, isBusy } = useAct<TonightIntent, TonightAnswer>();
   const {
     value: text,
@@ -62,7 +63,7 @@ export function OwnForecast({
             mostBytes={MAX_FORECAST_BYTES}
             look="plain"
             onFiles={async ([file], signal) => {
-              const read = await readForecastInWorker(file, at, signal);
+              const read = await desk.workers.files.forecast(file, at, signal);
               if (!read.ok) return `${file.name}: ${forecastFaultWords(read.error)}.`;
               await act({ act: "forecastFile", read: read.value, isOneMore });
               return undefined;

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { counted, fixed } from "~/components/numbers";
 import { useEffect, useState } from "react";
@@ -19,16 +20,16 @@ import { WeatherBoard } from "./WeatherBoard";
 import { longNight } from "~/components/clock";
 import { buttonLook } from "~/components/ui/Button";
 import type { Route } from "./+types/route";
-import { keptSearch } from "~/desk/choice";
-import type { BetterNext as Next } from "~/desk/better";
+import { keptSearch } from "~/desk/sky/choice";
+import type { BetterNext as Next } from "~/desk/kit/better";
 import { tonightAction } from "./action";
-import type { TonightViewData } from "~/desk/tonight";
+import type { TonightViewData } from "~/desk/plan/tonight";
 import type { TonightAnswer, TonightIntent } from "./intents";
 import { loadTonight } from "./load";
 
-export const clientLoader = ({ request }: Route.ClientLoaderArgs) => loadTonight(request);
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadTonight(deskOf(context), request);
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => tonightAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => tonightAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Tonight · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";

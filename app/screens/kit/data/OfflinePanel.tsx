@@ -3,7 +3,8 @@ import { megabytes } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
 import { offlineState, onOffline, type OfflineState } from "~/offline/register";
-import { askToKeep, storageState, type StorageState } from "~/storage/lasting";
+import { useDesk } from "~/at-desk";
+import type { StorageState } from "~/desk/records/kept";
 
 const OFFLINE_WORDS: Readonly<Record<OfflineState, string>> = {
   ready: "The whole app lies in this browser: it opens without a network, and without its server.",
@@ -16,19 +17,20 @@ const OFFLINE_WORDS: Readonly<Record<OfflineState, string>> = {
 
 /** How the app stands without a network, what is stored, and whether the browser promises to keep it. */
 export function OfflinePanel() {
+  const { cupboard } = useDesk();
   const offline = useSyncExternalStore(onOffline, offlineState, () => "fetching" as const);
   const [state, setState] = useState<StorageState | null>(null);
   const [isRefused, setRefused] = useState(false);
   useEffect(() => {
     let isHere = true;
-    void storageState().then((s) => isHere && setState(s));
+    void cupboard.storageState().then((s) => isHere && setState(s));
     return () => {
       isHere = false;
     };
-  }, [offline]);
+  }, [offline, cupboard]);
   const ask = async () => {
-    setRefused(!(await askToKeep()));
-    setState(await storageState());
+    setRefused(!(await cupboard.askToKeep()));
+    setState(await cupboard.storageState());
   };
   return (
     <Panel title="Without a network">

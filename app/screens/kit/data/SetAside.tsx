@@ -6,7 +6,7 @@ import { Button } from "~/components/ui/Button";
 import { TextField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import type { KeepFault } from "~/core/records";
-import type { Quarantined } from "~/desk/library";
+import type { Quarantined } from "~/desk/records/library";
 import type { DataIntent, MendAnswer } from "./intents";
 
 type Answer = MendAnswer & { readonly refusal?: KeepFault | null };

@@ -1,52 +1,59 @@
+import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { joinedWords } from "~/components/words/words";
 import { download } from "~/components/download";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
-import { keep } from "~/desk/acts";
-import { dropAside, mendAside } from "~/desk/aside";
-import { answer, intentOf, type Answer } from "~/desk/answer";
-import { notify } from "~/desk/notices";
-import { libraryHere } from "~/desk/open-library";
-import { clearEverything, joinLookedInto, putBackEverything, writeEverything } from "~/desk/sharing";
-import { dropDraft } from "~/storage/drafts";
+import { keep } from "~/desk/records/acts";
+import { dropAside, mendAside } from "~/desk/records/aside";
+import { answer, intentOf, type Answer } from "~/desk/records/answer";
+import { notify } from "~/desk/records/notices";
+import { libraryHere } from "~/desk/records/open-library";
+import { clearEverything, putBackEverything } from "~/desk/records/clear";
+import { joinLookedInto } from "~/desk/records/join";
+import { writeEverything } from "~/desk/records/written";
+import { theDrafts } from "~/desk/records/kept";
 import type { DataIntent, MendAnswer } from "./intents";
 
-function told<T>(done: Result<T, KeepFault>, words: (value: T) => string) {
+function told<T>(desk: Desk, done: Result<T, KeepFault>, words: (value: T) => string) {
   if (!done.ok) return data<Answer>({ refusal: done.error, revs: {} }, { status: 507 });
   const said = words(done.value);
-  if (said !== "") notify(said);
+  if (said !== "") notify(desk, said);
   return data<Answer>({ refusal: null, revs: {} });
 }
 
 /** Brings data in and out, deletes all of it, puts it back. */
-export async function dataAction(request: Request) {
+export async function dataAction(desk: Desk, request: Request) {
   const intent = await intentOf<DataIntent>(request);
-  const library = await libraryHere();
+  const library = await libraryHere(desk);
   switch (intent.act) {
     case "rename": {
-      const done = await keep([{ kind: "member", id: intent.id, data: { name: intent.name }, baseRev: intent.rev }]);
-      if (done.ok) dropDraft("own name");
-      return answer(done, "Your name is changed.");
+      const done = await keep(desk, [
+        { kind: "member", id: intent.id, data: { name: intent.name }, baseRev: intent.rev },
+      ]);
+      if (done.ok) desk.at(theDrafts).drop("own name");
+      return answer(desk, done, "Your name is changed.");
     }
     case "join": {
-      const joined = await joinLookedInto(library, intent);
+      const joined = await joinLookedInto(library, intent.handle, intent);
       return joined
-        ? told(joined.done, (counts) => joinedWords(joined.fileName, counts))
+        ? told(desk, joined.done, (counts) => joinedWords(joined.fileName, counts))
         : data<Answer>({ refusal: null, revs: {} });
     }
     case "drop": {
-      const done = await dropAside(intent.thing);
-      return answer(done, `${intent.thing.key} is dropped.`);
+      const done = await dropAside(desk, intent.thing);
+      return answer(desk, done, `${intent.thing.key} is dropped.`);
     }
     case "mend": {
-      const done = await mendAside(intent.thing, intent.text);
-      return done.ok ? answer(done.value, `${intent.thing.key} reads again.`) : data<MendAnswer>({ fault: done.error });
+      const done = await mendAside(desk, intent.thing, intent.text);
+      return done.ok
+        ? answer(desk, done.value, `${intent.thing.key} reads again.`)
+        : data<MendAnswer>({ fault: done.error });
     }
     case "clear":
-      return told(await clearEverything(), () => "Everything here is deleted. It can be put back here.");
+      return told(desk, await clearEverything(desk), () => "Everything here is deleted. It can be put back here.");
     case "putBack":
-      return told(await putBackEverything(), () => "Everything is back.");
+      return told(desk, await putBackEverything(desk), () => "Everything is back.");
     case "backup": {
       const file = await writeEverything(library);
       download(file.name, file.text, "application/json");

@@ -1,4 +1,4 @@
-import type { Quarantined } from "~/desk/library";
+import type { Quarantined } from "~/desk/records/library";
 
 /** What is done with all data at once, with one's own name, and with things that do not read. */
 export type DataIntent =
@@ -6,6 +6,8 @@ export type DataIntent =
   /** Joins the file that was looked into. */
   | {
       readonly act: "join";
+      /** By which the file was looked into. */
+      readonly handle: string;
       readonly owner: "mine" | "friend";
       readonly letsAheadIn: boolean;
       readonly chosen: readonly string[];

@@ -1,4 +1,5 @@
-import { meOf } from "~/desk/parts";
+import { deskOf, useDesk } from "~/at-desk";
+import { meOf } from "~/desk/records/parts";
 import { useState } from "react";
 import { Copies } from "~/components/Copies";
 import { FilePreview, type JoinChoice } from "~/components/FilePreview";
@@ -9,11 +10,11 @@ import { StorageRefusal } from "~/components/StorageRefusal";
 import { Link } from "react-router";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Panel } from "~/components/ui/Panel";
-import { backupState } from "~/desk/backup";
-import { tornIn } from "~/desk/library";
-import { libraryHere } from "~/desk/open-library";
-import { canPutBack, changeKey, lookInto, nameOf, readBundle, type FileView } from "~/desk/sharing";
-import { now } from "~/storage/session";
+import { backupState } from "~/desk/records/backup";
+import { tornIn } from "~/desk/records/library";
+import { libraryHere } from "~/desk/records/open-library";
+import { canPutBack } from "~/desk/records/clear";
+import { changeKey, lookInto, nameOf, readBundle, type FileView } from "~/desk/records/file-view";
 import type { Route } from "./+types/route";
 import { dataAction } from "./action";
 import type { DataIntent } from "./intents";
@@ -22,8 +23,9 @@ import { OfflinePanel } from "./OfflinePanel";
 import { OwnName } from "./OwnName";
 import { SetAside } from "./SetAside";
 
-export async function clientLoader() {
-  const library = await libraryHere();
+export async function clientLoader({ context }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   return {
     library,
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),
@@ -38,23 +40,24 @@ export async function clientLoader() {
     isEmpty: library.places.length + library.rigs.length + library.projects.length === 0,
     quarantine: library.quarantine,
     me: library.members.find((m) => m.id === meOf(library)) ?? null,
-    canPutBack: canPutBack(),
-    backup: backupState(library, now()),
+    canPutBack: canPutBack(desk),
+    backup: backupState(library, desk.now()),
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => dataAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => dataAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Data in and out · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function DataRoute({ loaderData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { library, members, torn, summary, isEmpty, quarantine, me, backup, canPutBack: isCleared } = loaderData;
   const { act, refusal, isBusy } = useAct<DataIntent>();
   const [view, setView] = useState<FileView | null>(null);
-  const join = async (how: JoinChoice) => {
-    await act({ act: "join", ...how });
+  const join = async (handle: string, how: JoinChoice) => {
+    await act({ act: "join", handle, ...how });
     setView(null);
   };
   return (
@@ -75,7 +78,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           members={members}
           keyOf={changeKey}
           canBeMine
-          onJoin={(how) => void join(how)}
+          onJoin={(how) => void join(view.handle, how)}
           onLeave={() => setView(null)}
         />
       ) : null}
@@ -96,7 +99,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           </p>
           <BundleDrop
             words="Import a file"
-            read={readBundle}
+            read={(file: Blob, signal: AbortSignal) => readBundle(desk, file, signal)}
             onBundle={async (bundle, fileName) => setView(await lookInto(library, bundle, fileName))}
           />
         </Panel>

@@ -1,3 +1,4 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { Accordion } from "radix-ui";
 import { ChevronDown } from "lucide-react";
 import { useState, type ReactNode } from "react";
@@ -9,16 +10,17 @@ import { fixed } from "~/components/numbers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { CHANNELS, type Filter } from "~/core/exposure";
-import { libraryHere } from "~/desk/open-library";
-import { filtersOf, KIT_PRESETS } from "~/desk/start";
-import { draftNames } from "~/storage/drafts";
+import { libraryHere } from "~/desk/records/open-library";
+import { filtersOf, KIT_PRESETS } from "~/desk/kit/start";
+import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
 import { filtersAction } from "./action";
 import { FilterRow } from "./FilterRow";
 import type { FiltersIntent } from "./intents";
 
-export async function clientLoader() {
-  const library = await libraryHere();
+export async function clientLoader({ context }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const have = new Set(library.filters.map((f) => f.id));
   return {
     filters: [...library.filters].sort((a, b) => CHANNELS.indexOf(a.data.channel) - CHANNELS.indexOf(b.data.channel)),
@@ -28,7 +30,7 @@ export async function clientLoader() {
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => filtersAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => filtersAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Filters · Zenithar" }];
 
@@ -37,10 +39,13 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 const NEW = "new";
 
 export default function FiltersRoute({ loaderData, actionData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { filters, inUse, sets } = loaderData;
   const { act, refusal, isBusy } = useAct<FiltersIntent>();
   // What is typed and not saved is open; a new one is where there is nothing else.
-  const [open, setOpen] = useState(() => filters.find((f) => draftNames().includes(`filter ${f.id}`))?.id ?? NEW);
+  const [open, setOpen] = useState(
+    () => filters.find((f) => desk.at(theDrafts).names().includes(`filter ${f.id}`))?.id ?? NEW,
+  );
   const faults = (id: string): Faults =>
     actionData && "id" in actionData && actionData.id === id ? actionData.faults : {};
   return (

@@ -1,33 +1,34 @@
+import { deskOf, useDesk } from "~/at-desk";
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { learntChances } from "~/desk/learnt";
-import { libraryHere } from "~/desk/open-library";
-import { zoneAt } from "~/desk/start";
-import { skyWorker } from "~/workers/sky";
+import { learntChances } from "~/desk/sky/learnt";
+import { libraryHere } from "~/desk/records/open-library";
+import { zoneAt } from "~/desk/kit/start";
 import type { Route } from "./+types/route";
 import { placeAction } from "./action";
 import { PlaceForm } from "./PlaceForm";
 
-const findTowns = (query: string) => skyWorker().towns(query, 8);
-
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+export async function clientLoader({ context, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
   if (params.placeId === "new") return { place: null, learnt: null };
-  const library = await libraryHere();
+  const library = await libraryHere(desk);
   const place = library.places.find((p) => p.id === params.placeId);
   if (!place) throw data({ code: "unknownPlace" }, { status: 404 });
   return { place, learnt: learntChances(library, place) };
 }
 clientLoader.hydrate = true as const;
 
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => placeAction(request, params.placeId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  placeAction(deskOf(context), request, params.placeId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Place · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function PlaceRoute({ loaderData, actionData }: Route.ComponentProps) {
+  const desk = useDesk();
   const { place } = loaderData;
   return (
     <>
@@ -46,7 +47,7 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
           faults={actionData && "faults" in actionData ? actionData.faults : {}}
           learnt={loaderData.learnt}
           findZone={zoneAt}
-          findTowns={findTowns}
+          findTowns={(query) => desk.workers.sky.towns(query, 8)}
         />
       </WithDraft>
     </>

@@ -1,3 +1,4 @@
+import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
@@ -5,15 +6,16 @@ import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { formatDegrees } from "~/core/notation";
 import type { Route } from "./+types/route";
-import { keptSearch, loadChoice } from "~/desk/choice";
-import { contextsOf } from "~/desk/project";
+import { keptSearch, loadChoice } from "~/desk/sky/choice";
+import { contextsOf } from "~/desk/projects/project";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { placesAction } from "./action";
 import type { PlacesIntent } from "./intents";
 
-export async function clientLoader({ request }: Route.ClientLoaderArgs) {
-  const { library, choice } = await loadChoice(request);
+export async function clientLoader({ context, request }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const { library, choice } = await loadChoice(desk, request);
   return {
     places: library.places,
     usedBy: contextsOf(library).map((c) => c.part.data.placeId),
@@ -21,7 +23,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => placesAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => placesAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Places · Zenithar" }];
 

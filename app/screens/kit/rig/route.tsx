@@ -1,15 +1,17 @@
+import { deskOf } from "~/at-desk";
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { usualFilters } from "~/desk/kit";
-import { libraryHere } from "~/desk/open-library";
+import { usualFilters } from "~/desk/kit/kit";
+import { libraryHere } from "~/desk/records/open-library";
 import type { Route } from "./+types/route";
 import { rigAction } from "./action";
 import { RigForm } from "./RigForm";
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const library = await libraryHere();
+export async function clientLoader({ context, params }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   const filters = library.filters.length > 0 ? library.filters : usualFilters();
   if (params.rigId === "new") return { rig: null, filters };
   const rig = library.rigs.find((r) => r.id === params.rigId);
@@ -18,7 +20,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 }
 clientLoader.hydrate = true as const;
 
-export const clientAction = ({ request, params }: Route.ClientActionArgs) => rigAction(request, params.rigId);
+export const clientAction = ({ context, request, params }: Route.ClientActionArgs) =>
+  rigAction(deskOf(context), request, params.rigId);
 
 export const meta: Route.MetaFunction = () => [{ title: "Rig · Zenithar" }];
 

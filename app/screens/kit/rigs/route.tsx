@@ -1,18 +1,20 @@
+import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
 import { opticsOf } from "~/core/framing";
 import type { Route } from "./+types/route";
-import { keptSearch, loadChoice } from "~/desk/choice";
-import { contextsOf } from "~/desk/project";
+import { keptSearch, loadChoice } from "~/desk/sky/choice";
+import { contextsOf } from "~/desk/projects/project";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { rigsAction } from "./action";
 import type { RigsIntent } from "./intents";
 
-export async function clientLoader({ request }: Route.ClientLoaderArgs) {
-  const { library, choice } = await loadChoice(request);
+export async function clientLoader({ context, request }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const { library, choice } = await loadChoice(desk, request);
   const filterName = new Map(library.filters.map((f) => [f.id, f.data.name]));
   const rigs = library.rigs.map((r) => ({
     ...r,
@@ -26,7 +28,7 @@ export async function clientLoader({ request }: Route.ClientLoaderArgs) {
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => rigsAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => rigsAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Rigs · Zenithar" }];
 

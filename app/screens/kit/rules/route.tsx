@@ -1,19 +1,21 @@
+import { deskOf } from "~/at-desk";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { libraryHere } from "~/desk/open-library";
+import { libraryHere } from "~/desk/records/open-library";
 import type { Route } from "./+types/route";
 import { rulesAction } from "./action";
 import { RulesForm } from "./RulesForm";
 
-export async function clientLoader() {
-  const library = await libraryHere();
+export async function clientLoader({ context }: Route.ClientLoaderArgs) {
+  const desk = deskOf(context);
+  const library = await libraryHere(desk);
   return {
     places: library.places.flatMap((p) => ((p.data.travelMin ?? 0) > 0 ? [{ id: p.id, name: p.data.name }] : [])),
     settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null,
   };
 }
 clientLoader.hydrate = true as const;
-export const clientAction = ({ request }: Route.ClientActionArgs) => rulesAction(request);
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => rulesAction(deskOf(context), request);
 
 export const meta: Route.MetaFunction = () => [{ title: "Rules · Zenithar" }];
 

@@ -1,0 +1,158 @@
+import { decodeBundle, openPanelList, readForecast } from "~/core/formats";
+import { planEvenings } from "~/core/plan";
+import { whyEvening, type NightStock, type SeasonWork } from "~/core/season";
+import { utcMs } from "~/core/time";
+import type { Sources } from "~/services/sources";
+import { memoryDrawer, type Drawer } from "~/storage/driver";
+import type { Cupboard, Notes } from "~/storage/ports";
+import type { SeasonClient } from "~/workers/season";
+import type { SkyClient } from "~/workers/sky";
+import type { Workers } from "~/workers/workers";
+import { libraryHere } from "./records/open-library";
+import type { Library } from "./records/library";
+import { createDesk, type Desk, type Supplies } from "./desk";
+
+/** A browser in memory, for tests: what it keeps, and every call opens a tab of it. */
+export interface MemoryBrowser {
+  readonly tab: () => Cupboard;
+  readonly notes: Map<string, string>;
+}
+
+export function memoryBrowser(): MemoryBrowser {
+  const drawers = new Map<string, Drawer>();
+  const texts = new Map<string, string>();
+  const listeners = new Map<object, () => void>();
+  let pen: Promise<unknown> = Promise.resolve();
+  const notes: Notes = {
+    read: (name) => texts.get(name) ?? null,
+    write: (name, text) => {
+      texts.set(name, text);
+      return true;
+    },
+    drop: (name) => void texts.delete(name),
+    names: (lead) => [...texts.keys()].filter((name) => name.startsWith(lead)),
+  };
+  const tab = (): Cupboard => {
+    const me = {};
+    return {
+      notes,
+      open: (name) => {
+        const drawer = drawers.get(name) ?? { ...memoryDrawer(), isLasting: true };
+        drawers.set(name, drawer);
+        return Promise.resolve(drawer);
+      },
+      openFirst: () => Promise.resolve(null),
+      tabs: {
+        exclusively: (_, work) => {
+          const mine = pen.catch(() => undefined).then(work);
+          pen = mine;
+          return mine;
+        },
+        // Every tab before counts as closed by the time another one looks for what it left.
+        showOpen: () => undefined,
+        openPages: () => Promise.resolve(new Set<string>()),
+        announce: () => listeners.forEach((listener, of) => of !== me && queueMicrotask(listener)),
+        onAnnounced: (listener) => void listeners.set(me, listener),
+      },
+      storageState: () => Promise.resolve({ usedBytes: null, mostBytes: null, promise: null }),
+      askToKeep: () => Promise.resolve(true),
+    };
+  };
+  return { tab, notes: texts };
+}
+
+/** Plans on the spot, without a worker. */
+export function plannerHere(): SeasonClient {
+  const stock: NightStock = new Map();
+  let last: SeasonWork | null = null;
+  return {
+    plan(question, from, onPlan) {
+      const steps = planEvenings(question, { ...from, stock });
+      for (let step = steps.next(); ; step = steps.next()) {
+        if (step.done) {
+          last = step.value.work;
+          return Promise.resolve(step.value.plan);
+        }
+        onPlan(step.value);
+      }
+    },
+    know: () => undefined,
+    stop: () => undefined,
+    why: (evening) => Promise.resolve(last && whyEvening(last, evening)),
+    waits: () => Promise.resolve(),
+    apart: () => Promise.reject(new Error("nobody plans apart here")),
+  };
+}
+
+const nobody = (what: string) => () => Promise.reject(new Error(`nobody answers here: ${what}`));
+
+/** A catalogue without an entry and a sky nobody has worked out; `more` answers what a test needs. */
+const skyHere = (more: Partial<SkyClient>): SkyClient => ({
+  sharing: nobody("sharing"),
+  coverage: nobody("coverage"),
+  rank: nobody("rank"),
+  bestIn: nobody("bestIn"),
+  find: nobody("find"),
+  nearestTown: nobody("nearestTown"),
+  year: nobody("year"),
+  ribbon: nobody("ribbon"),
+  search: () => Promise.resolve([]),
+  towns: () => Promise.resolve([]),
+  entry: () => Promise.resolve(null),
+  within: () => Promise.resolve([]),
+  ...more,
+});
+
+/** Reads small files on the spot, as the worker does. */
+const filesHere: Workers["files"] = {
+  read: nobody("files"),
+  measure: nobody("measures"),
+  header: nobody("a header"),
+  image: nobody("an image"),
+  bundle: async (file) => decodeBundle(await file.text()),
+  panels: async (file) => openPanelList(await file.text()),
+  forecast: async (file, at) => readForecast(await file.text(), at),
+};
+
+/** What a test says of its desk; the rest is as on a desk nobody has used. */
+export interface TestDesk {
+  /** Of which it is a tab; absent = one of its own. */
+  readonly browser?: MemoryBrowser;
+  /** An instant, ISO 8601; absent = the demo's evening. */
+  readonly now?: string;
+  readonly isDemo?: boolean;
+  readonly sky?: Partial<SkyClient>;
+  readonly season?: SeasonClient;
+  readonly sources?: Sources;
+  readonly supplies?: Partial<Supplies>;
+}
+
+let named = 0;
+
+/** A desk as tests use it. */
+export interface DeskOfTest extends Desk {
+  readonly setNow: (iso: string) => void;
+  readonly library: () => Promise<Library>;
+}
+
+/** A desk for tests: things in memory, a clock that is set, names that are counted. */
+export function testDesk(of: TestDesk = {}): DeskOfTest {
+  let now = Date.parse(of.now ?? "2026-12-05T16:40:00Z");
+  const desk = createDesk({
+    cupboard: (of.browser ?? memoryBrowser()).tab(),
+    clock: { now: () => utcMs(now), isDemo: of.isDemo ?? false },
+    ids: { fresh: () => `n${(++named).toString(36).padStart(7, "0")}` },
+    workers: {
+      sky: skyHere(of.sky ?? {}),
+      season: of.season ?? plannerHere(),
+      files: filesHere,
+      frame: { place: nobody("a place"), cover: nobody("a cover") },
+    },
+    sources: of.sources ?? { all: [], ask: nobody("a forecast") },
+    supplies: { sample: nobody("a sample"), chart: nobody("a chart"), ...of.supplies },
+  });
+  return Object.assign(desk, {
+    setNow: (iso: string) => void (now = Date.parse(iso)),
+    library: async () => libraryHere(desk),
+  });
+}

@@ -1,0 +1,208 @@
+import { readFileSync, readdirSync } from "node:fs";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { exposureFactsOf, readFitsHeader } from "~/core/formats";
+import { ok } from "~/core/result";
+import { utcMs } from "~/core/time";
+import type { Library } from "~/desk/records/library";
+import type { ReadFile } from "~/workers/files";
+import { choiceOf, keptSearch } from "~/desk/sky/choice";
+import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
+import { intake } from "./intake";
+import { contextOf, requireContext } from "~/desk/projects/project";
+
+const desk = demoDesk();
+const library = demoLibrary(desk);
+beforeEach(() => desk.setNow("2026-12-05T16:40:00Z"));
+
+/** The sample exposures that ship with the demo, as the file worker reads them. */
+const samples: ReadFile[] = readdirSync("public/demo")
+  .filter((f) => f.endsWith(".fits"))
+  .sort()
+  .map((name) => {
+    const bytes = new Uint8Array(readFileSync(`public/demo/${name}`));
+    const header = readFitsHeader(bytes, bytes.length);
+    if (!header.ok) throw new Error(name);
+    return { name, facts: ok(exposureFactsOf(header.value, { name, sizeBytes: bytes.length })) };
+  });
+
+describe("the choice an address makes", () => {
+  const choice = (search: string, of: Library = library) => choiceOf(of, new URLSearchParams(search));
+  it("takes place, rig and night from the settings and the clock when the address is silent", () => {
+    const c = choice("");
+    expect([c.place?.id, c.rig?.id, c.night, c.today]).toEqual([
+      "place-garden",
+      "rig-refractor",
+      "2026-12-05",
+      "2026-12-05",
+    ]);
+  });
+  it("lets the address decide, and refuses what does not exist", () => {
+    const c = choice("place=place-pass&rig=rig-newtonian&night=2027-02-01");
+    expect([c.place?.id, c.rig?.id, c.night, c.today]).toEqual([
+      "place-pass",
+      "rig-newtonian",
+      "2027-02-01",
+      "2026-12-05",
+    ]);
+    const refusal = (search: string) => {
+      try {
+        choice(search);
+        return null;
+      } catch (thrown) {
+        const { data, init } = thrown as { data: { code: string }; init: { status: number } };
+        return [data.code, init.status];
+      }
+    };
+    expect([refusal("place=nowhere"), refusal("rig=none"), refusal("night=2026-02-30")]).toEqual([
+      ["unknownPlace", 404],
+      ["unknownRig", 404],
+      ["badNight", 400],
+    ]);
+  });
+  it("holds on to the night that is ending until four hours before the Sun’s noon", () => {
+    const at = (iso: string) => {
+      desk.setNow(iso);
+      return choice("").today;
+    };
+    expect([at("2026-12-06T06:30:00Z"), at("2026-12-06T08:30:00Z")]).toEqual(["2026-12-05", "2026-12-06"]); // 07:30 and 08:30 in Paris
+  });
+  it("has no place to offer an empty library", () => {
+    const empty: Library = { ...library, places: [], rigs: [], settings: null };
+    expect([choice("", empty).place, choice("", empty).rig]).toEqual([null, null]);
+  });
+  it("passes night, place and rig along, and nothing else", () => {
+    const params = new URLSearchParams("night=2026-12-06&project=x&place=p");
+    expect([
+      keptSearch(params),
+      keptSearch(params, { night: "2027-01-01" }),
+      keptSearch(new URLSearchParams()),
+    ]).toEqual(["?night=2026-12-06&place=p", "?night=2027-01-01&place=p", ""]);
+  });
+});
+
+describe("a project put together", () => {
+  it("has its panels, what is left to do, and only its own log", () => {
+    const c = requireContext(library, "project-loop");
+    expect(c.panels).toHaveLength(6);
+    expect(c.contributions.every((x) => x.data.projectId === "project-loop")).toBe(true);
+    const p5 = c.needs.find((n) => n.panel === "P5" && n.channel === "OIII")!;
+    // 10 × 300 s kept in October: an hour kept is an hour, whatever its light was; by light it is what MATHS C6.4 says, 0.97 at 77°.
+    const kept = c.contributions.filter((x) => x.data.panel === "P5" && x.data.channel === "OIII");
+    expect(kept.reduce((s, x) => s + (x.data.kept * x.data.exposureSec) / 60, 0)).toBe(50);
+    expect(p5.goalMin).toBe(150);
+    expect(p5.remainingMin).toBe(100);
+    const byLight = {
+      ...library,
+      projects: library.projects.map((p) => ({ ...p, data: { ...p.data, hours: "light" as const } })),
+    };
+    const light = requireContext(byLight, "project-loop").needs.find((n) => n.panel === "P5" && n.channel === "OIII")!;
+    expect(light.remainingMin).toBeCloseTo(150 - (50 * kept[0]!.data.worthRate!) / 0.97, 0);
+    expect(c.filters.map((f) => f.data.channel)).toEqual(["L", "R", "G", "B", "Ha", "OIII"]);
+  });
+  it("cannot be without its rig, its place or its frame", () => {
+    expect(contextOf({ ...library, rigs: [] }, "project-loop")).toBeNull();
+    expect(contextOf({ ...library, frames: [] }, "project-loop")).toBeNull();
+    expect(contextOf(library, "project-nowhere")).toBeNull();
+    expect(() => requireContext(library, "project-nowhere")).toThrow();
+  });
+});
+
+describe("dropped files", () => {
+  // The morning after the samples were taken.
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ["Date"], now: Date.parse("2026-12-05T09:00:00Z") });
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+  it("from a night to come are refused by name: a clock that is days or years ahead tells nothing", () => {
+    const [first] = samples;
+    const ahead = (ms: number) => samples.slice(0, 1).map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, startMs: utcMs(s.facts.value.startMs! + ms) }) } : s)); // prettier-ignore
+    expect(intake(library, ahead(10 * 3_600_000)).edits).toHaveLength(1); // hours off are another question
+    const { edits, report } = intake(library, ahead(4 * 86_400_000));
+    expect(edits).toEqual([]);
+    expect(report.refused).toEqual([{ name: first!.name, why: { kind: "outOfRange", message: "taken on 2026-12-08, which is still to come" } }]); // prettier-ignore
+  });
+  it("that were solved or written anew since are the same subs; what they say of their stars is taken", () => {
+    const { edits } = intake(library, samples);
+    const stored: Library = {
+      ...library,
+      contributions: [...library.contributions, ...edits.map((e) => ({ id: e.id, rev: "r", author: "", data: e.data as never, copies: [] }))],
+    }; // prettier-ignore
+    const measure = { fwhmPx: 1.8, eccentricity: 0.4, stars: 90, background: 800, from: "header" as const };
+    const anew = samples.map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, sizeBytes: s.facts.value.sizeBytes + 2880, measure }) } : s)); // prettier-ignore
+    const again = intake(stored, anew);
+    expect([again.report.known, again.report.measured, again.report.booked]).toEqual([6, 6, []]);
+    expect(again.edits.map((e) => e.id)).toEqual(edits.map((e) => e.id));
+    expect(again.edits.every((e) => (e.data as { measure: unknown }).measure === measure)).toBe(true);
+  });
+  it("become one edit each, booked to panel 5 of the demo's mosaic with the worth of that night", () => {
+    const { edits, report } = intake(library, samples);
+    expect(edits).toHaveLength(6);
+    expect(new Set(edits.map((e) => e.id)).size).toBe(6);
+    expect(edits[0]!.data).toMatchObject({
+      projectId: "project-loop",
+      panel: "P5",
+      channel: "OIII",
+      night: "2026-12-04",
+      memberId: "member-ines",
+      rigId: "rig-refractor",
+      exposureSec: 300,
+      kept: 1,
+    });
+    const { worthRate } = edits[0]!.data as { worthRate: number };
+    expect(worthRate > 0.2 && worthRate < 1).toBe(true); // a sinking target under a dark sky
+    expect(report).toMatchObject({ total: 6, known: 0, refused: [], booked: [{ count: 6, notes: [] }] });
+  });
+  it("change nothing the second time, in the same drop or later, under whatever name", () => {
+    const { edits } = intake(library, samples);
+    const stored: Library = {
+      ...library,
+      contributions: [
+        ...library.contributions,
+        ...edits.map((e) => ({ id: e.id, rev: "", author: "", data: e.data as never, copies: [] })),
+      ],
+    };
+    expect(intake(stored, samples).edits).toEqual([]);
+    const renamed = samples.map((s) =>
+      s.facts.ok ? { name: `copy of ${s.name}`, facts: ok({ ...s.facts.value, fileName: `copy of ${s.name}` }) } : s,
+    );
+    const twice = intake(library, [...samples, ...renamed]);
+    expect([twice.edits.length, twice.report.known]).toEqual([6, 6]);
+  });
+  it("are named with the reason when they cannot be placed, and the rest goes on", () => {
+    const astray = samples.map((s, i) =>
+      i === 0 && s.facts.ok
+        ? {
+            ...s,
+            facts: ok({
+              ...s.facts.value,
+              centre: { frame: "icrs", raDeg: 10, decDeg: -60 } as const,
+              object: "Elsewhere",
+            }),
+          }
+        : s,
+    );
+    const { edits, report } = intake(library, [
+      ...astray,
+      { name: "x.fits", facts: { ok: false, error: { code: "truncatedData" } } },
+    ]);
+    expect(edits).toHaveLength(5);
+    expect(report.refused).toEqual([
+      {
+        name: samples[0]!.name,
+        why: { kind: "unplaced", fault: { code: "noProject", found: "Elsewhere" } },
+      },
+      { name: "x.fits", why: { kind: "unreadable", code: "truncatedData" } },
+    ]);
+  });
+  it("say when they do not agree with the plan", () => {
+    const warm = samples
+      .slice(0, 1)
+      .map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, temperatureC: 3, focalLengthMm: 384 }) } : s));
+    expect(intake(library, warm).report.booked[0]!.notes).toEqual([
+      { mismatch: { code: "focalLength", wanted: 480, found: 384 }, count: 1 },
+      { mismatch: { code: "temperature", wanted: -10, found: 3 }, count: 1 },
+    ]);
+  });
+});

@@ -1,0 +1,1 @@
+export type { MeasuredFile, PictureFault, ReadFile } from "~/workers/files";

@@ -1,0 +1,306 @@
+import { meOf } from "~/desk/records/parts";
+import { filtersOf } from "~/desk/projects/reference";
+import {
+  clockAheadHours,
+  type IntakeData,
+  exposureBooker,
+  fileIdentity,
+  type Booking,
+  type BookingAnswer,
+  type BookingContext,
+  type BookingFault,
+  type BookingQuestion,
+  type ContributionData,
+  type ExposureFacts,
+  type Mismatch,
+} from "~/core/ledger";
+import type { Channel } from "~/core/exposure";
+import { decodeData } from "~/core/records";
+import { placeSky } from "~/core/night";
+import { nightOf, sunAltitudeDeg, type NightSky } from "~/core/sky";
+import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
+import type { Library } from "~/desk/records/library";
+import type { Edit } from "~/core/crew";
+import type { ReadFile } from "~/workers/files";
+import { targetNameOf } from "~/desk/sky/targets";
+import { worthRateOf } from "./log";
+import { contextsOf, type ProjectContext } from "~/desk/projects/project";
+
+/** What booking needs to know of all projects, rigs and places. */
+export function bookingContext(library: Library): {
+  readonly context: BookingContext;
+  readonly projects: ReadonlyMap<string, ProjectContext>;
+} {
+  const found = contextsOf(library);
+  const memberId = meOf(library) ?? "me";
+  const lastPlace = new Map<string, string>();
+  for (const { data } of library.contributions) if (data.memberId === memberId) lastPlace.set(data.rigId, data.placeId);
+  return {
+    projects: new Map(found.map((c) => [c.id, c])),
+    context: {
+      memberId,
+      // Frames shot before are looked at too: files of theirs may come late.
+      projects: found.flatMap((c) =>
+        [c.frame, ...c.stock.frames.filter((f) => f.id !== c.frame.id)].map((frame) => ({
+          id: c.id,
+          project: c.project.data,
+          rigId: c.rig.id,
+          frameId: frame.id,
+          frame: frame.data,
+          goals: c.goal.data,
+          frameRig: c.rig.data,
+          targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
+        })),
+      ),
+      rigs: library.rigs.map((r) => ({
+        id: r.id,
+        rig: r.data,
+        filters: filtersOf(library, r.data).map((f) => f.data),
+        lastPlaceId: lastPlace.get(r.id) ?? null,
+      })),
+      places: library.places.map((p) => ({ id: p.id, place: p.data })),
+    },
+  };
+}
+
+/** Mean worth of a usable minute of a project in one channel and night; asked often for the same night. */
+function worthRates(projects: ReadonlyMap<string, ProjectContext>) {
+  const known = new Map<string, number | null>();
+  return (projectId: string, channel: Channel, night: string): number | null => {
+    const key = `${projectId}|${channel}|${night}`;
+    if (!known.has(key)) {
+      const c = projects.get(projectId);
+      known.set(key, c ? worthRateOf(c, channel, night) : null);
+    }
+    return known.get(key) ?? null;
+  };
+}
+
+/** Exposures of one kind that were booked together. */
+export interface BookedGroup {
+  readonly booking: Booking;
+  readonly count: number;
+  /** What does not agree, and how many of the files it concerns. */
+  readonly notes: readonly { readonly mismatch: Mismatch; readonly count: number }[];
+}
+
+/** Why a file was left out: it does not read, or it cannot be placed. */
+export type LeftOut =
+  | { readonly kind: "unreadable"; readonly code: Extract<ReadFile["facts"], { readonly ok: false }>["error"]["code"] }
+  | { readonly kind: "unplaced"; readonly fault: BookingFault }
+  /** A value of its header that no log entry can have, such as an exposure of 0 s. */
+  | { readonly kind: "outOfRange"; readonly message: string };
+
+/** Files that leave several answers, to be asked about once. */
+export interface OpenGroup {
+  readonly question: BookingQuestion;
+  readonly count: number;
+}
+
+/** Further ahead than any zone or hour set wrong: such a clock tells nothing. */
+const CLOCKS_OFF_MS = 36 * HOUR_MS;
+
+/** What came of dropped files. */
+export interface IntakeReport {
+  readonly open: readonly OpenGroup[];
+  readonly booked: readonly BookedGroup[];
+  readonly known: number;
+  /** Of the known ones, those whose stars are told now. */
+  readonly measured: number;
+  readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
+  readonly total: number;
+  /** Whole hours by which the camera's clock seems to be ahead; null = it is right, as far as the Sun tells. */
+  readonly clockHours: number | null;
+}
+
+/** What exposures have in common that are told of in one line. */
+const groupKey = (b: Booking): string =>
+  b.kind === "light"
+    ? [b.data.projectId, b.data.panel, b.data.channel, b.data.night, b.data.exposureSec].join("|")
+    : [b.data.type, b.data.exposureSec].join("|");
+
+/** The gain that a camera's lights have as a rule: of this drop, by count; null where it does not say. */
+function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number | null {
+  const keyOf = (f: ExposureFacts) => `${f.camera ?? ""}|${f.filter ?? ""}`;
+  const counts = new Map<string, Map<number, number>>();
+  for (const { facts } of files) {
+    if (!facts.ok || facts.value.frameType !== "light" || facts.value.gain === null) continue;
+    const of = counts.get(keyOf(facts.value)) ?? new Map<number, number>();
+    of.set(facts.value.gain, (of.get(facts.value.gain) ?? 0) + 1);
+    counts.set(keyOf(facts.value), of);
+  }
+  return (facts) => {
+    const of = [...(counts.get(keyOf(facts)) ?? [])].sort((a, b) => b[1] - a[1]);
+    return of[0]?.[0] ?? null;
+  };
+}
+
+/** By how many whole hours the clock of some lights seems to be ahead; null where it is right. */
+function clockOf(
+  library: Library,
+  lights: readonly { readonly placeId: string; readonly startMs: UtcMs }[],
+): number | null {
+  const skies = new Map<string, NightSky>();
+  const at = lights.flatMap(({ placeId, startMs }) => {
+    const place = library.places.find((p) => p.id === placeId)?.data;
+    return place ? [{ place, placeId, startMs }] : [];
+  });
+  if (at.length === 0) return null;
+  return clockAheadHours(at.length, (light, hours) => {
+    const { place, placeId, startMs } = at[light]!;
+    const ms = utcMs(startMs - hours * HOUR_MS);
+    const night = nightOf(place, ms);
+    const key = `${placeId} ${night}`;
+    const sky = skies.get(key) ?? placeSky(place, night);
+    skies.set(key, sky);
+    return sunAltitudeDeg(sky, ms);
+  });
+}
+
+/** Subs by rig, start to the second, and length: a file that was solved or renamed since is the same sub as before. */
+function takenAt(library: Library) {
+  type Sub = Pick<ContributionData, "rigId" | "startMs" | "exposureSec">;
+  const key = (rigId: string, sec: number, exposureSec: number) => `${rigId}|${sec}|${exposureSec}`;
+  const known = new Map<string, Library["contributions"][number] | null>();
+  const put = ({ rigId, startMs, exposureSec }: Sub, entry: Library["contributions"][number] | null) => {
+    if (startMs !== null) known.set(key(rigId, Math.round(startMs / 1000), exposureSec), entry);
+  };
+  for (const entry of library.contributions) if (entry.data.taken === 1) put(entry.data, entry);
+  return {
+    add: (sub: Sub) => put(sub, null),
+    /** The entry of the log that is the same sub, begun within a second of it. */
+    find: ({ rigId, startMs, exposureSec }: Sub) => {
+      const sec = Math.round((startMs ?? 0) / 1000);
+      for (const off of [0, -1, 1]) {
+        const entry = known.get(key(rigId, sec + off, exposureSec));
+        if (entry) return entry;
+      }
+      return null;
+    },
+  };
+}
+
+/** What an intake came to, as a record; words come from whoever tells it. */
+export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): Edit => ({
+  kind: "intake",
+  id: library.desk.newId("intake"),
+  data: { ...data, memberId: meOf(library) ?? "me", atMs: library.desk.now() },
+  baseRev: null,
+});
+
+/** Turns read files into edits and a report. A file known already, by its header, makes no edit. */
+export function intake(
+  library: Library,
+  files: readonly ReadFile[],
+  answers: Readonly<Record<string, BookingAnswer>> = {},
+  /** Hours that the camera's clock is put back. */
+  shiftHours = 0,
+): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
+  const { context, projects } = bookingContext(library);
+  const book = exposureBooker(context);
+  const rateOf = worthRates(projects);
+  const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
+  const shot = takenAt(library);
+  const edits: Edit[] = [];
+  const groups = new Map<
+    string,
+    { booking: Booking; count: number; notes: Map<string, { mismatch: Mismatch; count: number }> }
+  >();
+  const refused: { name: string; why: LeftOut }[] = [];
+  const open = new Map<string, OpenGroup>();
+  const usualGain = gainsOf(files);
+  const lights: { readonly placeId: string; readonly startMs: UtcMs }[] = [];
+  let known = 0;
+  let measured = 0;
+  for (const { name, facts } of files) {
+    if (!facts.ok) {
+      refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
+      continue;
+    }
+    const { startMs } = facts.value;
+    const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - shiftHours * HOUR_MS) as T));
+    const right =
+      shiftHours === 0 ? facts.value : { ...facts.value, startMs: put(startMs), wallMs: put(facts.value.wallMs) };
+    const booked = book(right, (key) => answers[key]);
+    if (!booked.ok) {
+      refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
+      continue;
+    }
+    const booking = booked.value;
+    const late = booking.kind === "light" ? booking.data.startMs! - library.desk.now() : 0;
+    if (late > CLOCKS_OFF_MS) {
+      const day = new Date(library.desk.now() + late).toISOString().slice(0, 10);
+      refused.push({ name, why: { kind: "outOfRange", message: `taken on ${day}, which is still to come` } });
+      continue;
+    }
+    if (booking.kind === "question") {
+      open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      continue;
+    }
+    const twin = booking.kind === "light" ? shot.find(booking.data) : null;
+    if (twin) {
+      known++;
+      // A table, or a header written since, can still say what its stars were like.
+      const { measure } = facts.value;
+      if (measure && twin.data.measure === undefined && twin.data.memberId === context.memberId) {
+        edits.push({ kind: "contribution", id: twin.id, data: { ...twin.data, measure }, baseRev: twin.rev });
+        measured++;
+      }
+      continue;
+    }
+    const id = `${booking.kind === "light" ? "contribution" : "calibration"}-file-${fileIdentity(facts.value)}`;
+    if (have.has(id)) {
+      known++;
+      continue;
+    }
+    const edit: Edit =
+      booking.kind === "light"
+        ? {
+            kind: "contribution",
+            id,
+            data: {
+              ...booking.data,
+              worthRate: rateOf(booking.data.projectId, booking.data.channel, booking.data.night),
+            },
+            baseRev: "latest",
+          }
+        : { kind: "calibration", id, data: booking.data, baseRev: "latest" };
+    const checked = decodeData(edit.kind, edit.data);
+    if (!checked.ok) {
+      refused.push({ name, why: { kind: "outOfRange", message: checked.error.message } });
+      continue;
+    }
+    have.add(id);
+    if (booking.kind === "light") shot.add(booking.data);
+    edits.push(edit);
+    const group = groups.get(groupKey(booking)) ?? {
+      booking,
+      count: 0,
+      notes: new Map<string, { mismatch: Mismatch; count: number }>(),
+    };
+    group.count++;
+    if (booking.kind === "light") {
+      const note = (mismatch: Mismatch) => {
+        const key = JSON.stringify(mismatch);
+        group.notes.set(key, { mismatch, count: (group.notes.get(key)?.count ?? 0) + 1 });
+      };
+      booking.mismatches.forEach(note);
+      lights.push({ placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
+      const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
+      if (gain !== undefined && usual !== null && gain !== usual) note({ code: "gain", found: gain, wanted: usual });
+    }
+    groups.set(groupKey(booking), group);
+  }
+  return {
+    edits,
+    report: {
+      open: [...open.values()],
+      booked: [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] })),
+      known,
+      measured,
+      refused,
+      total: files.length,
+      clockHours: clockOf(library, lights),
+    },
+  };
+}

@@ -1,0 +1,91 @@
+import { bestRate, clearHoursByMonth, targetNight, type Place } from "~/core/night";
+import { depthRate, type Channel, type Filter, type Rig } from "~/core/exposure";
+import { addNights, type NightDate, type UtcInterval } from "~/core/time";
+import { orAborted } from "~/workers/client";
+import { withLearntChances } from "~/desk/sky/learnt";
+import type { Entity, Library } from "~/desk/records/library";
+import { nightOver } from "~/desk/sky/nights";
+import { ownOf, type ProjectContext } from "~/desk/projects/project";
+import { filtersOf, kitOf } from "~/desk/projects/reference";
+
+/** What the sky over one member's place gives a project, in the channel that they would shoot. */
+export interface JointRow {
+  readonly memberId: string;
+  readonly placeName: string;
+  readonly zone: string;
+  readonly channel: Channel;
+  /** Of tonight: from when to when it is usable; null = not at all. */
+  readonly tonight: UtcInterval | null;
+  /** Usable hours of the nights to come, clear sky assumed. */
+  readonly nights: readonly { readonly night: NightDate; readonly hours: number }[];
+  /** Hours at the project's reference, of nights that will be clear, by month: "2026-12". So hours of unequal skies can be added. */
+  readonly months: readonly { readonly month: string; readonly hours: number }[];
+}
+
+/** Nights told one by one. */
+const NIGHTS = 10;
+const MONTHS = 6;
+
+/** Hours at the reference that an hour of a member is, each with the target at its best; 1 where that is not known. */
+function atReference(
+  c: ProjectContext,
+  {
+    place,
+    rig,
+    filters,
+  }: {
+    readonly place: Entity<Place>;
+    readonly rig: Entity<Rig> | undefined;
+    readonly filters: readonly Entity<Filter>[];
+  },
+  channel: Channel,
+  best: number,
+): number {
+  const { light } = c.project.data;
+  const mine = rig ? depthRate(channel, kitOf({ place, rig, filters }), light) : null;
+  const theirs = depthRate(channel, kitOf(c.reference), light);
+  const bestThere = c.bestThere[channel] ?? 0;
+  return mine && theirs && bestThere > 0 ? (mine.rate * best) / (theirs.rate * bestThere) : 1;
+}
+
+/** When each member of a project has its target, by the sky over their own place: what they said they shoot, else what it wants. */
+export async function jointRows(
+  library: Library,
+  c: ProjectContext,
+  today: NightDate,
+  signal: AbortSignal,
+): Promise<JointRow[]> {
+  const rows: JointRow[] = [];
+  const wanted = c.goal.data.channels.map((g) => g.channel);
+  for (const { data: part } of library.parts.filter((p) => p.data.projectId === c.id)) {
+    const home = library.places.find((p) => p.id === part.placeId);
+    const channel = (part.channels ?? wanted).find((ch) => wanted.includes(ch)) ?? wanted[0];
+    if (!home || !channel) continue;
+    const place = withLearntChances(library, home).data;
+    const target = c.layout.centre;
+    const rig = library.rigs.find((r) => r.id === part.rigId);
+    const kit = rig && { place: home, rig, filters: filtersOf(library, rig.data) };
+    const own = kit ? ownOf(kit, c.goal.data.channels, c.project.data.light)[channel] : undefined;
+    const best = bestRate(place, target, channel, own);
+    const ask = { place, from: today, moon: c.moon, target, channel, ...(own ? { own } : {}) };
+    const year = await orAborted(library.desk.workers.sky.year(ask), signal);
+    const is = atReference(c, { place: home, rig, filters: rig ? filtersOf(library, rig.data) : [] }, channel, best);
+    const { windows } = targetNight(nightOver(library.desk, place, today, c.moon), target, channel, own);
+    const [first, last] = [windows[0], windows.at(-1)];
+    rows.push({
+      memberId: part.memberId,
+      placeName: place.name,
+      zone: place.timeZone,
+      channel,
+      tonight: first && last ? { startMs: first.startMs, endMs: last.endMs } : null,
+      nights: Array.from({ length: NIGHTS }, (_, i) => {
+        const night = addNights(today, i);
+        return { night, hours: (year.find((n) => n.date === night)?.usableMin ?? 0) / 60 };
+      }),
+      months: clearHoursByMonth(year, place, best)
+        .slice(0, MONTHS)
+        .map((m) => ({ ...m, hours: m.hours * is })),
+    });
+  }
+  return rows;
+}

@@ -1,0 +1,266 @@
+import { seasonQuestion } from "./season-question";
+import { isWork, type Lock, type SeasonPlan, type SeasonQuestion } from "~/core/season";
+import type { Library } from "~/desk/records/library";
+import { libraryHere } from "~/desk/records/open-library";
+import { ownContextsOf } from "~/desk/projects/project";
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
+import { slot, type Desk } from "~/desk/desk";
+import { createKeptPlans, readKeptPlan, type KeptPlan } from "~/storage/kept-plan";
+import { askAll } from "~/desk/sky/weather";
+
+/** What is under way with the plan. */
+interface UnderWay {
+  /** The plan that its owner has had before their eyes on the season's page: what moved is told against it. */
+  seen: SeasonPlan | null;
+  /** Services that are being asked now: what is planned meanwhile is provisional. */
+  asking: number;
+  /** The plan that screens showed last: evenings stay as they were in it unless a change is worth more than staying. Read once from what the browser kept. */
+  shown: Promise<KeptPlan | null> | null;
+  run: { readonly sum: string; readonly butLocks: string; readonly it: SeasonRun } | null;
+}
+const underWay = slot((): UnderWay => ({ seen: null, asking: 0, shown: null, run: null }));
+
+/** Plans that were made in this browser. */
+export const thePlans = slot(({ cupboard }) => createKeptPlans(cupboard));
+
+/** Plans are provisional as long as something is being asked. */
+export async function whileAsking<T>(desk: Desk, work: Promise<T>): Promise<T> {
+  const at = desk.at(underWay);
+  at.asking++;
+  try {
+    return await work;
+  } finally {
+    at.asking--;
+  }
+}
+
+/** Asks the forecasts of all places of the season; whether there was anything new. */
+export async function askForecasts(desk: Desk, signal: AbortSignal): Promise<boolean> {
+  const before = await libraryHere(desk);
+  const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
+  await whileAsking(desk, Promise.all(places.map((place) => askAll(before, place, signal))));
+  return (await libraryHere(desk)).forecasts !== before.forecasts;
+}
+
+/** A plan being made: the best so far, and the ones still to come. */
+export interface SeasonRun {
+  readonly question: SeasonQuestion;
+  /** The plan that its owner saw last; null where none was seen. */
+  readonly before: () => SeasonPlan | null;
+  /** The plan that this one took the place of; null where there was none. */
+  readonly previous: () => SeasonPlan | null;
+  /** The best plan so far; null before the first. */
+  readonly latest: () => SeasonPlan | null;
+  /** Hears of every better plan; gives the way to stop listening. */
+  readonly listen: (onPlan: (plan: SeasonPlan) => void) => () => void;
+  /** What the next evenings look like, at once: the plan its owner saw last, or these evenings planned by themselves; later the plan itself. */
+  readonly soon: Promise<SeasonPlan>;
+  /** The plan that is not bettered any more. */
+  readonly settled: Promise<SeasonPlan>;
+  /** The same with its odds. */
+  readonly whole: Promise<SeasonPlan>;
+}
+
+/** Its owner has had this plan before their eyes: the next one is compared with it. */
+export const markSeen = (desk: Desk, plan: SeasonPlan): void => void (desk.at(underWay).seen = plan);
+
+/** Whether forecasts are being asked, so that a plan is not the last word. */
+export const isProvisional = (desk: Desk): boolean => desk.at(underWay).asking > 0;
+
+function shownLast(desk: Desk): Promise<KeptPlan | null> {
+  const at = desk.at(underWay);
+  return (at.shown ??= desk
+    .at(thePlans)
+    .shown()
+    .catch(() => null));
+}
+
+/** Whether a plan keeps all that stands in it by hand. */
+function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
+  return locks.every((lock) => {
+    const blocks = plan.evenings
+      .filter((e) => e.night === lock.night)
+      .flatMap((e) => e.blocks.map((b) => ({ ...b, placeId: e.placeId })));
+    const isIt = (b: (typeof blocks)[number]) =>
+      (lock.projectId === undefined ||
+        isWork(b, { projectId: lock.projectId, ...(lock.channel === undefined ? {} : { channel: lock.channel }) })) &&
+      (lock.placeId === undefined || b.placeId === lock.placeId);
+    if (lock.does === "forbid") return !blocks.some(isIt);
+    return lock.projectId === undefined ? blocks.every(isIt) && blocks.length > 0 : blocks.some(isIt);
+  });
+}
+
+/** What a plan in the making starts from. */
+interface Start {
+  readonly question: SeasonQuestion;
+  readonly sum: string;
+  /** The plan before, of this session. */
+  readonly last: SeasonPlan | null;
+  /** A plan that answers this question but for locks that it keeps anyhow. */
+  readonly agreed: SeasonPlan | null;
+}
+
+function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
+  const [at, plans] = [desk.at(underWay), desk.at(thePlans)];
+  const planner = desk.workers.season;
+  const listeners = new Set<(plan: SeasonPlan) => void>();
+  let best: SeasonPlan | null = null;
+  let before = at.seen;
+  let previous = last;
+  let settle: (plan: SeasonPlan) => void = () => undefined;
+  let fail: (error: unknown) => void = () => undefined;
+  const settled = new Promise<SeasonPlan>((resolve, reject) => ([settle, fail] = [resolve, reject]));
+  let hasSoon: (plan: SeasonPlan) => void = () => undefined;
+  const early = new Promise<SeasonPlan>((resolve) => (hasSoon = resolve));
+  let left: SeasonPlan | null = null;
+  const leave = (plan: SeasonPlan) => {
+    if (question.projects.length === 0) return; // nothing was seen
+    // What is planned while forecasts are still being asked anchors nothing.
+    const isShown = !isProvisional(desk);
+    if (isShown) at.shown = Promise.resolve({ sum, plan });
+    void plans.leave({ sum, plan }, isShown).catch(() => undefined); // it can always be made anew
+  };
+  const tell = (plan: SeasonPlan) => {
+    if (plan.stage === "soon") return hasSoon(plan);
+    best = plan;
+    if (plan.stage === "settled" || plan.stage === "whole") settle(plan);
+    // Screens show it from now on: whoever leaves before its odds are there meets it again.
+    if (plan.stage === "settled" && plan !== left) leave((left = plan));
+    for (const listener of listeners) listener(plan);
+  };
+  const work = async (): Promise<SeasonPlan> => {
+    const stays = await shownLast(desk);
+    // What was shown is what its owner saw last.
+    if (stays && !at.seen) before = at.seen = stays.plan;
+    previous ??= stays?.plan ?? null;
+    const kept = agreed ? null : ((await plans.of(sum).catch(() => null))?.plan ?? null);
+    if (kept?.stage === "whole") {
+      // The very question was answered before: nothing is planned.
+      tell(kept);
+      planner.know(question, kept);
+      if (stays?.sum !== sum) leave(kept);
+      return kept;
+    }
+    // Its evenings were found before, and only their odds were not: they stand.
+    if (kept) tell(kept);
+    const same = agreed ?? kept;
+    // In a tab that has none yet, what was seen last stands for the plan until it is made.
+    const isNew = !same && last === null;
+    if (isNew && stays && coversOf(stays.plan, question)) hasSoon({ ...stays.plan, stage: "soon" });
+    const plan = await planner.plan(
+      question,
+      {
+        before: same ?? last ?? stays?.plan ?? null,
+        seen: stays?.plan ?? null,
+        isSame: same !== null,
+        isSoon: isNew && !stays,
+      },
+      same ? () => undefined : tell,
+    );
+    if (!plan) {
+      // A newer question took its place: its answer is the answer.
+      const newer = at.run!.it;
+      newer.settled.then(settle, fail);
+      return newer.whole;
+    }
+    tell(plan);
+    settle(plan);
+    if (plan.stage === "whole") leave(plan);
+    return plan;
+  };
+  const whole = work().catch((error: unknown) => {
+    fail(error);
+    at.run = null; // the next to ask begins anew
+    throw error;
+  });
+  whole.catch(() => undefined);
+  settled.catch(() => undefined);
+  return {
+    question,
+    before: () => before,
+    previous: () => previous,
+    latest: () => best,
+    listen: (onPlan) => {
+      listeners.add(onPlan);
+      return () => listeners.delete(onPlan);
+    },
+    soon: Promise.race([early, settled]),
+    settled,
+    whole,
+  };
+}
+
+/** Whether a plan says something of a question's first night, and nothing of what is gone. */
+function coversOf(plan: SeasonPlan, { from, projects, rigs }: SeasonQuestion): boolean {
+  const evenings = plan.evenings.filter((e) => e.night === from);
+  return (
+    evenings.length > 0 &&
+    evenings.every(
+      (e) =>
+        e.rigIds.every((id) => rigs.some((r) => r.id === id)) &&
+        e.blocks.every((b) => projects.some((p) => p.id === b.projectId)),
+    )
+  );
+}
+
+const sumOf = (what: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(what))));
+
+/**
+ * The plan of the owner of a library: one for all screens, made anew when anything it is made from has changed. A question that was
+ * answered before has the plan it had, so that undoing brings it back; one that differs only by locks which the plan keeps has that
+ * plan; any other starts from the plan shown last, and stays with it where a change is not worth it.
+ */
+export function seasonRun(library: Library): SeasonRun {
+  const { desk } = library;
+  const at = desk.at(underWay);
+  const { run } = at;
+  const question = seasonQuestion(library);
+  if (run?.it.question === question) return run.it;
+  const sum = sumOf(question);
+  if (run?.sum === sum) return run.it;
+  const butLocks = sumOf({ ...question, locks: [] });
+  const last = run?.it.latest() ?? null;
+  const isMore = run !== null && run.it.question.locks.every((l) => question.locks.some((x) => x.id === l.id));
+  const agreed =
+    run?.butLocks === butLocks && isMore && last?.stage === "whole" && keeps(last, question.locks) ? last : null;
+  const it = begin(desk, { question, sum, last, agreed });
+  at.run = { sum, butLocks, it };
+  return it;
+}
+
+/** A plan that came with a backup, and how it is kept for good, or forgotten again. */
+export interface TakenPlan {
+  readonly keep: () => Promise<void>;
+  readonly forget: () => void;
+}
+
+/**
+ * Takes the plan that came with a backup as the one that its owner saw last, unless this browser has one of its own: before its records
+ * come in, so that what is planned of them at once stays with it.
+ */
+export async function takeShownPlan(desk: Desk, raw: unknown): Promise<TakenPlan | null> {
+  const kept = readKeptPlan(raw);
+  if (!kept || (await shownLast(desk)) !== null) return null;
+  const mine = Promise.resolve(kept);
+  const at = desk.at(underWay);
+  at.shown = mine;
+  return {
+    keep: () => desk.at(thePlans).leave(kept, at.shown === mine),
+    forget: () => {
+      if (at.shown === mine) at.shown = null;
+    },
+  };
+}
+
+/** The plan that its owner saw last, for their own backup; null where none was made. */
+export const planForBackup = (desk: Desk): Promise<KeptPlan | null> => shownLast(desk);
+
+/** What is known of the next evenings at once: the plan where there is one, else what stands for it; its stage says which. */
+export const eveningsSoon = (library: Library): Promise<SeasonPlan> => seasonRun(library).soon;
+
+/** The plan that screens go by. */
+export const seasonPlan = (library: Library): Promise<SeasonPlan> => seasonRun(library).settled;
+
+/** Ends the plan under way; the best so far stays. */
+export const stopPlanning = (desk: Desk): void => desk.workers.season.stop();

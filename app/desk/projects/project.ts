@@ -1,0 +1,340 @@
+import { data } from "react-router";
+import {
+  besideSky,
+  depthRate,
+  lightModel,
+  underSky,
+  USUAL_LIGHT,
+  type Channel,
+  type Filter,
+  type ObjectLight,
+  type Rig,
+} from "~/core/exposure";
+import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
+import {
+  cellKey,
+  countAgainst,
+  countedByCell,
+  countedEntries,
+  isOfShortSet,
+  loomOf,
+  type ContributionData,
+  type CountedEntry,
+  type FilledPanel,
+  type LoomCell,
+} from "~/core/ledger";
+import { bestRate, type MoonWishes, type OwnLight, type Place } from "~/core/night";
+import {
+  filterOfGoal,
+  isFollowed,
+  layoutOf,
+  moonOfProject,
+  panelsOf,
+  promises,
+  remainingWork,
+  type FrameData,
+  type FrameStock,
+  type GoalData,
+  type Need,
+  type OwnByChannel,
+  type PanelGoal,
+  type ProjectData,
+} from "~/core/plan";
+import { type HoursCount, hasLeft } from "~/core/season";
+import { slot, type Desk } from "~/desk/desk";
+import { moonOf, tonightAt } from "~/desk/sky/choice";
+import { withLearntChances } from "~/desk/sky/learnt";
+import type { Entity, Library } from "~/desk/records/library";
+import { shownPart, type ShownPart } from "~/desk/records/parts";
+import { topic } from "~/desk/memo";
+import { filtersOf, hourIsOf, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
+
+/** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
+export interface ProjectContext {
+  /** The desk it was put together on. */
+  readonly desk: Desk;
+  readonly id: string;
+  readonly project: Entity<ProjectData>;
+  readonly part: ShownPart;
+  /** The frame that is shot. */
+  readonly frame: Entity<FrameData>;
+  /** All frames drawn for the project, those that another one took the place of left out. */
+  readonly frames: readonly Entity<FrameData>[];
+  /** All that were ever drawn, and which the others are measured by. */
+  readonly stock: FrameStock;
+  readonly goal: Entity<GoalData>;
+  readonly rig: Entity<Rig>;
+  readonly place: Entity<Place>;
+  /** How the Moon is taken: as the project says, else as its owner does. */
+  readonly moon: MoonWishes;
+  readonly filters: readonly Entity<Filter>[];
+  readonly contributions: readonly Entity<ContributionData>[];
+  /** Whose kit and sky its hours are measured by. */
+  readonly reference: Reference;
+  /** How its hours count: every hour kept as one, or by light. */
+  readonly hours: HoursCount;
+  /** Of the log, what counts for the panels of this frame, under their names: as the project's hours count. */
+  readonly counted: readonly CountedEntry[];
+  /** The same by light, as hours at the reference with the target at its best: the weights of the stack, whatever goals are counted in. */
+  readonly byLight: readonly CountedEntry[];
+  readonly optics: Optics;
+  readonly layout: MosaicLayout;
+  readonly panels: readonly Panel[];
+  /** By what the minutes of its channels are weighed here: what this rig sees beside the sky. */
+  readonly own: OwnByChannel;
+  /** Worth of a minute at the target's best here, by channel. */
+  readonly bestRates: Readonly<Partial<Record<Channel, number>>>;
+  /** Hours at the reference that a kept hour of an entry is, wherever it points. */
+  readonly countOf: (entry: ContributionData) => number;
+  /** Worth of a minute at the target's best at the reference, by channel. */
+  readonly bestThere: Readonly<Partial<Record<Channel, number>>>;
+  /** Hours of the goal that an hour of this part is: one as kept; by light, hours at the reference, the target at its best in both places. */
+  readonly hourIs: (channel: Channel) => number;
+  /** What is left to do in the channels promised, as far as this rig has filters for them: in minutes with this part's own kit and sky. */
+  readonly needs: readonly Need[];
+  /** Promised channels with work left that this rig has no filter for. */
+  readonly withoutFilter: readonly Channel[];
+  /** Channels with work left that this part does not promise. */
+  readonly ofOthers: readonly Channel[];
+  /** What is collected, panel by channel. */
+  readonly cells: readonly LoomCell[];
+}
+
+/** A place with a rig and its filters. */
+type Kit = Pick<Reference, "place" | "rig" | "filters">;
+
+const UNKNOWN_SUB_SEC = 300; // of a channel that is only in the log
+
+/** By what minutes with a kit are weighed, by channel: subs as the goals say, light of the target as the project says. */
+export function ownOf(
+  at: Kit,
+  goals: readonly (Pick<PanelGoal, "channel"> & Partial<Pick<PanelGoal, "isShort" | "subSec">>)[],
+  light: ObjectLight = USUAL_LIGHT,
+): OwnByChannel {
+  const { skyMagPerArcsec2 } = at.place.data;
+  return Object.fromEntries(
+    [...new Set(goals.map((g) => g.channel))].flatMap((channel) => {
+      const filter = at.filters.find((f) => f.data.channel === channel)?.data;
+      if (!filter) return [];
+      const subSec = goals.find((g) => g.channel === channel && !g.isShort)?.subSec ?? UNKNOWN_SUB_SEC;
+      return [[channel, besideSky(lightModel({ rig: at.rig.data, filter, skyMagPerArcsec2 }, subSec), light)]];
+    }),
+  );
+}
+const NONE: Library["contributions"] = [];
+const contexts = topic<ProjectContext>(500);
+/** Projects that could not be worked out, and why: left out, so that they take no screen down. */
+const broken = slot(() => new Map<string, string>());
+
+/** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
+export interface ProjectGap {
+  readonly part: "project" | "part" | "place" | "rig" | "frame" | "goal";
+  /** Why what is stored of it does not read; null when nothing is stored. */
+  readonly reason: string | null;
+}
+
+/** What a project lacks; null when nothing. */
+export function gapOf(library: Library, projectId: string): ProjectGap | null {
+  const project = library.projects.find((p) => p.id === projectId);
+  const of = (part: ProjectGap["part"], isIt: (raw: Readonly<Record<string, unknown>>) => boolean): ProjectGap => {
+    const stored = library.quarantine.find(({ key, raw }) => {
+      const data = (raw as { readonly data?: unknown } | null)?.data;
+      return key.startsWith(`${part}/`) && isIt({ id: key.slice(part.length + 1), ...(data as object | undefined) });
+    });
+    return { part, reason: stored?.reason ?? null };
+  };
+  if (!project) return of("project", (raw) => raw["id"] === projectId);
+  const part = shownPart(library, project)?.data;
+  if (!part) return of("part", (raw) => raw["projectId"] === projectId);
+  if (!library.places.some((p) => p.id === part.placeId)) return of("place", (raw) => raw["id"] === part.placeId);
+  if (!library.rigs.some((r) => r.id === part.rigId)) return of("rig", (raw) => raw["id"] === part.rigId);
+  if (!library.frames.some((f) => f.data.projectId === projectId))
+    return of("frame", (raw) => raw["projectId"] === projectId);
+  if (!library.goals.some((g) => g.data.projectId === projectId))
+    return of("goal", (raw) => raw["projectId"] === projectId);
+  const reason = library.desk.at(broken).get(projectId);
+  return reason === undefined ? null : { part: "project", reason };
+}
+
+/** Puts a project together; null when its rig, place, frame or goals are gone, or do not go together (`gapOf` says which). The same object until something in it changes. */
+export function contextOf(library: Library, projectId: string): ProjectContext | null {
+  const project = library.projects.find((p) => p.id === projectId);
+  const part = project ? shownPart(library, project) : null;
+  const drawn = library.frames.filter((f) => f.data.projectId === projectId);
+  const reference = drawn.find((f) => f.id === project?.data.frameId) ?? drawn[0];
+  const frame = drawn.find((f) => f.id === part?.data.frameId) ?? reference;
+  const goal = library.goals.find((g) => g.data.projectId === projectId);
+  const rig = library.rigs.find((r) => r.id === part?.data.rigId);
+  const home = library.places.find((p) => p.id === part?.data.placeId);
+  if (!project || !part || !reference || !frame || !goal || !rig || !home) return null;
+  const place = withLearntChances(library, home);
+  const everywhere = moonOf(library);
+  const filters = filtersOf(library, rig.data);
+  const measured = referenceOf(library, project, part);
+  if (!measured) return null;
+  const contributions = library.log.byProject.get(projectId) ?? NONE;
+  const said = part.stored ?? project;
+  const parts = [
+    project,
+    said,
+    goal,
+    rig,
+    place,
+    contributions,
+    everywhere,
+    part.isMine,
+    measured.place,
+    measured.rig,
+    // What its entries were taken with, whoever's it is.
+    library.rigs,
+    library.places,
+    library.filters,
+    ...drawn,
+  ];
+  const work = (): ProjectContext => {
+    const optics = opticsOf(rig.data);
+    const panels = panelsOf(frame.data, optics);
+    const goals = goal.data.channels;
+    const stock: FrameStock = { frames: drawn, referenceId: reference.id };
+    const layout = layoutOf(frame.data, optics);
+    const channels = [...new Set([...goals, ...contributions.map((x) => x.data)].map((x) => x.channel))];
+    const { light } = project.data;
+    const ownAt = (at: Kit): OwnByChannel => ownOf(at, [...goals, ...channels.map((channel) => ({ channel }))], light);
+    const own = ownAt({ place, rig, filters });
+    const isHome = measured.place.id === place.id && measured.rig.id === rig.id;
+    const bestAt = (where: Place, by: OwnByChannel) =>
+      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch, by[ch])])) as Record<Channel, number>; // prettier-ignore
+    const bestRates = bestAt(place.data, own);
+    const bestThere = isHome ? bestRates : bestAt(measured.place.data, ownAt(measured));
+    // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.
+    const counter = frame === reference ? measured.rig : rig;
+    const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured, light) };
+    const filled = panelsFilled(library, {
+      frameId: frame.id,
+      stock,
+      shot: shotWith(frame.data, opticsOf(counter.data)),
+      rigId: counter.id,
+      ownerId: part.data.memberId,
+    });
+    const entries = contributions.map((x) => x.data);
+    const byLight = countedEntries(entries, { ...counting, panelsOf: filled });
+    const hours = project.data.hours ?? "kept";
+    // What a short set keeps does not hang on the sky: its hours count as kept, whatever the others do.
+    const isShort = (e: ContributionData) => isOfShortSet(goals, e);
+    const asKept = countedEntries(hours === "kept" ? entries : entries.filter(isShort), {
+      ...AS_KEPT,
+      panelsOf: (e) => wholePanels(filled(e)),
+    });
+    const counted = hours === "kept" ? asKept : [...byLight.filter((e) => !isShort(e)), ...asKept];
+    const hourIs = (channel: Channel): number => {
+      if (hours === "kept") return 1;
+      if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
+      const [mine, theirs] = [{ place, rig, filters }, measured].map(
+        (at) => depthRate(channel, kitOf(at), light)?.rate,
+      );
+      const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
+      const is = ((mine ?? 1) / (theirs ?? 1)) * (Number.isFinite(best) && best > 0 ? best : 1);
+      return mine === undefined || theirs === undefined ? 1 : is;
+    };
+    const counts = countedByCell(counted, goals);
+    const leftOf = (some: readonly PanelGoal[]): Need[] =>
+      remainingWork(some, panels, (panel, g) => counts.get(cellKey(panel, g.channel, g.isShort ?? false)) ?? 0).map(
+        (n) => {
+          const is = n.isShort ? 1 : hourIs(n.channel);
+          return { ...n, goalMin: n.goalMin / is, remainingMin: n.remainingMin / is };
+        },
+      );
+    const isHere = (g: PanelGoal) => filterOfGoal(g, filters) !== null;
+    const isMine = (g: PanelGoal) => promises(part.data, g.channel);
+    const channelsLeft = (some: readonly PanelGoal[]) => [
+      ...new Set(
+        leftOf(some)
+          .filter(hasLeft)
+          .map((n) => n.channel),
+      ),
+    ];
+    return {
+      desk: library.desk,
+      id: projectId,
+      project,
+      part,
+      frame,
+      stock,
+      // The reference frame is the first, whatever order they are stored in.
+      frames: [reference, ...drawn.filter((f) => f !== reference)].filter(
+        (f) => f === frame || !isFollowed(f.id, drawn),
+      ),
+      goal,
+      rig,
+      place,
+      moon: moonOfProject(everywhere, project.data, goals),
+      filters,
+      contributions,
+      hours,
+      counted,
+      byLight,
+      own,
+      reference: measured,
+      hourIs,
+      countOf: countAgainst(counting),
+      bestThere,
+      optics,
+      layout,
+      bestRates,
+      panels,
+      needs: leftOf(goals.filter((g) => isMine(g) && isHere(g))),
+      withoutFilter: channelsLeft(goals.filter((g) => isMine(g) && !isHere(g))),
+      ofOthers: channelsLeft(goals.filter((g) => !isMine(g))),
+      cells: loomOf(goals, panels, counted),
+    };
+  };
+  try {
+    const context = library.desk.memo(contexts, projectId, parts, work);
+    library.desk.at(broken).delete(projectId);
+    return context;
+  } catch (error) {
+    library.desk.at(broken).set(projectId, error instanceof Error ? error.message : "it cannot be worked out");
+    return null;
+  }
+}
+
+/** By what a project's minutes are weighed with its rig at another place. */
+export function ownUnder(c: ProjectContext, there: Place): OwnByChannel {
+  const [from, to] = [c.place.data.skyMagPerArcsec2, there.skyMagPerArcsec2];
+  if (from === to) return c.own;
+  return Object.fromEntries(
+    Object.entries(c.own).map(([channel, own]: [string, OwnLight]) => [channel, underSky(own, from, to)]),
+  );
+}
+
+/** Every hour kept is one, whoever took it, where and under whatever Moon. */
+const AS_KEPT = { bestRates: {}, hourIs: () => 1 } as const;
+
+const MOST_OF_PANEL = 0.5;
+
+/** Panels filled, where an hour is an hour: what covers most of a panel counts for it whole. */
+const wholePanels = (filled: readonly FilledPanel[]): readonly FilledPanel[] =>
+  filled.map((f) => (f.share >= MOST_OF_PANEL ? { ...f, share: 1 } : f));
+
+/** All projects that can be put together. */
+export const contextsOf = (library: Library): ProjectContext[] =>
+  library.projects.flatMap((p) => contextOf(library, p.id) ?? []);
+
+/** Whether nothing is planned for a project now: it is finished, or waits for its next season, by the evenings of its place. */
+export function isAtRest({ desk, project, place }: Pick<ProjectContext, "desk" | "project" | "place">): boolean {
+  const { finishedOn, restsUntil } = project.data;
+  return finishedOn !== undefined || (restsUntil !== undefined && tonightAt(desk, place.data) < restsUntil);
+}
+
+/** Those of them that the owner of the library takes part in, and that are not at rest: what is planned for them. */
+export const ownContextsOf = (library: Library): ProjectContext[] =>
+  contextsOf(library).filter((c) => c.part.isMine && !isAtRest(c));
+
+/** As `contextOf`, for a page that cannot be without it. */
+export function requireContext(library: Library, projectId: string): ProjectContext {
+  const context = contextOf(library, projectId);
+  if (context) return context;
+  const gap = gapOf(library, projectId);
+  if (!gap || (gap.part === "project" && gap.reason === null)) throw data({ code: "unknownProject" }, { status: 404 });
+  throw data({ code: "projectGap", gap }, { status: 409 });
+}

@@ -1,0 +1,253 @@
+import {
+  fromTheFuture,
+  instantOfRev,
+  joinHeads,
+  memberTotals,
+  newsIn,
+  recordKey,
+  type Heads,
+  type MemberTotal,
+  type RecordKind,
+  type StoredRecord,
+} from "~/core/crew";
+import { MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
+import type { ContributionData } from "~/core/ledger";
+import { changedFields, type FieldChange, type Settings } from "~/core/records";
+import { err, type Result } from "~/core/result";
+import { slot, type Desk } from "~/desk/desk";
+import { contextsOf } from "~/desk/projects/project";
+import { theStore } from "./kept";
+import type { Library } from "./library";
+import { meOf } from "./parts";
+
+/** Files that were looked into and not joined yet, by their handles. */
+export const lookedInto = slot(() => new Map<string, { readonly fileName: string; readonly bundle: Bundle }>());
+
+/** What is here, by key. */
+export const headsHere = async (desk: Desk): Promise<ReadonlyMap<string, Heads>> =>
+  new Map([...(await desk.at(theStore).open()).all()].map((heads) => [recordKey(heads[0]), heads]));
+
+/** Reads a file of records off the main thread; one that is too large is refused unread. */
+export async function readBundle(desk: Desk, file: Blob, signal: AbortSignal): Promise<Result<Bundle, BundleFault>> {
+  if (file.size > MAX_BUNDLE_BYTES) return err({ code: "bundleTooLarge", found: `${Math.round(file.size / 1e6)} MB` });
+  return desk.workers.files.bundle(file, signal);
+}
+
+/** A record of a file as it is called on a page. */
+export interface NamedRecord {
+  readonly kind: RecordKind;
+  readonly name: string;
+  /** When it says that it was written. */
+  readonly atMs: number;
+}
+
+/** One thing about oneself that a backup would change, in words. */
+export interface OwnChange {
+  readonly what: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Something here that a friend's file would change, field by field. */
+export interface RecordChange {
+  readonly kind: RecordKind;
+  readonly id: string;
+  readonly name: string;
+  /** One's own, or used for oneself: it stays as it is unless one says yes. */
+  readonly isMine: boolean;
+  /** The friend deleted it. */
+  readonly isDeleted: boolean;
+  readonly fields: readonly FieldChange[];
+}
+
+/** The name of one thing to say yes to: a field of a record, or its deletion. */
+export const changeKey = (
+  { kind, id }: Pick<RecordChange, "kind" | "id">,
+  field: Pick<FieldChange, "path"> | null,
+): string => JSON.stringify([kind, id, ...(field?.path ?? [])]);
+
+/** What a file would bring, before anything of it is kept. */
+export interface FileView {
+  /** By which it is joined. */
+  readonly handle: string;
+  readonly fileName: string;
+  readonly bundle: Bundle;
+  /** Versions not here yet. */
+  readonly fresh: number;
+  readonly news: readonly MemberTotal[];
+  /** Names of the members in the file, by id. */
+  readonly members: Readonly<Record<string, string>>;
+  /** Versions that say they were written more than a day from now: they stay out until somebody lets them in. */
+  readonly ahead: readonly NamedRecord[];
+  /** What changes about oneself if it is one's own backup; empty = nothing. A friend's file never changes any of it. */
+  readonly own: readonly OwnChange[];
+  /** What a friend's file would change of what is here and is not the friend's alone. */
+  readonly changes: readonly RecordChange[];
+  /** Names of places, rigs, filters, members and frames, here and in the file, by id. */
+  readonly names: Readonly<Record<string, string>>;
+  /** Whose it probably is. */
+  readonly owner: FileOwner;
+}
+
+/** A friend's file brings what the friend made. One's own backup also says who one is and what is chosen. */
+export type FileOwner = "mine" | "friend";
+
+/** What a record is called on a page. */
+export function nameOf(kind: RecordKind, { id, data }: { readonly id: string; readonly data: unknown }): string {
+  const { name, title, night } = data as Readonly<Record<string, unknown>>;
+  const said = [name, title, night].find((text) => typeof text === "string" && text !== "");
+  return typeof said === "string" ? said : `${kind} ${id}`;
+}
+
+/** The version of a record that counts in a file; null when it is not in it. */
+export function ofFile<D>(bundle: Bundle, kind: RecordKind, id: string): D | null {
+  const versions = bundle.records.filter((r) => r.kind === kind && r.id === id);
+  const [winner] = joinHeads(versions, []);
+  return winner && winner.deletedAt === undefined ? (winner.data as D) : null;
+}
+
+/** What a file's settings, and its word on one's own name, would change. */
+function ownChanges(library: Library, bundle: Bundle): OwnChange[] {
+  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  if (!theirs) return [];
+  const mine = library.settings?.data ?? null;
+  const called = (kind: "place" | "rig" | "member", id: string) =>
+    (
+      ofFile<{ name: string }>(bundle, kind, id) ??
+      library[`${kind}s`].find((e) => e.id === id)?.data ?? { name: id || "none" }
+    ).name;
+  const mineCalled = (kind: "place" | "rig" | "member", id: string) =>
+    library[`${kind}s`].find((e) => e.id === id)?.data.name ?? (id || "none");
+  const lines: OwnChange[] = [
+    {
+      what: "You are",
+      from: mine ? mineCalled("member", mine.memberId) : "nobody yet",
+      to: called("member", theirs.memberId),
+    },
+    {
+      what: "Usual place",
+      from: mine ? mineCalled("place", mine.placeId) : "none",
+      to: called("place", theirs.placeId),
+    },
+    { what: "Usual rig", from: mine ? mineCalled("rig", mine.rigId) : "none", to: called("rig", theirs.rigId) },
+    { what: "Hours wished for", from: mine ? `${mine.wishHours} h` : "none", to: `${theirs.wishHours} h` },
+    { what: "Last backup", from: dayOf(mine?.lastBackupMs ?? null), to: dayOf(theirs.lastBackupMs) },
+  ];
+  return lines.filter((line) => line.from !== line.to);
+}
+
+const dayOf = (ms: number | null): string => (ms === null ? "never" : new Date(ms).toISOString().slice(0, 10));
+
+/** Names of what records refer to by id; what is here goes before what the file calls it. */
+function namesIn(library: Library, bundle: Bundle): Record<string, string> {
+  const kinds: readonly RecordKind[] = ["place", "rig", "filter", "member", "frame"];
+  const named = bundle.records.filter((r) => kinds.includes(r.kind)).map((r) => [r.id, nameOf(r.kind, r)] as const);
+  const here = [library.places, library.rigs, library.filters, library.members].flatMap((list) =>
+    (list as readonly { readonly id: string; readonly data: { readonly name: string } }[]).map(
+      (e) => [e.id, e.data.name] as const,
+    ),
+  );
+  return Object.fromEntries([...named, ...here]);
+}
+
+/** Whether a thing here is another member's alone: their entries, their part, their kit that one does not use. */
+function isTheirs(library: Library, { kind, id, author, data }: StoredRecord): boolean {
+  const me = meOf(library);
+  const { memberId } = data as { readonly memberId?: string };
+  if (kind === "member") return id !== me;
+  if (memberId !== undefined) return memberId !== me;
+  if (kind === "place" || kind === "rig" || kind === "filter") return author !== me && !kitInUse(library).has(id);
+  return false;
+}
+
+/** Ids of the places, rigs and filters one uses: chosen in the settings, in one's parts, in one's log. */
+function kitInUse(library: Library): ReadonlySet<string> {
+  const me = meOf(library);
+  const mine = [
+    ...library.parts.filter((p) => p.data.memberId === me).map((p) => p.data),
+    ...(library.log.byMember.get(me ?? "") ?? []).map((c) => c.data),
+    ...(library.settings ? [library.settings.data] : []),
+  ];
+  const used = new Set(mine.flatMap((x) => [x.placeId, x.rigId]));
+  for (const rig of library.rigs) if (used.has(rig.id)) rig.data.filterIds.forEach((id) => used.add(id));
+  return used;
+}
+
+/** What of the news would change something here that is not its writer's alone. */
+export function changesIn(
+  library: Library,
+  here: ReadonlyMap<string, Heads>,
+  fresh: readonly StoredRecord[],
+): RecordChange[] {
+  const me = meOf(library);
+  const myFrames = new Set(contextsOf(library).flatMap((c) => (c.part.isMine ? [c.frame.id] : [])));
+  const byKey = new Map<string, StoredRecord[]>();
+  for (const r of fresh) byKey.set(recordKey(r), [...(byKey.get(recordKey(r)) ?? []), r]);
+  return [...byKey].flatMap(([key, versions]): RecordChange[] => {
+    const mine = here.get(key)?.[0];
+    const [theirs] = joinHeads(versions, []);
+    if (!mine || !theirs || mine.deletedAt !== undefined || mine.kind === "settings" || isTheirs(library, mine))
+      return [];
+    if (mine.kind === "member") return [];
+    const isDeleted = theirs.deletedAt !== undefined;
+    const fields = isDeleted ? [] : changedFields(mine.kind, mine.data, theirs.data);
+    if (!isDeleted && fields.length === 0) return [];
+    const isShared =
+      ["project", "goal", "target"].includes(mine.kind) || (mine.kind === "frame" && !myFrames.has(mine.id));
+    return [
+      {
+        kind: mine.kind,
+        id: mine.id,
+        name: nameOfThing(library, mine),
+        isMine: !isShared || (mine.kind === "target" && mine.author === me),
+        isDeleted,
+        fields,
+      },
+    ];
+  });
+}
+
+/** As `nameOf`, with the project's name for what has none of its own. */
+function nameOfThing(library: Library, record: StoredRecord): string {
+  const { projectId, night, panel } = record.data as {
+    readonly projectId?: string;
+    readonly night?: string;
+    readonly panel?: string;
+  };
+  const project = library.projects.find((p) => p.id === projectId)?.data.name;
+  if (record.kind === "contribution") return [project, panel, night].filter((x) => x !== undefined).join(", ");
+  const { title } = record.data as { readonly title?: string };
+  return project === undefined ? nameOf(record.kind, record) : [project, ...(title ? [title] : [])].join(", ");
+}
+
+/** Looks into a file without joining it; it is joined by its handle, so that it need not travel once more. */
+export async function lookInto(library: Library, bundle: Bundle, fileName: string): Promise<FileView> {
+  const here = await headsHere(library.desk);
+  const fresh = newsIn(here, bundle.records);
+  const news = fresh
+    .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
+    .map((r) => r.data as ContributionData);
+  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  const isMine = theirs !== null && bundle.scope === "everything" && [null, theirs.memberId].includes(meOf(library));
+  const view: FileView = {
+    handle: library.desk.ids.fresh(),
+    fileName,
+    bundle,
+    fresh: fresh.filter((r) => r.kind !== "settings").length,
+    news: memberTotals(news),
+    members: Object.fromEntries(
+      bundle.records.filter((r) => r.kind === "member").map((r) => [r.id, nameOf(r.kind, r)]),
+    ),
+    ahead: fromTheFuture(fresh, library.desk.now()).map((r) => ({
+      kind: r.kind,
+      name: nameOf(r.kind, r),
+      atMs: instantOfRev(r.rev),
+    })),
+    own: ownChanges(library, bundle),
+    changes: changesIn(library, here, fresh),
+    names: namesIn(library, bundle),
+    owner: isMine ? "mine" : "friend",
+  };
+  library.desk.at(lookedInto).set(view.handle, { fileName, bundle });
+  return view;
+}

@@ -1,0 +1,30 @@
+import { slot } from "~/desk/desk";
+import { createDrafts } from "~/storage/drafts";
+import { createHints } from "~/storage/hints";
+import { createStore } from "~/storage/store";
+import { browserIdOf } from "~/storage/who";
+
+export type { StorageState } from "~/storage/ports";
+
+/** This browser's own name, for whoever has said none. */
+const browserId = slot(({ cupboard, ids }) => browserIdOf(cupboard, ids));
+
+/** Who the owner of a library is before they have said so. */
+export const nobodyYet = slot((desk) => () => `member-${desk.at(browserId)()}`);
+
+/** The records of this desk; the demo's begin with its group. */
+export const theStore = slot((desk) =>
+  createStore({
+    cupboard: desk.cupboard,
+    clock: desk.clock,
+    ids: desk.ids,
+    nobody: desk.at(nobodyYet),
+    fillWith: desk.isDemo ? () => desk.supplies.sample("gardens") : null,
+  }),
+);
+
+/** What is being typed or dragged on this page and is not saved. */
+export const theDrafts = slot(({ cupboard, ids }) => createDrafts(cupboard, ids));
+
+/** First explanations that were put away. */
+export const theHints = slot(({ cupboard }) => createHints(cupboard.notes));

@@ -1,0 +1,48 @@
+import type { RecordKind } from "~/core/crew";
+import { slot, type Desk } from "~/desk/desk";
+import { theStore } from "./kept";
+import { libraryOf, type Library } from "./library";
+import { partsToAdopt } from "./parts";
+import { keepLeftBehind } from "./pending";
+
+type Listener = (by: "here" | "elsewhere") => void;
+
+const opened = slot(() => ({
+  current: null as Library | null,
+  opening: null as Promise<Library> | null,
+  listeners: new Set<Listener>(),
+}));
+
+async function openOnce(desk: Desk): Promise<Library> {
+  const start = performance.now();
+  const here = desk.at(opened);
+  const store = desk.at(theStore);
+  const shelf = await store.open();
+  await keepLeftBehind(desk);
+  let current = libraryOf(desk, shelf);
+  // Projects from before members had parts of their own; what is refused stays as it is, and is offered on the project's page.
+  const adopted = partsToAdopt(current);
+  if (adopted.length > 0 && (await store.act(adopted)).ok) current = libraryOf(desk, shelf);
+  here.current = current;
+  performance.measure("library", { start }); // read by the bench
+  store.onStored((keys, by) => {
+    const kinds = new Set(keys.map((key) => key.slice(0, key.indexOf("/")) as RecordKind));
+    current = libraryOf(desk, shelf, { before: current, kinds });
+    here.current = current;
+    here.listeners.forEach((listener) => listener(by));
+  });
+  return current;
+}
+
+/** The library of this tab: read once, then a value in memory that every change replaces. */
+export function libraryHere(desk: Desk): Library | Promise<Library> {
+  const here = desk.at(opened);
+  return here.current ?? (here.opening ??= openOnce(desk));
+}
+
+/** Calls back after every change, and tells which tab made it; returns how to stop listening. */
+export function onLibrary(desk: Desk, listener: Listener): () => void {
+  const { listeners } = desk.at(opened);
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}

@@ -1,0 +1,17 @@
+import { askSource } from "./ask";
+import { realService } from "./edr";
+import type { ForecastSource } from "./source";
+import { standIns } from "./stand-in";
+
+/** Who tells the weather, and how they are asked. */
+export interface Sources {
+  /** Every source that is asked, in the order shown: the real one first, where there is one. */
+  readonly all: readonly ForecastSource[];
+  readonly ask: typeof askSource;
+}
+
+/** The sources of a page; `notice` is what the server wrote on it about the real service, if it has one. */
+export function createSources(notice: string | undefined): Sources {
+  const real = realService(notice);
+  return { all: real ? [real, ...standIns] : standIns, ask: askSource };
+}

@@ -1,0 +1,20 @@
+import { createFilesClient, type FilesClient } from "./files";
+import { createFrameClient, type FrameClient } from "./frame";
+import { createSeasonClient, type SeasonClient } from "./season";
+import { createSkyClient, type SkyClient } from "./sky";
+
+/** All work that is done off the main thread. */
+export interface Workers {
+  readonly sky: SkyClient;
+  readonly season: SeasonClient;
+  readonly files: FilesClient;
+  readonly frame: FrameClient;
+}
+
+/** The workers of a tab, each started when it is first asked. */
+export const createWorkers = (): Workers => ({
+  sky: createSkyClient(),
+  season: createSeasonClient(),
+  files: createFilesClient(),
+  frame: createFrameClient(),
+});
