@@ -167,11 +167,27 @@ const old = sessions.flatMap((s) =>
 
 const weather = pastWeather("place-garden", places["place-garden"]!, sessions.filter((s) => s.place === "garden").map((s) => s.night)); // prettier-ignore
 
+/** Records as reading leaves them: the app takes its own samples as they are. */
+function asRead(records: readonly StoredRecord[]): StoredRecord[] {
+  return records.map((r) => {
+    const read = decodeRecord(r);
+    if (!read.ok) throw new Error(`${r.kind}/${r.id}: ${read.error.path} ${read.error.message}`);
+    return read.value;
+  });
+}
+
 mkdirSync(PUBLIC, { recursive: true });
 writeFileSync(
   `${DATA}demo.json`,
   encodeBundle(
-    [...kit, ...projectRecords, ...partRecords, settings, ...old, ...weather.map((w) => record(w.kind, w.id, w.data))],
+    asRead([
+      ...kit,
+      ...projectRecords,
+      ...partRecords,
+      settings,
+      ...old,
+      ...weather.map((w) => record(w.kind, w.id, w.data)),
+    ]),
     "everything",
     "2026-12-01T18:00:00Z",
   ),
@@ -248,7 +264,7 @@ function writeSample(name: string, sample: Sample): void {
       return record("contribution", `contribution-${s.project.slice(8)}-${s.member.slice(7)}-${s.night}-${s.channel}`, data, s.member); // prettier-ignore
     }),
   ];
-  writeFileSync(`${DATA}sample-${name}.json`, encodeBundle(records, "everything", "2026-12-01T18:00:00Z"));
+  writeFileSync(`${DATA}sample-${name}.json`, encodeBundle(asRead(records), "everything", "2026-12-01T18:00:00Z"));
 }
 writeSample("south", south);
 writeSample("pair", pair);
