@@ -55,7 +55,7 @@ try {
       await driver.wait(() => driver.executeScript<boolean>("return document.documentElement.dataset.offline === 'ready'"), 60_000); // prettier-ignore
       fetched.push(await driver.executeScript<number>("return performance.now() - performance.timing.loadEventEnd + performance.timing.navigationStart")); // prettier-ignore
       const later: string[] = [];
-      for (const [station, words] of [["Targets", "usable this night"], ["Projects", "kept, counts"], ["Season", "Keep the night free"], ["Nights", "Print"], ["Log", "What we have"], ["Kit", "Garden behind the mill"], ["Tonight", "Go, from"]] as const) {
+      for (const [station, words] of [["Targets", "up this night"], ["Projects", "kept, counts"], ["Season", "Keep the night free"], ["Nights", "Print"], ["Log", "What we have"], ["Kit", "Garden behind the mill"], ["Tonight", "Go, from"]] as const) {
         const from = Date.now();
         await me.press(station);
         await me.see(words);

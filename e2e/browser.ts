@@ -6,6 +6,13 @@ import { join } from "node:path";
 import { Builder, By, until, type WebElement } from "selenium-webdriver";
 import * as chrome from "selenium-webdriver/chrome.js";
 
+/** How long the server takes here while nothing else runs, and the longest that is waited for it. */
+const [USUAL_START_MS, STARTS_WITHIN_MS] = [3000, 180_000];
+const [USUAL_WAIT_MS, MOST_SLOWNESS] = [30_000, 5];
+
+/** Patience with the page: long, since two journeys share a machine, and longer on one where the server took long to start; only a failure takes that long. */
+export let WAIT_MS = USUAL_WAIT_MS;
+
 /** A free port on this machine. */
 async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -48,12 +55,17 @@ export async function startApp(
   });
   child.stderr?.on("data", (piece: Buffer) => log?.push(piece.toString()));
   const url = `http://127.0.0.1:${port}`;
-  for (let i = 0; ; i++) {
-    const answer = await fetch(`${url}/healthz`).catch(() => null);
-    if (answer?.ok) break;
-    if (i > 150) throw new Error("the server did not start");
+  const begun = performance.now();
+  while (!(await fetch(`${url}/healthz`).catch(() => null))?.ok) {
+    const isGone = child.exitCode !== null || child.signalCode !== null;
+    if (isGone || performance.now() - begun > STARTS_WITHIN_MS) {
+      child.kill("SIGKILL"); // nothing is left behind
+      throw new Error(isGone ? "the server ended while it started" : "the server did not start");
+    }
     await new Promise((r) => setTimeout(r, 100));
   }
+  const slowness = Math.min(MOST_SLOWNESS, (performance.now() - begun) / USUAL_START_MS);
+  WAIT_MS = Math.max(WAIT_MS, USUAL_WAIT_MS * slowness);
   const stop = () =>
     new Promise<number | null>((resolve) => {
       child.once("exit", (code) => resolve(code));
@@ -99,9 +111,6 @@ export function newProfile(): { readonly path: string; remove(): void } {
   const path = mkdtempSync(join(tmpdir(), "zenithar-browser-"));
   return { path, remove: () => rmSync(path, { recursive: true, force: true, maxRetries: 5 }) };
 }
-
-/** Patience with the page: long, since two journeys share a machine that may be busy; only a failure takes that long. */
-export const WAIT_MS = 30_000;
 
 /** What a person does: looks for words, labels and buttons. */
 export function hands(driver: chrome.Driver) {
