@@ -27,18 +27,27 @@ console.log(
   `${`all ${rows.length} files`.padEnd(48)} ${kb(sum((r) => r.raw))} ${kb(sum((r) => r.gzip))} ${kb(sum((r) => r.brotli))}`,
 );
 
-/** The scripts a page names in its head, with everything they import at once. */
+/** What a page loads before it is drawn: the entry and its routes with their loaders, and all these import at once. */
 function needed(manifest: Manifest, routes: readonly string[]): Set<string> {
-  const files = new Set<string>([manifest.entry.module, ...manifest.entry.imports]);
+  const files = new Set<string>();
+  const take = (path: string | undefined): void => {
+    const name = path?.slice(path.lastIndexOf("/") + 1);
+    if (!name || files.has(name)) return;
+    files.add(name);
+    const code = readFileSync(join(assets, name), "utf8");
+    for (const [, next] of code.matchAll(/(?:from|import)"\.\/([^"]+\.js)"/g)) take(next);
+  };
+  take(manifest.entry.module);
   for (const id of routes) {
     const route = manifest.routes[id];
-    if (route) for (const file of [route.module, ...(route.imports ?? [])]) files.add(file);
+    [route?.module, route?.clientLoaderModule, route?.hydrateFallbackModule].forEach(take);
   }
   return files;
 }
 interface Part {
   readonly module: string;
-  readonly imports: readonly string[];
+  readonly clientLoaderModule?: string;
+  readonly hydrateFallbackModule?: string;
 }
 interface Manifest {
   readonly entry: Part;
@@ -53,8 +62,8 @@ if (manifestName) {
     ["Targets", ["root", "screens/shell/route", "screens/targets/route"]],
     ["Log", ["root", "screens/shell/route", "screens/log/route"]],
   ] as const) {
-    const names = [...needed(manifest, routes)].map((f) => f.slice(f.lastIndexOf("/") + 1));
-    const mine = rows.filter((r) => names.includes(r.name));
+    const names = needed(manifest, routes);
+    const mine = rows.filter((r) => names.has(r.name));
     console.log(
       `${`first page ${page}, ${mine.length} scripts`.padEnd(48)} ${kb(mine.reduce((s, r) => s + r.raw, 0))} ${kb(mine.reduce((s, r) => s + r.gzip, 0))} ${kb(mine.reduce((s, r) => s + r.brotli, 0))}`,
     );

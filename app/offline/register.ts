@@ -1,4 +1,4 @@
-import { Workbox } from "workbox-window";
+import type { Workbox } from "workbox-window";
 
 /**
  * How the app stands without its server: not yet fetched, ready, incomplete (the network broke off, or something answered in the place
@@ -35,6 +35,7 @@ export function onOffline(listener: () => void): () => void {
 }
 
 async function register(): Promise<void> {
+  const { Workbox } = await import("workbox-window");
   box = new Workbox("/sw.js");
   // Found by this tab or by another one: all of them are told.
   box.addEventListener("waiting", () => {

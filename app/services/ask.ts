@@ -1,4 +1,4 @@
-import { readForecast, type ForecastFault, type ReadForecast } from "~/core/formats";
+import type { ForecastFault, ReadForecast } from "~/core/formats";
 import { err, type Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
 import type { ForecastSource } from "./source";
@@ -45,7 +45,10 @@ async function askOnce(
   stopped.catch(() => undefined);
   try {
     // Raced, so that a source that does not heed its signal cannot hold us either.
-    return readForecast(await Promise.race([source.ask(at, stop), stopped]), at);
+    const text = await Promise.race([source.ask(at, stop), stopped]);
+    // What reads it comes with the first answer.
+    const { readForecast } = await import("./read-answer");
+    return readForecast(text, at);
   } catch (error) {
     signal.throwIfAborted();
     if (limit.aborted) return err({ code: "timedOut", found: `${timeoutMs / 1000} s` });

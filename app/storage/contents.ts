@@ -28,8 +28,8 @@ export function* allIn({ pages }: Contents): Generator<Heads> {
 export const unreadIn = ({ pages }: Contents): Unread[] => [...pages.values()].flatMap((p) => p.unread);
 
 /** Takes a stored page into memory; true when it was checked again and should be written anew. */
-export function takePage(store: Contents, name: string, value: unknown): boolean {
-  const read = readPage(name, value);
+export async function takePage(store: Contents, name: string, value: unknown): Promise<boolean> {
+  const read = await readPage(name, value);
   if (read.kind === "foreign") {
     store.foreign.add(name);
     return false;
@@ -58,7 +58,7 @@ export async function catchUp(store: Contents): Promise<string[]> {
     if (index[name] === undefined) {
       store.pages.delete(name);
       store.sums.delete(name);
-    } else takePage(store, name, await store.drawer.read(name));
+    } else await takePage(store, name, await store.drawer.read(name));
     const after = store.pages.get(name) ?? EMPTY_PAGE;
     // What did not change stays the same object, so that what was derived from it stays too.
     const heads = new Map(after.heads);
@@ -166,7 +166,7 @@ export async function putBackPages(
   const foreign = new Map<string, unknown>();
   for (const [name, value] of all) {
     if (name === INDEX) continue;
-    const read = readPage(name, value);
+    const read = await readPage(name, value);
     if (read.kind === "foreign") foreign.set(name, value);
     else {
       records.push(...[...read.page.heads.values()].flat());

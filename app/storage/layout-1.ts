@@ -2,7 +2,7 @@ import type { Cupboard } from "./ports";
 import { readAll, type Page, type Unread } from "./pages";
 
 /** Sorts what the first layout stored, one value a record: `{ v: 1, heads }`. */
-export function readLayout1(all: ReadonlyMap<string, unknown>): Page {
+export async function readLayout1(all: ReadonlyMap<string, unknown>): Promise<Page> {
   const raws: unknown[] = [];
   const unread: Unread[] = [];
   for (const [key, value] of all) {
@@ -11,7 +11,7 @@ export function readLayout1(all: ReadonlyMap<string, unknown>): Page {
       raws.push(...(envelope.heads as unknown[]));
     else unread.push({ key, reason: "not a stored record", raw: value });
   }
-  const page = readAll(raws);
+  const page = await readAll(raws);
   return { ...page, unread: [...unread, ...page.unread] };
 }
 
@@ -21,5 +21,5 @@ export async function findLayout1(
 ): Promise<{ readonly page: Page; readonly takeAway: () => Promise<unknown> } | null> {
   const drawer = await cupboard.openFirst();
   const all = drawer ? await drawer.readAll() : new Map<string, unknown>();
-  return !drawer || all.size === 0 ? null : { page: readLayout1(all), takeAway: () => drawer.clear() };
+  return !drawer || all.size === 0 ? null : { page: await readLayout1(all), takeAway: () => drawer.clear() };
 }

@@ -1,5 +1,6 @@
 import { joinHeads, keyOfRaw, recordKey, type Heads, type StoredRecord } from "~/core/crew";
-import { decodeRecord, EDITION } from "~/core/records";
+import { EDITION } from "~/core/records";
+import { reading } from "./reading";
 
 /**
  * Records lie on pages, not each for itself: a database gives out 256 values in a few hundredths of a second, and 20,000 in
@@ -66,7 +67,8 @@ export function headsByKey(records: readonly StoredRecord[]): Map<string, Heads>
  * Sorts what was stored into records that read and things that do not. A record whose present version does not read goes by
  * what it was before.
  */
-export function readAll(raws: readonly unknown[], earlier: readonly unknown[] = []): Page {
+export async function readAll(raws: readonly unknown[], earlier: readonly unknown[] = []): Promise<Page> {
+  const { decodeRecord } = await reading();
   const records: StoredRecord[] = [];
   const unread: Unread[] = [];
   for (const raw of raws) {
@@ -141,7 +143,7 @@ function salvaged(text: string): unknown[] {
 }
 
 /** Reads a stored page. A page of a later layout is foreign: it is left alone. */
-export function readPage(name: string, value: unknown): ReadPage {
+export async function readPage(name: string, value: unknown): Promise<ReadPage> {
   const { layout, edition, sum, text } = (
     typeof value === "object" && value !== null ? value : {}
   ) as Partial<StoredPage>;
@@ -149,7 +151,7 @@ export function readPage(name: string, value: unknown): ReadPage {
   const raw = typeof text === "string" ? parsed(text) : null;
   if (!raw) {
     // What is left of a torn page is read record by record; the page itself is set aside as it is.
-    const page = readAll(typeof text === "string" ? salvaged(text) : []);
+    const page = await readAll(typeof text === "string" ? salvaged(text) : []);
     const torn = { key: name, reason: "not a whole page of records", raw: value };
     return { kind: "read", isChecked: true, page: { ...page, unread: [torn] } };
   }
@@ -158,5 +160,5 @@ export function readPage(name: string, value: unknown): ReadPage {
     const page = { heads, unread: [], earlier: byKey(raw.earlier as readonly StoredRecord[]) };
     return { kind: "read", isChecked: false, page };
   }
-  return { kind: "read", isChecked: true, page: readAll([...raw.records, ...raw.unread], raw.earlier) };
+  return { kind: "read", isChecked: true, page: await readAll([...raw.records, ...raw.unread], raw.earlier) };
 }

@@ -19,6 +19,7 @@ import { memoryDrawer, type Drawer } from "./driver";
 import { findLayout1 } from "./layout-1";
 import { headsByKey, type Unread } from "./pages";
 import type { Clock, Cupboard, Ids } from "./ports";
+import { NotFetched } from "./reading";
 import { refused, versionsOf, type Done, type Writer } from "./versions";
 
 export type { Done } from "./versions";
@@ -152,7 +153,7 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
     const { drawer, values } = await readDrawer(cupboard);
     const store: Contents = { drawer, pages: new Map(), sums: new Map(), foreign: new Set() };
     const stale: string[] = [];
-    for (const [name, value] of values) if (name !== INDEX && takePage(store, name, value)) stale.push(name);
+    for (const [name, value] of values) if (name !== INDEX && (await takePage(store, name, value))) stale.push(name);
     if (stale.length > 0) await tabs.exclusively(PEN, () => writePages(store, new Set(stale)));
     if (store.pages.size === 0) await fill(store);
     tabs.onAnnounced(() => void hear(store));
@@ -190,6 +191,7 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
       const store = await open();
       return await tabs.exclusively(PEN, () => work(store));
     } catch (error) {
+      if (error instanceof NotFetched) return err({ code: "notFetched" });
       // The database went away meanwhile, or another tab does not let go of the pen; a fault of one's own is not hidden either.
       console.error(error);
       return err({ code: "storageBlocked" });
@@ -199,13 +201,13 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
   /** Keeps records of a file and edits upon them in one transaction, every edit checked first; what it did, and what it joined. */
   const keepAll = ({ records = [], edits = [], ...beside }: Work) =>
     asWriter(async (store) => {
-      const fault = refused(edits);
+      const fault = await refused(edits);
       if (fault) return err(fault);
       const heard = await catchUp(store);
       const incoming = headsByKey(records);
       const { joined, news } = newsOf(store, incoming);
       const writer: Writer = { node, freshNode: ids.fresh, nobody: nobody(), nowMs: clock.now() };
-      const versions = versionsOf((key) => headsIn(store, key), writer, edits, incoming);
+      const versions = await versionsOf((key) => headsIn(store, key), writer, edits, incoming);
       if (!versions.ok) return versions;
       const done = await put(store, [...news, ...versions.value.records], beside);
       if (!done.ok) return done;

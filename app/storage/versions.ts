@@ -7,9 +7,10 @@ import {
   type RecordKind,
   type StoredRecord,
 } from "~/core/crew";
-import { decodeData, stamped, type KeepFault, type RecordFault, type Settings } from "~/core/records";
+import type { KeepFault, RecordFault, Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
+import { reading } from "./reading";
 
 /** What there was of a record before a change: its versions, the one that counts first; none = it is new. */
 export interface Before {
@@ -42,7 +43,8 @@ export interface Writer {
 }
 
 /** What is refused before anything is stored: the first edit whose data its own schema would not read again. */
-export function refused(edits: readonly Edit[]): KeepFault | null {
+export async function refused(edits: readonly Edit[]): Promise<KeepFault | null> {
+  const { decodeData } = await reading();
   for (const { kind, data, isDeleted } of edits) {
     const read: Result<unknown, RecordFault> = isDeleted ? ok(null) : decodeData(kind, data);
     if (!read.ok) return { code: "recordRefused", kind, path: read.error.path, message: read.error.message };
@@ -64,7 +66,7 @@ function nextVersion(
   const { node, freshNode, author, nowMs } = by;
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: nowMs } : {}) };
   const made = editRecord(fields, { node, freshNode, author, nowMs, beside }, base, settled);
-  return made.ok ? ok({ record: stamped(made.value), isStale: base === null && before.length > 0 }) : made;
+  return made.ok ? ok({ record: made.value, isStale: base === null && before.length > 0 }) : made;
 }
 
 type HeadsOf = (key: string) => Heads | undefined;
@@ -76,12 +78,13 @@ function authorOf(stored: HeadsOf, edits: readonly Edit[], nobody: string): stri
 }
 
 /** The versions that edits make, one after the other, upon what is stored and what `news` bring. */
-export function versionsOf(
+export async function versionsOf(
   headsOf: HeadsOf,
   writer: Writer,
   edits: readonly Edit[],
   news: ReadonlyMap<string, Heads> = new Map(),
-): Result<{ readonly records: readonly StoredRecord[]; readonly done: Done }, KeepFault> {
+): Promise<Result<{ readonly records: readonly StoredRecord[]; readonly done: Done }, KeepFault>> {
+  const { stamped } = await reading();
   const by = { ...writer, author: authorOf(headsOf, edits, writer.nobody) };
   const before: Before[] = [];
   const collided: string[] = [];
@@ -94,12 +97,12 @@ export function versionsOf(
     const heads = made.get(key) ?? stored;
     const next = nextVersion(edit, stored, heads, by);
     if (!next.ok) return err(next.error);
-    const { record, isStale } = next.value;
+    const record = stamped(next.value.record);
     made.set(key, joinHeads(heads, [record]));
     records.push(record);
     before.push({ kind: edit.kind, id: edit.id, heads: stored, rev: record.rev });
     revs[edit.id] = record.rev;
-    if (isStale) collided.push(edit.id);
+    if (next.value.isStale) collided.push(edit.id);
   }
   return ok({ records, done: { before, collided, revs } });
 }

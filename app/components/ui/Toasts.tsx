@@ -1,11 +1,20 @@
-import { Toast } from "radix-ui";
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import {
+  createContext,
+  lazy,
+  Suspense,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type ReactNode,
+} from "react";
+import type { Note } from "./ToastList";
 
-interface Note {
-  readonly id: number;
-  readonly text: string;
-  readonly undoId?: string;
-}
+const load = () => import("./ToastList").then((m) => ({ default: m.ToastList }));
+const ToastList = lazy(load);
+/** Fetched once the page is drawn, so that the first note need not wait for it, nor for a network that is gone by then. */
+const FETCHED_AFTER_MS = 2000;
 
 type Say = (text: string, undoId?: string) => void;
 const SayContext = createContext<Say>(() => undefined);
@@ -28,33 +37,20 @@ export function Toasts({
     [],
   );
   const value = useMemo(() => say, [say]);
+  const [wasSaid, setSaid] = useState(false);
+  if (notes.length > 0 && !wasSaid) setSaid(true);
+  useEffect(() => {
+    const timer = setTimeout(() => void load().catch(() => undefined), FETCHED_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <SayContext.Provider value={value}>
-      <Toast.Provider duration={12_000} swipeDirection="down">
-        {children}
-        {notes.map((note) => (
-          <Toast.Root
-            key={note.id}
-            onOpenChange={(open) => !open && setNotes((all) => all.filter((n) => n.id !== note.id))}
-            className="border-rule bg-raised flex items-center gap-4 rounded-[8px] border px-4 py-2.5 shadow-lg"
-          >
-            <Toast.Description>{note.text}</Toast.Description>
-            {note.undoId ? (
-              <Toast.Action
-                altText="Undo"
-                onClick={() => note.undoId && onUndo(note.undoId)}
-                className="text-lamp font-semibold underline underline-offset-4"
-              >
-                Undo
-              </Toast.Action>
-            ) : null}
-            <Toast.Close aria-label="Dismiss" className="text-faint hover:text-ink">
-              ×
-            </Toast.Close>
-          </Toast.Root>
-        ))}
-        <Toast.Viewport className="no-print fixed bottom-16 left-1/2 z-50 flex w-max max-w-[92vw] -translate-x-1/2 flex-col gap-2 sm:bottom-5" />
-      </Toast.Provider>
+      {children}
+      {wasSaid ? (
+        <Suspense>
+          <ToastList notes={notes} onUndo={onUndo} onGone={(id) => setNotes((all) => all.filter((n) => n.id !== id))} />
+        </Suspense>
+      ) : null}
     </SayContext.Provider>
   );
 }

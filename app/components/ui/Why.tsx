@@ -1,5 +1,7 @@
-import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { lazy, Suspense, useState, type ReactNode } from "react";
+
+// What places a sheet beside a word is large, and most words are never pressed.
+const WhyPopover = lazy(() => import("./WhyPopover").then((m) => ({ default: m.WhyPopover })));
 
 /** A number that explains itself: press it, and what went in, which model and how sure opens beside it. */
 export function Why({
@@ -11,23 +13,19 @@ export function Why({
   readonly title: ReactNode;
   readonly className?: string;
 }) {
+  const [isAsked, setAsked] = useState(false);
+  const look = `decoration-rule hover:decoration-lamp underline decoration-dotted underline-offset-4 ${className ?? ""}`;
+  const word = (
+    <button type="button" aria-haspopup="dialog" aria-expanded={false} className={look} onClick={() => setAsked(true)}>
+      {title}
+    </button>
+  );
+  if (!isAsked) return word;
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className={`decoration-rule hover:decoration-lamp underline decoration-dotted underline-offset-4 ${className ?? ""}`}
-      >
-        {title}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          collisionPadding={12}
-          className="border-rule bg-sheet text-body text-ink z-40 max-w-88 rounded-[8px] border p-4 shadow-lg"
-        >
-          {children}
-          <Popover.Arrow className="fill-rule" />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Suspense fallback={word}>
+      <WhyPopover title={title} look={look}>
+        {children}
+      </WhyPopover>
+    </Suspense>
   );
 }

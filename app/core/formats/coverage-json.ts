@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { err, ok, type Result } from "~/core/result";
-import { FORECAST_VARIABLES, MAX_FORECAST_BYTES } from "./forecast-json";
+import { FORECAST_VARIABLES } from "./forecast-json";
+import { MAX_FORECAST_BYTES } from "./forecast-size";
 import { readJson } from "./json-text";
 
 /**

@@ -1,3 +1,4 @@
+import { MAX_FORECAST_BYTES } from "./forecast-size";
 import Joi from "joi";
 import type { ForecastHour } from "~/core/weather";
 import { readJson } from "./json-text";
@@ -82,8 +83,6 @@ export const FORECAST_VARIABLES: readonly Variable[] = [
 ];
 
 const MAX_HOURS = 400;
-/** A forecast of 400 hours has about 50 kB. */
-export const MAX_FORECAST_BYTES = 2_000_000;
 const SCHEMA = Joi.object({
   format: Joi.string().valid("zenithar-forecast").required(),
   version: Joi.number().integer().required(),

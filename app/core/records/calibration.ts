@@ -1,6 +1,6 @@
+import { CAMERA_FIELDS } from "./contribution-fields";
 import Joi from "joi";
 import type { CalibrationData } from "~/core/ledger";
-import { CAMERA_FIELDS } from "./contribution";
 import { id, instantMs, numberOf, textOf } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 

@@ -1,26 +1,6 @@
 import Joi from "joi";
 import { FIRST_INSTANT_MS, isNightDate, isTimeZone, LAST_INSTANT_MS } from "~/core/time";
-
-/** A number of a record: what it is called, its unit, and the range it must lie in. Form, message and published schema come from it. */
-export interface NumberField {
-  readonly label: string;
-  readonly unit?: string;
-  readonly min: number;
-  readonly max: number;
-  readonly isWhole?: boolean;
-  /** The lowest value itself is refused: "more than 0". */
-  readonly isAboveMin?: boolean;
-  readonly hint?: string;
-}
-
-/** A text of a record. */
-export interface TextField {
-  readonly label: string;
-  /** Letters at most. */
-  readonly max: number;
-  readonly isRequired?: boolean;
-  readonly hint?: string;
-}
+import { AZIMUTH, NAME, type NumberField, type TextField } from "./number-field";
 
 /** The schema of a number. */
 export function numberOf(field: NumberField): Joi.NumberSchema {
@@ -44,9 +24,7 @@ export function textOf(field: TextField): Joi.StringSchema {
   return schema.max(field.max).label(field.label);
 }
 
-export const NAME: TextField = { label: "Name", max: 120, isRequired: true };
 const NOTE: TextField = { label: "Note", max: 4000 };
-export const AZIMUTH: NumberField = { label: "Azimuth", unit: "°", min: 0, max: 360 };
 
 export const name = textOf(NAME);
 export const note = textOf(NOTE);

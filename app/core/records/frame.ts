@@ -1,22 +1,9 @@
+import { FRAME_FIELDS, PANEL_NAME, MOST_EXTRA_PANELS } from "./frame-fields";
 import Joi from "joi";
 import type { Crop } from "~/core/framing";
 import type { DrawnOutline, FrameData } from "~/core/plan";
-import { decDeg, id, name, numberOf, raDeg, textOf, type NumberField, type TextField } from "./fields";
+import { decDeg, id, name, numberOf, raDeg, textOf } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
-
-/** Numbers of a frame and its grid. */
-export const FRAME_FIELDS = {
-  positionAngleDeg: { label: "Camera angle", unit: "°", min: 0, max: 360 },
-  columns: { label: "Columns", min: 1, max: 10, isWhole: true },
-  rows: { label: "Rows", min: 1, max: 10, isWhole: true },
-  overlap: { label: "Overlap", unit: "share", min: 0, max: 0.5 },
-  rowShift: { label: "Shift of every other row", unit: "share of a panel", min: -0.5, max: 0.5 },
-} as const satisfies Readonly<Record<string, NumberField>>;
-
-/** The name of a panel beside its number. */
-export const PANEL_NAME: TextField = { label: "Panel name", max: 60 };
-/** Panels put down by hand. */
-export const MOST_EXTRA_PANELS = 100;
 
 const panelNumbers = Joi.array().max(200).items(Joi.number().integer().min(1));
 

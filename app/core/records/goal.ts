@@ -1,17 +1,11 @@
+import { GOAL_FIELDS } from "./goal-fields";
+import { SETTING_NAME } from "./rig-fields";
 import Joi from "joi";
 import type { GoalData, PanelGoal } from "~/core/plan";
-import { id, maybeId, numberOf, textOf, type NumberField } from "./fields";
+import { id, maybeId, numberOf, textOf } from "./fields";
 import { channel } from "./filter";
 import { moonSchool } from "./moon";
-import { SETTING_NAME } from "./rig";
 import { objectOf, type RecordSchema } from "./kind";
-
-/** Numbers of a budget. */
-export const GOAL_FIELDS = {
-  hoursPerPanel: { label: "Hours a panel", unit: "h", min: 0, max: 500 },
-  subSec: { label: "Sub", unit: "s", min: 0, max: 7200, isAboveMin: true },
-  protectedMag: { label: "Protect stars", unit: "fainter than mag", min: 0, max: 20 },
-} as const satisfies Readonly<Record<string, NumberField>>;
 
 export const goal: RecordSchema<GoalData> = {
   version: 2,

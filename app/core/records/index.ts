@@ -1,7 +1,7 @@
 export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
 export { changedFields, withChanges, type FieldChange } from "./changes";
-export { NAME, type NumberField } from "./fields";
-export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place";
+export { NAME, type NumberField } from "./number-field";
+export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place-fields";
 export {
   CAMERA_FIELDS,
   MOUNT_FIELDS,
@@ -14,18 +14,19 @@ export {
   SETTING_NAME,
   SLOT_FIELD,
   WARM_FIELD,
-} from "./rig";
-export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter";
-export { GOAL_FIELDS } from "./goal";
-export { RULE_FIELDS, SHARING_FIELDS } from "./project";
-export { CALIBRATION_FIELDS } from "./settings";
-export { NIGHT_FIELDS, TIME_FIELDS } from "./night-facts";
-export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon";
-export { CONTRIBUTION_FIELDS } from "./contribution";
-export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD, type Settings } from "./settings";
+} from "./rig-fields";
+export { FILTER_FIELDS, THICKNESS_FIELD } from "./filter-fields";
+export { GOAL_FIELDS } from "./goal-fields";
+export { RULE_FIELDS, SHARING_FIELDS } from "./project-fields";
+export { CALIBRATION_FIELDS } from "./settings-fields";
+export { NIGHT_FIELDS, TIME_FIELDS } from "./night-facts-fields";
+export { MOON_RULE_FIELDS, MOON_SHARE_FIELD } from "./moon-fields";
+export { CONTRIBUTION_FIELDS } from "./contribution-fields";
+export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD } from "./settings-fields";
+export { type Settings } from "./settings";
 export type { Member } from "./member";
-export { SIZE_FIELD } from "./target";
+export { SIZE_FIELD } from "./target-fields";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";
 export type { KeepFault } from "./refusal";
-export { MOST_EXTRA_PANELS, PANEL_NAME } from "./frame";
+export { MOST_EXTRA_PANELS, PANEL_NAME } from "./frame-fields";

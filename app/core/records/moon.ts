@@ -1,18 +1,10 @@
+import { MOON_SHARE_FIELD, MOON_RULE_FIELDS } from "./moon-fields";
 import Joi from "joi";
 import { CHANNELS, type Channel } from "~/core/exposure";
 import { MOON_SCHOOLS, TWILIGHT_SCHOOLS, type MoonSchool, type MoonWishes } from "~/core/night";
 import type { MoonRule } from "~/core/sky";
-import { numberOf, numbersOf, type NumberField } from "./fields";
+import { numberOf, numbersOf } from "./fields";
 import { objectOf, type Plain } from "./kind";
-
-/** The share a minute must keep; stored as a share, typed in per cent. */
-export const MOON_SHARE_FIELD: NumberField = { label: "Least worth kept under the Moon", unit: "%", min: 1, max: 95 };
-
-/** The two figures of a separation rule. */
-export const MOON_RULE_FIELDS = {
-  atFullDeg: { label: "From a full Moon", unit: "°", min: 0, max: 180 },
-  halfWidthDays: { label: "Halved after", unit: "days", min: 1, max: 30 },
-} as const satisfies Readonly<Record<keyof MoonRule, NumberField>>;
 
 /** Something of each channel, as far as it has it. */
 export const perChannel = <T>(schema: Joi.Schema): Joi.ObjectSchema<Plain<Partial<Record<Channel, T>>>> =>

@@ -1,32 +1,12 @@
+import { RULE_FIELDS, LIGHT_FIELDS, SHARING_FIELDS } from "./project-fields";
 import Joi from "joi";
 import { CHANNELS, type ObjectLight } from "~/core/exposure";
 import { PANEL_SCHOOLS, SHARING_WAYS, URGENCIES, type ProjectData, type SharingRules } from "~/core/plan";
 import { type CycleStep, type ShootingRules } from "~/core/season";
-import { id, maybeId, name, night, note, numberOf, type NumberField } from "./fields";
+import { id, maybeId, name, night, note, numberOf } from "./fields";
 import { channel } from "./filter";
 import { moonWishes, perChannel } from "./moon";
 import { objectOf, type RecordSchema } from "./kind";
-
-/** Numbers of the rules of a project. */
-export const RULE_FIELDS = {
-  roundSubs: { label: "Subs of a panel in a row", min: 1, max: 200, isWhole: true },
-  cycleSubs: { label: "Subs in a row", min: 1, max: 50, isWhole: true },
-  leastMin: { label: "Shortest stretch", unit: "min", min: 15, max: 360 },
-  clearRun: { label: "Clear nights in a row", min: 2, max: 4, isWhole: true },
-} as const satisfies Readonly<Record<string, NumberField>>;
-
-/** Numbers of what a target shines with. */
-export const LIGHT_FIELDS = {
-  line: { label: "Light in the line", unit: "R", min: 0, max: 1_000_000 },
-  surface: { label: "Surface brightness", unit: "mag/arcsec²", min: 5, max: 35 },
-} as const satisfies Readonly<Record<string, NumberField>>;
-
-/** Numbers of who shoots what. */
-export const SHARING_FIELDS = {
-  floor: { label: "Least share of each", min: 0, max: 0.5 },
-  hours: { label: "Hours", unit: "h", min: 0, max: 5000 },
-  ratio: { label: "Part", min: 0, max: 1000 },
-} as const satisfies Readonly<Record<string, NumberField>>;
 
 export const project: RecordSchema<ProjectData> = {
   version: 3,

@@ -1,10 +1,8 @@
+import { SIZE_FIELD } from "./target-fields";
 import Joi from "joi";
 import { KINDS, type OwnTarget } from "~/core/catalog";
-import { decDeg, maybeId, name, note, numberOf, raDeg, type NumberField } from "./fields";
+import { decDeg, maybeId, name, note, numberOf, raDeg } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
-
-/** Size of a target of one's own along its longest side. */
-export const SIZE_FIELD: NumberField = { label: "Size", unit: "′", min: 0, max: 7200, isAboveMin: true };
 
 export const target: RecordSchema<OwnTarget> = {
   version: 1,

@@ -10,7 +10,7 @@ import { changeKey, changesIn, headsHere, lookedInto, ofFile, type FileOwner } f
 import { theStore } from "./kept";
 import type { Library } from "./library";
 import { libraryHere } from "./open-library";
-import { partOf, partsToAdopt } from "./parts";
+import { partOf, adoptParts } from "./parts";
 
 export type { SampleId } from "~/services/samples";
 
@@ -84,8 +84,7 @@ export async function joinFile(
   if (done.ok) await plan?.keep();
   else plan?.forget();
   // One's own backup from before members had parts: taken over as it is when the app opens.
-  const adopted = done.ok && owner === "mine" ? partsToAdopt(await libraryHere(desk)) : [];
-  if (adopted.length > 0) await desk.at(theStore).act(adopted);
+  if (done.ok && owner === "mine") await adoptParts(await libraryHere(desk));
   return done;
 }
 

@@ -2,7 +2,7 @@ import type { RecordKind } from "~/core/crew";
 import { slot, type Desk } from "~/desk/desk";
 import { theStore } from "./kept";
 import { libraryOf, type Library } from "./library";
-import { partsToAdopt } from "./parts";
+import { adoptParts } from "./parts";
 import { keepLeftBehind } from "./pending";
 
 type Listener = (by: "here" | "elsewhere") => void;
@@ -20,9 +20,8 @@ async function openOnce(desk: Desk): Promise<Library> {
   const shelf = await store.open();
   await keepLeftBehind(desk);
   let current = libraryOf(desk, shelf);
-  // Projects from before members had parts of their own; what is refused stays as it is, and is offered on the project's page.
-  const adopted = partsToAdopt(current);
-  if (adopted.length > 0 && (await store.act(adopted)).ok) current = libraryOf(desk, shelf);
+  // Projects from before members had parts of their own.
+  if (await adoptParts(current)) current = libraryOf(desk, shelf);
   here.current = current;
   performance.measure("library", { start }); // read by the bench
   store.onStored((keys, by) => {

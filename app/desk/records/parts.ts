@@ -1,7 +1,7 @@
 import type { Edit } from "~/core/crew";
 import type { ContributionData } from "~/core/ledger";
 import { partId, type PartData, type ProjectData } from "~/core/plan";
-import { decodeData } from "~/core/records";
+import { theStore } from "./kept";
 import type { Entity, Library } from "./library";
 
 /** Who the owner of this library is; null before there is one. */
@@ -92,11 +92,21 @@ export function partsToAdopt(library: Library): Edit[] {
     if (!uses) return [];
     const data: PartData = { projectId: project.id, memberId: me, ...uses };
     const edit: Edit = { kind: "part", id: partId(project.id, me), data, baseRev: "latest" };
-    return edit.id.length <= MOST_LETTERS && decodeData("part", data).ok ? [edit] : [];
+    return edit.id.length <= MOST_LETTERS ? [edit] : [];
   });
 }
 
 const MOST_LETTERS = 120; // of an identifier
+
+/** Keeps such parts, all at once or, where one is refused, each for itself; whether any was kept. What is refused is offered on the project's page. */
+export async function adoptParts(library: Library): Promise<boolean> {
+  const store = library.desk.at(theStore);
+  const edits = partsToAdopt(library);
+  if (edits.length === 0) return false;
+  if ((await store.act(edits)).ok) return true;
+  const each = await Promise.all(edits.map((edit) => store.act([edit])));
+  return each.some((done) => done.ok);
+}
 
 /** A part as it is changed, and the version that was on the page; "" where there was none. */
 export interface ChangedPart {

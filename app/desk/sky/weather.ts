@@ -1,4 +1,4 @@
-import type { ForecastNote, ReadForecast } from "~/core/formats";
+import type { ForecastNote, ReadForecast, readTypedForecast } from "~/core/formats";
 import { clearChanceOn, type Place } from "~/core/night";
 import {
   joinHours,
@@ -212,4 +212,12 @@ async function askEach(
       edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name }));
   }
   if (edits.length > 0) await library.desk.at(theStore).act(edits);
+}
+
+/** Reads a forecast typed in lines; what reads it comes with the first one. */
+export async function readTyped(
+  ...typed: Parameters<typeof readTypedForecast>
+): Promise<ReturnType<typeof readTypedForecast>> {
+  const reader = await import("~/services/read-answer");
+  return reader.readTypedForecast(...typed);
 }

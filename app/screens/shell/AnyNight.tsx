@@ -1,72 +1,38 @@
 import { CalendarSearch } from "lucide-react";
-import { Popover } from "radix-ui";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { longNight } from "~/components/clock";
-import { Button } from "~/components/ui/Button";
-import { Field } from "~/components/ui/Field";
-import { addNights, isNightDate, nightDate } from "~/core/time";
 
-const MONTH_NIGHTS = 30;
-const [FIRST, LAST] = ["1950-01-01", "2149-12-31"];
+// Opened now and then: not part of the first load.
+const AnyNightPopover = lazy(() => import("./AnyNightPopover").then((m) => ({ default: m.AnyNightPopover })));
+
+const LOOK =
+  "text-soft hover:text-ink bg-ground sticky -right-2 flex w-11 shrink-0 items-center justify-center rounded-[6px]";
 
 /** Any night at all, for those the ribbon does not reach: at its end on every screen, where End or the arrows lead. */
-export function AnyNight({
-  chosen,
-  today,
-  onChoose,
-}: {
+export function AnyNight(of: {
   readonly chosen: string;
   readonly today: string;
   readonly onChoose: (night: string) => void;
 }) {
-  const [isOpen, setOpen] = useState(false);
-  const [typed, setTyped] = useState<string | null>(null);
+  const [isAsked, setAsked] = useState(false);
+  const button = (
+    <button
+      type="button"
+      aria-haspopup="dialog"
+      aria-expanded={false}
+      aria-label={`Another night; ${longNight(of.chosen)} is chosen`}
+      title="Another night"
+      tabIndex={-1}
+      className={LOOK}
+      onClick={() => setAsked(true)}
+    >
+      <CalendarSearch size={20} strokeWidth={1.5} aria-hidden="true" />
+    </button>
+  );
+  if (!isAsked) return button;
   return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Popover.Trigger
-        aria-label={`Another night; ${longNight(chosen)} is chosen`}
-        title="Another night"
-        tabIndex={-1}
-        className="text-soft hover:text-ink bg-ground sticky -right-2 flex w-11 shrink-0 items-center justify-center rounded-[6px]"
-      >
-        <CalendarSearch size={20} strokeWidth={1.5} aria-hidden="true" />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={4}
-          collisionPadding={12}
-          className="border-rule bg-sheet text-body text-ink z-40 w-72 rounded-[8px] border p-4 shadow-lg"
-        >
-          <Field
-            label="Evening of"
-            type="date"
-            value={typed ?? chosen}
-            min={FIRST}
-            max={LAST}
-            hint="It governs every screen. The keys [ and ] go a night back or on."
-            onChange={(e) => {
-              // A year is typed digit by digit: 0002 is not meant.
-              const { value } = e.target;
-              setTyped(value);
-              if (isNightDate(value) && value >= FIRST && value <= LAST) onChoose(value);
-            }}
-            onBlur={() => setTyped(null)}
-          />
-          <div className="mt-3 flex flex-wrap gap-2">
-            <Button onClick={() => onChoose(addNights(nightDate(chosen), -MONTH_NIGHTS))}>30 nights back</Button>
-            <Button onClick={() => onChoose(addNights(nightDate(chosen), MONTH_NIGHTS))}>30 nights on</Button>
-            <Button
-              disabled={chosen === today}
-              onClick={() => {
-                setOpen(false);
-                onChoose(today);
-              }}
-            >
-              Back to tonight
-            </Button>
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Suspense fallback={button}>
+      <AnyNightPopover {...of} look={LOOK} />
+    </Suspense>
   );
 }

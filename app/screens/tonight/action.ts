@@ -2,7 +2,6 @@ import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { numberFault } from "~/components/forms/form-numbers";
 import type { Edit } from "~/core/crew";
-import { readTypedForecast } from "~/core/formats";
 import { parseNumber } from "~/core/notation";
 import { WISH_FIELD } from "~/core/records";
 import { nightWindow } from "~/core/sky";
@@ -13,7 +12,7 @@ import { beginByLook, beginEdit } from "~/desk/plan/begin";
 import { loadChoice } from "~/desk/sky/choice";
 import { changeSettings } from "~/desk/kit/kit";
 import { begunOn } from "~/desk/plan/season-question";
-import { askAnew, forecastEdits } from "~/desk/sky/weather";
+import { askAnew, forecastEdits, readTyped } from "~/desk/sky/weather";
 import { notify } from "~/desk/records/notices";
 import { clockTime } from "~/components/clock";
 import { theDrafts } from "~/desk/records/kept";
@@ -74,7 +73,7 @@ export async function tonightAction(desk: Desk, request: Request) {
     }
     case "typed": {
       const nowMs = isTonight ? desk.now() : window.startMs;
-      const hours = readTypedForecast(intent.text, { window, zone: place.data.timeZone, nowMs });
+      const hours = await readTyped(intent.text, { window, zone: place.data.timeZone, nowMs });
       if (!hours.ok) return wrong(typedFaultWords(hours.error));
       // One more stands beside what was typed before; else it takes its place.
       const before = intent.isOneMore ? typedBefore(library, place.id, night) : 0;

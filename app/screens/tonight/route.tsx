@@ -1,7 +1,7 @@
 import { deskOf } from "~/at-desk";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { counted, fixed } from "~/components/numbers";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
 import { shapeWord } from "~/components/charts/shapes";
 import { USUAL_WIND_SHARE } from "~/core/weather";
@@ -9,7 +9,6 @@ import { Link, useSearchParams } from "react-router";
 import { useAct } from "~/components/forms/use-act";
 import { BetterNext } from "./BetterNext";
 import { LookUp } from "./LookUp";
-import { OwnForecast } from "./OwnForecast";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TonightAside } from "./TonightAside";
 import { TonightStrips } from "./TonightStrips";
@@ -26,6 +25,9 @@ import { tonightAction } from "./action";
 import type { TonightViewData } from "~/desk/plan/tonight";
 import type { TonightAnswer, TonightIntent } from "./intents";
 import { loadTonight } from "./load";
+
+// Opened now and then, and what reads files comes with it: not part of the first load.
+const OwnForecast = lazy(() => import("./OwnForecast").then((m) => ({ default: m.OwnForecast })));
 
 export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadTonight(deskOf(context), request);
 clientLoader.hydrate = true as const;
@@ -164,7 +166,11 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
               </p>
             ) : null}
             <Records sources={weather.sources} />
-            <OwnForecast at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }} />
+            <Suspense fallback={<div className="mt-3 h-9" />}>
+              <OwnForecast
+                at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }}
+              />
+            </Suspense>
           </>
         ) : null}
       </div>
