@@ -149,7 +149,12 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       frame: { place: nobody("a place"), cover: nobody("a cover") },
     },
     sources: of.sources ?? { all: [], ask: nobody("a forecast") },
-    supplies: { sample: nobody("a sample"), chart: nobody("a chart"), ...of.supplies },
+    supplies: {
+      sample: nobody("a sample"),
+      plan: () => Promise.resolve(null),
+      chart: nobody("a chart"),
+      ...of.supplies,
+    },
   });
   return Object.assign(desk, {
     setNow: (iso: string) => void (now = Date.parse(iso)),

@@ -11,6 +11,8 @@ import { createMemo, type Memo } from "./memo";
 export interface Supplies {
   /** Records of an invented group. */
   readonly sample: (id: SampleId) => Promise<readonly StoredRecord[]>;
+  /** The plan of the demo's own evening, as a browser would have kept it; it may be anything. */
+  readonly plan: () => Promise<unknown>;
   /** Stars and figures for charts. */
   readonly chart: () => Promise<SkyData>;
 }

@@ -1,5 +1,5 @@
 import { chartSky } from "./chart-sky";
-import { sampleRecords } from "./samples";
+import { demoPlan, sampleRecords } from "./samples";
 
 /** What ships with the app, fetched from its own server. */
-export const supplies = { sample: sampleRecords, chart: chartSky };
+export const supplies = { sample: sampleRecords, plan: demoPlan, chart: chartSky };

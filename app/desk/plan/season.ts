@@ -76,6 +76,17 @@ function shownLast(desk: Desk): Promise<KeptPlan | null> {
     .catch(() => null));
 }
 
+/** A plan that answers a question: kept in this browser, or the one that ships with the demo; null where there is none. */
+async function answerTo(desk: Desk, sum: string): Promise<SeasonPlan | null> {
+  const kept = await desk
+    .at(thePlans)
+    .of(sum)
+    .catch(() => null);
+  if (kept || !desk.isDemo) return kept?.plan ?? null;
+  const shipped = readKeptPlan(await desk.supplies.plan().catch(() => null));
+  return shipped?.sum === sum ? shipped.plan : null;
+}
+
 /** Whether a plan keeps all that stands in it by hand. */
 function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
   return locks.every((lock) => {
@@ -134,7 +145,7 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
     // What was shown is what its owner saw last.
     if (stays && !at.seen) before = at.seen = stays.plan;
     previous ??= stays?.plan ?? null;
-    const kept = agreed ? null : ((await plans.of(sum).catch(() => null))?.plan ?? null);
+    const kept = agreed ? null : await answerTo(desk, sum);
     if (kept?.stage === "whole") {
       // The very question was answered before: nothing is planned.
       tell(kept);
