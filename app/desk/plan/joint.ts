@@ -1,12 +1,12 @@
 import { bestRate, clearHoursByMonth, targetNight, type Place } from "~/core/night";
-import { depthRate, type Channel, type Filter, type Rig } from "~/core/exposure";
+import type { Channel, Filter, Rig } from "~/core/exposure";
 import { addNights, type NightDate, type UtcInterval } from "~/core/time";
 import { orAborted } from "~/workers/client";
 import { withLearntChances } from "~/desk/sky/learnt";
 import type { Entity, Library } from "~/desk/records/library";
 import { nightOver } from "~/desk/sky/nights";
 import { ownOf, type ProjectContext } from "~/desk/projects/project";
-import { filtersOf, kitOf } from "~/desk/projects/reference";
+import { filtersOf, hourWith, kitOf } from "~/desk/projects/reference";
 
 /** What the sky over one member's place gives a project, in the channel that they would shoot. */
 export interface JointRow {
@@ -42,10 +42,9 @@ function atReference(
   best: number,
 ): number {
   const { light } = c.project.data;
-  const mine = rig ? depthRate(channel, kitOf({ place, rig, filters }), light) : null;
-  const theirs = depthRate(channel, kitOf(c.reference), light);
+  const is = rig ? hourWith(channel, kitOf({ place, rig, filters }), kitOf(c.reference), light) : null;
   const bestThere = c.bestThere[channel] ?? 0;
-  return mine && theirs && bestThere > 0 ? (mine.rate * best) / (theirs.rate * bestThere) : 1;
+  return is !== null && bestThere > 0 ? (is * best) / bestThere : 1;
 }
 
 /** When each member of a project has its target, by the sky over their own place: what they said they shoot, else what it wants. */

@@ -1,7 +1,6 @@
 import { data } from "react-router";
 import {
   besideSky,
-  depthRate,
   lightModel,
   underSky,
   USUAL_LIGHT,
@@ -47,7 +46,7 @@ import { withLearntChances } from "~/desk/sky/learnt";
 import type { Entity, Library } from "~/desk/records/library";
 import { shownPart, type ShownPart } from "~/desk/records/parts";
 import { topic } from "~/desk/memo";
-import { filtersOf, hourIsOf, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
+import { filtersOf, hourIsOf, hourWith, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
 
 /** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
 export interface ProjectContext {
@@ -229,12 +228,9 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const hourIs = (channel: Channel): number => {
       if (hours === "kept") return 1;
       if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
-      const [mine, theirs] = [{ place, rig, filters }, measured].map(
-        (at) => depthRate(channel, kitOf(at), light)?.rate,
-      );
+      const is = hourWith(channel, kitOf({ place, rig, filters }), kitOf(measured), light);
       const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
-      const is = ((mine ?? 1) / (theirs ?? 1)) * (Number.isFinite(best) && best > 0 ? best : 1);
-      return mine === undefined || theirs === undefined ? 1 : is;
+      return is === null ? 1 : is * (Number.isFinite(best) && best > 0 ? best : 1);
     };
     const counts = countedByCell(counted, goals);
     const leftOf = (some: readonly PanelGoal[]): Need[] =>

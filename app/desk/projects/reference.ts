@@ -1,4 +1,4 @@
-import { depthRate, type Filter, type KitUnderSky, type ObjectLight, type Rig } from "~/core/exposure";
+import { depthRate, type Channel, type Filter, type KitUnderSky, type ObjectLight, type Rig } from "~/core/exposure";
 import { opticsOf, panelName, type Optics } from "~/core/framing";
 import { coveredShare, filledPanels, type ContributionData, type FilledPanel, type ShotFrame } from "~/core/ledger";
 import type { Place } from "~/core/night";
@@ -48,6 +48,12 @@ export const kitOf = (at: { readonly place: Entity<Place>; readonly rig: Entity<
   skyMagPerArcsec2: at.place.data.skyMagPerArcsec2,
 }); // prettier-ignore
 
+/** What an hour with one kit is in hours with another, by sky, rig and filter, the target as high at both; null where one has no filter for it. */
+export function hourWith(channel: Channel, mine: KitUnderSky, theirs: KitUnderSky, light?: ObjectLight): number | null {
+  const [rate, there] = [mine, theirs].map((kit) => depthRate(channel, kit, light)?.rate);
+  return rate !== undefined && there !== undefined ? rate / there : null;
+}
+
 /** Remembers what a function says for the same key; asked of every entry of a log. */
 function once<E, T>(keyOf: (entry: E) => string, work: (entry: E) => T): (entry: E) => T {
   const known = new Map<string, T>();
@@ -71,10 +77,9 @@ export function hourIsOf(
       if (e.rigId === reference.rig.id && e.placeId === reference.place.id) return 1;
       const rig = library.rigs.find((r) => r.id === e.rigId);
       const place = library.places.find((p) => p.id === e.placeId);
-      const mine = depthRate(e.channel, at, light);
-      const theirs =
-        rig && place && depthRate(e.channel, kitOf({ place, rig, filters: filtersOf(library, rig.data) }), light);
-      return mine && theirs ? theirs.rate / mine.rate : null;
+      return rig && place
+        ? hourWith(e.channel, kitOf({ place, rig, filters: filtersOf(library, rig.data) }), at, light)
+        : null;
     },
   );
 }

@@ -14,7 +14,7 @@ import { withLearntChances } from "~/desk/sky/learnt";
 import type { Library } from "~/desk/records/library";
 import { meOf, partOf } from "~/desk/records/parts";
 import { ownOf, type ProjectContext } from "./project";
-import { filtersOf, kitOf, shotOf, shotWith } from "./reference";
+import { filtersOf, kitOf, shotOf, shotWith, hourWith } from "./reference";
 import { SEASON_NIGHTS } from "~/desk/plan/season-question";
 
 /** Keeps how the hours of a project count. */
@@ -58,11 +58,11 @@ function sitesOf(library: Library, c: ProjectContext, rules: SharingRules): Shar
     const fills = (coveredShare(reference, shot) * reference.panels.length) / shot.panels.length;
     const wanted = [...new Set(c.goal.data.channels.map((g) => g.channel))];
     const factors = wanted.flatMap((channel) => {
-      const [mine, theirs] = [depthRate(channel, at, light), depthRate(channel, kit, light)];
+      const canTake = depthRate(channel, kit, light) !== null;
       const best = c.bestThere[channel] ?? 0;
       // Nobody's reference without the filter: then hours of this channel count as they are.
-      const is = theirs && mine ? theirs.rate / mine.rate : 1;
-      return theirs && best > 0 ? [[channel, (is * fills) / best] as const] : [];
+      const is = hourWith(channel, kit, at, light) ?? 1;
+      return canTake && best > 0 ? [[channel, (is * fills) / best] as const] : [];
     });
     if (factors.length === 0) return [];
     return [
