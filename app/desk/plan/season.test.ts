@@ -10,7 +10,7 @@ import { plannerHere } from "~/desk/desk.test-data";
 import { demoDesk, demoLibrary, libraryOfRecords } from "~/desk/demo-library.test-data";
 import type { Library } from "~/desk/records/library";
 import { ownContextsOf } from "~/desk/projects/project";
-import { seasonPlan } from "./season";
+import { seasonPlan, seasonRun } from "./season";
 import { seasonQuestion } from "./season-question";
 import { sheetOf } from "./sheet";
 import { nightAt, tonightView } from "./tonight";
@@ -37,6 +37,9 @@ const byStart = (a: PlannedBlock, b: PlannedBlock) => a.startMs - b.startMs || a
 /** What every screen says of tonight: the plan's first night, the verdict, the sheets, the calendar file, the projects' shares. */
 async function told(library: Library) {
   const plan = await seasonPlan(library);
+  // Known again when it is asked again: its odds are there, and it is left.
+  await seasonRun(library).whole;
+  await new Promise((resolve) => setTimeout(resolve, 20));
   const choice = choiceOf(library, new URLSearchParams());
   const place = choice.place!;
   const contexts = ownContextsOf(library);

@@ -153,21 +153,18 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
       if (stays?.sum !== sum) leave(kept);
       return kept;
     }
-    // Its evenings were found before, and only their odds were not: they stand.
-    if (kept) tell(kept);
-    const same = agreed ?? kept;
     // In a tab that has none yet, what was seen last stands for the plan until it is made.
-    const isNew = !same && last === null;
+    const isNew = !agreed && last === null;
     if (isNew && stays && coversOf(stays.plan, question)) hasSoon({ ...stays.plan, stage: "soon" });
     const plan = await planner.plan(
       question,
       {
-        before: same ?? last ?? stays?.plan ?? null,
+        before: agreed ?? last ?? stays?.plan ?? null,
         seen: stays?.plan ?? null,
-        isSame: same !== null,
+        isSame: agreed !== null,
         isSoon: isNew && !stays,
       },
-      same ? () => undefined : tell,
+      agreed ? () => undefined : tell,
     );
     if (!plan) {
       // A newer question took its place: its answer is the answer.
