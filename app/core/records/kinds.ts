@@ -45,5 +45,10 @@ export const SCHEMAS = {
   begun,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
+/** The data of a record of each kind. */
+export type DataOf = {
+  readonly [K in RecordKind]: (typeof SCHEMAS)[K] extends RecordSchema<infer D> ? D : never;
+};
+
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */
 export const schemaOf = (kind: RecordKind): RecordSchema<unknown> => SCHEMAS[kind];

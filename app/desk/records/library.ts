@@ -1,12 +1,6 @@
-import type { OwnTarget } from "~/core/catalog";
-import type { HandOverData, Heads, RecordKind, StoredRecord } from "~/core/crew";
-import type { Filter, Rig } from "~/core/exposure";
-import type { CalibrationData, ContributionData, IntakeData, LookData, NightFacts } from "~/core/ledger";
-import type { Place } from "~/core/night";
-import type { BegunData, FrameData, GoalData, PartData, ProjectData, WishData } from "~/core/plan";
-import type { LockData } from "~/core/season";
-import type { Member, Settings } from "~/core/records";
-import type { ForecastData } from "~/core/weather";
+import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
+import type { ContributionData } from "~/core/ledger";
+import type { DataOf } from "~/core/records";
 import { slot, type Desk } from "~/desk/desk";
 
 /** Something a person owns, as screens use it. */
@@ -36,31 +30,44 @@ export interface ContributionIndex {
   readonly byNight: ReadonlyMap<string, readonly Contribution[]>;
 }
 
+/** Which list a kind is in, and whether it goes by name. The settings are one record and in none. */
+const LISTS = {
+  place: { list: "places", isNamed: true },
+  rig: { list: "rigs", isNamed: true },
+  filter: { list: "filters", isNamed: true },
+  project: { list: "projects", isNamed: true },
+  part: { list: "parts", isNamed: false },
+  frame: { list: "frames", isNamed: false },
+  goal: { list: "goals", isNamed: false },
+  contribution: { list: "contributions", isNamed: false },
+  calibration: { list: "calibrations", isNamed: false },
+  member: { list: "members", isNamed: true },
+  forecast: { list: "forecasts", isNamed: false },
+  look: { list: "looks", isNamed: false },
+  target: { list: "ownTargets", isNamed: true },
+  lock: { list: "locks", isNamed: false },
+  wish: { list: "wishes", isNamed: false },
+  night: { list: "nightFacts", isNamed: false },
+  intake: { list: "intakes", isNamed: false },
+  handOver: { list: "handOvers", isNamed: false },
+  /** Nights that have begun, with what was planned then. */
+  begun: { list: "begunNights", isNamed: false },
+} as const satisfies Readonly<
+  Record<Exclude<RecordKind, "settings">, { readonly list: string; readonly isNamed: boolean }>
+>;
+
+type Listed = keyof typeof LISTS;
+
+/** What is of each kind, by the name of its list: a kind that is in none does not compile. */
+type Lists = {
+  readonly [K in Listed as (typeof LISTS)[K]["list"]]: readonly Entity<DataOf[K]>[];
+};
+
 /** All a person owns, as a value: a change makes another one that shares what did not change. */
-export interface Library {
+export interface Library extends Lists {
   /** The desk it lies on: whose clock it goes by, and where what is derived from it is kept. */
   readonly desk: Desk;
-  readonly places: readonly Entity<Place>[];
-  readonly rigs: readonly Entity<Rig>[];
-  readonly filters: readonly Entity<Filter>[];
-  readonly projects: readonly Entity<ProjectData>[];
-  readonly parts: readonly Entity<PartData>[];
-  readonly frames: readonly Entity<FrameData>[];
-  readonly goals: readonly Entity<GoalData>[];
-  readonly contributions: readonly Contribution[];
-  readonly calibrations: readonly Entity<CalibrationData>[];
-  readonly members: readonly Entity<Member>[];
-  readonly forecasts: readonly Entity<ForecastData>[];
-  readonly looks: readonly Entity<LookData>[];
-  readonly ownTargets: readonly Entity<OwnTarget>[];
-  readonly locks: readonly Entity<LockData>[];
-  readonly wishes: readonly Entity<WishData>[];
-  readonly nightFacts: readonly Entity<NightFacts>[];
-  readonly intakes: readonly Entity<IntakeData>[];
-  readonly handOvers: readonly Entity<HandOverData>[];
-  /** Nights that have begun, with what was planned then. */
-  readonly begunNights: readonly Entity<BegunData>[];
-  readonly settings: Entity<Settings> | null;
+  readonly settings: Entity<DataOf["settings"]> | null;
   /** The same log entries, sorted for those who ask for some. */
   readonly log: ContributionIndex;
   readonly quarantine: readonly Quarantined[];
@@ -98,52 +105,6 @@ function entityOf(entities: WeakMap<Heads, Entity<unknown>>, heads: Heads): Enti
   return made;
 }
 
-type List = keyof Pick<
-  Library,
-  | "places"
-  | "rigs"
-  | "filters"
-  | "projects"
-  | "parts"
-  | "frames"
-  | "goals"
-  | "contributions"
-  | "calibrations"
-  | "members"
-  | "forecasts"
-  | "looks"
-  | "ownTargets"
-  | "locks"
-  | "wishes"
-  | "nightFacts"
-  | "intakes"
-  | "handOvers"
-  | "begunNights"
->;
-
-/** Which list a kind is in, and whether it goes by name. */
-const LISTS: Readonly<Partial<Record<RecordKind, { readonly list: List; readonly isNamed: boolean }>>> = {
-  place: { list: "places", isNamed: true },
-  rig: { list: "rigs", isNamed: true },
-  filter: { list: "filters", isNamed: true },
-  project: { list: "projects", isNamed: true },
-  part: { list: "parts", isNamed: false },
-  frame: { list: "frames", isNamed: false },
-  goal: { list: "goals", isNamed: false },
-  contribution: { list: "contributions", isNamed: false },
-  calibration: { list: "calibrations", isNamed: false },
-  member: { list: "members", isNamed: true },
-  forecast: { list: "forecasts", isNamed: false },
-  look: { list: "looks", isNamed: false },
-  target: { list: "ownTargets", isNamed: true },
-  lock: { list: "locks", isNamed: false },
-  wish: { list: "wishes", isNamed: false },
-  night: { list: "nightFacts", isNamed: false },
-  intake: { list: "intakes", isNamed: false },
-  handOver: { list: "handOvers", isNamed: false },
-  begun: { list: "begunNights", isNamed: false },
-};
-
 function groupBy(
   list: readonly Contribution[],
   keyOf: (c: Contribution) => string,
@@ -171,6 +132,7 @@ const indexOf = (list: readonly Contribution[], before?: ContributionIndex): Con
   byNight: groupBy(list, (c) => c.data.night, before?.byNight),
 });
 
+const KINDS = Object.keys(LISTS) as Listed[];
 const { compare } = new Intl.Collator("en");
 
 /** Sorts stored records into a library; tombstones drop out. With `before` and the kinds that changed, the rest is shared with it. */
@@ -191,40 +153,23 @@ export function libraryOf(
     if (list) list.push(entity);
     else found.set(kind, [entity]);
   }
-  const lists: Partial<Record<List, unknown>> = {};
-  for (const [kind, { list, isNamed }] of Object.entries(LISTS) as [RecordKind, { list: List; isNamed: boolean }][]) {
-    if (!isWanted(kind)) continue;
+  const listOf = (kind: Listed): readonly Entity<unknown>[] => {
+    const { list, isNamed } = LISTS[kind];
+    if (!isWanted(kind)) return change?.before[list] ?? [];
     const all = found.get(kind) ?? [];
     if (isNamed) (all as Entity<{ name: string }>[]).sort((a, b) => compare(a.data.name, b.data.name));
-    lists[list] = all;
-  }
-  const of = <L extends List>(list: L): Library[L] => (lists[list] ?? change?.before[list] ?? []) as Library[L];
-  const contributions = of("contributions");
+    return all;
+  };
+  // What the store gives out was checked by the schema of its kind, from which these types come.
+  const lists = Object.fromEntries(KINDS.map((kind) => [LISTS[kind].list, listOf(kind)])) as unknown as Lists;
+  const settings = found.get("settings")?.[0] as Library["settings"] | undefined;
   return {
+    ...lists,
     desk,
-    places: of("places"),
-    rigs: of("rigs"),
-    filters: of("filters"),
-    projects: of("projects"),
-    parts: of("parts"),
-    frames: of("frames"),
-    goals: of("goals"),
-    contributions,
-    calibrations: of("calibrations"),
-    members: of("members"),
-    forecasts: of("forecasts"),
-    looks: of("looks"),
-    ownTargets: of("ownTargets"),
-    locks: of("locks"),
-    wishes: of("wishes"),
-    nightFacts: of("nightFacts"),
-    intakes: of("intakes"),
-    handOvers: of("handOvers"),
-    begunNights: of("begunNights"),
-    settings: isWanted("settings")
-      ? ((found.get("settings")?.[0] as Entity<Settings> | undefined) ?? null)
-      : (change?.before.settings ?? null),
-    log: isWanted("contribution") ? indexOf(contributions, change?.before.log) : (change?.before.log ?? indexOf([])),
+    settings: isWanted("settings") ? (settings ?? null) : (change?.before.settings ?? null),
+    log: isWanted("contribution")
+      ? indexOf(lists.contributions, change?.before.log)
+      : (change?.before.log ?? indexOf([])),
     quarantine: shelf.unread(),
     isLasting: shelf.isLasting,
   };
@@ -238,9 +183,10 @@ export interface Torn {
 
 /** All that was written in two places at once and is not decided yet. */
 export function tornIn(library: Library): Torn[] {
-  const all = (Object.entries(LISTS) as [RecordKind, { readonly list: List }][]).flatMap(([kind, { list }]) =>
-    (library[list] as readonly Entity<unknown>[]).map((entity) => ({ kind, entity })),
-  );
+  const all: Torn[] = KINDS.flatMap((kind) => {
+    const list: readonly Entity<unknown>[] = library[LISTS[kind].list];
+    return list.map((entity) => ({ kind, entity }));
+  });
   if (library.settings) all.push({ kind: "settings", entity: library.settings });
   return all.filter(({ entity }) => entity.copies.length > 0);
 }
