@@ -206,7 +206,7 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
       const heard = await catchUp(store);
       const incoming = headsByKey(records);
       const { joined, news } = newsOf(store, incoming);
-      const writer: Writer = { node, freshNode: ids.fresh, nobody: nobody(), nowMs: clock.now() };
+      const writer: Writer = { node, freshNode: ids.fresh, nobody, nowMs: clock.now() };
       const versions = await versionsOf((key) => headsIn(store, key), writer, edits, incoming);
       if (!versions.ok) return versions;
       const done = await put(store, [...news, ...versions.value.records], beside);

@@ -38,7 +38,7 @@ export interface Writer {
   /** A name on the clock for one version, where the page's own would hide something. */
   readonly freshNode: () => string;
   /** Who writes as long as no settings say it. */
-  readonly nobody: string;
+  readonly nobody: () => string;
   readonly nowMs: UtcMs;
 }
 
@@ -72,9 +72,9 @@ function nextVersion(
 type HeadsOf = (key: string) => Heads | undefined;
 
 /** Who is writing: the member of the settings, stored or among the edits; before there are any, whoever uses this browser. */
-function authorOf(stored: HeadsOf, edits: readonly Edit[], nobody: string): string {
+function authorOf(stored: HeadsOf, edits: readonly Edit[], nobody: () => string): string {
   const data = stored("settings/settings")?.[0].data ?? edits.find((e) => e.kind === "settings")?.data;
-  return (data as Settings | undefined)?.memberId ?? nobody;
+  return (data as Settings | undefined)?.memberId ?? nobody();
 }
 
 /** The versions that edits make, one after the other, upon what is stored and what `news` bring. */

@@ -1,14 +1,4 @@
-import {
-  createContext,
-  lazy,
-  Suspense,
-  useCallback,
-  useContext,
-  useEffect,
-  useMemo,
-  useState,
-  type ReactNode,
-} from "react";
+import { createContext, lazy, Suspense, useCallback, useContext, useEffect, useState, type ReactNode } from "react";
 import type { Note } from "./ToastList";
 
 const load = () => import("./ToastList").then((m) => ({ default: m.ToastList }));
@@ -36,17 +26,14 @@ export function Toasts({
       setNotes((all) => [...all.slice(-2), { id: (all.at(-1)?.id ?? 0) + 1, text, ...(undoId ? { undoId } : {}) }]),
     [],
   );
-  const value = useMemo(() => say, [say]);
-  const [wasSaid, setSaid] = useState(false);
-  if (notes.length > 0 && !wasSaid) setSaid(true);
   useEffect(() => {
     const timer = setTimeout(() => void load().catch(() => undefined), FETCHED_AFTER_MS);
     return () => clearTimeout(timer);
   }, []);
   return (
-    <SayContext.Provider value={value}>
+    <SayContext.Provider value={say}>
       {children}
-      {wasSaid ? (
+      {notes.length > 0 ? (
         <Suspense>
           <ToastList notes={notes} onUndo={onUndo} onGone={(id) => setNotes((all) => all.filter((n) => n.id !== id))} />
         </Suspense>

@@ -20,7 +20,9 @@ import { theStore } from "./kept";
 import type { Library } from "./library";
 import { meOf } from "./parts";
 
-/** Files that were looked into and not joined yet, by their handles. */
+const MOST_LOOKED_INTO = 2; // one a page; they may be large
+
+/** Files that were looked into and not joined yet, by their handles; the latest. */
 export const lookedInto = slot(() => new Map<string, { readonly fileName: string; readonly bundle: Bundle }>());
 
 /** What is here, by key. */
@@ -248,6 +250,9 @@ export async function lookInto(library: Library, bundle: Bundle, fileName: strin
     names: namesIn(library, bundle),
     owner: isMine ? "mine" : "friend",
   };
-  library.desk.at(lookedInto).set(view.handle, { fileName, bundle });
+  const files = library.desk.at(lookedInto);
+  files.set(view.handle, { fileName, bundle });
+  const [oldest] = files.keys();
+  if (files.size > MOST_LOOKED_INTO && oldest !== undefined) files.delete(oldest);
   return view;
 }

@@ -10,7 +10,7 @@ import { changeKey, changesIn, headsHere, lookedInto, ofFile, type FileOwner } f
 import { theStore } from "./kept";
 import type { Library } from "./library";
 import { libraryHere } from "./open-library";
-import { partOf, adoptParts } from "./parts";
+import { adoptParts, partOf } from "./parts";
 
 export type { SampleId } from "~/services/samples";
 
@@ -51,8 +51,7 @@ export async function joinFile(
   bundle: Bundle,
   { owner, letsAheadIn, chosen = [] }: JoinHow,
 ): Promise<Result<Joined, KeepFault>> {
-  const { settings } = library;
-  const { desk } = library;
+  const { desk, settings } = library;
   const ahead = new Set(letsAheadIn ? [] : fromTheFuture(bundle.records, desk.now()));
   const me = settings?.data.memberId;
   const isNewPartOfMine = ({ author, data }: StoredRecord) => {

@@ -1,3 +1,4 @@
+import { useCallback } from "react";
 import { deskOf, useDesk } from "~/at-desk";
 import { data } from "react-router";
 import { Copies } from "~/components/Copies";
@@ -29,6 +30,7 @@ export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function PlaceRoute({ loaderData, actionData }: Route.ComponentProps) {
   const desk = useDesk();
+  const findTowns = useCallback((query: string) => desk.workers.sky.towns(query, 8), [desk]);
   const { place } = loaderData;
   return (
     <>
@@ -47,7 +49,7 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
           faults={actionData && "faults" in actionData ? actionData.faults : {}}
           learnt={loaderData.learnt}
           findZone={zoneAt}
-          findTowns={(query) => desk.workers.sky.towns(query, 8)}
+          findTowns={findTowns}
         />
       </WithDraft>
     </>
