@@ -1,30 +1,38 @@
 import { expect, it, vi } from "vitest";
-import type { SeasonPlan } from "~/core/season";
-import shipped from "~/data/demo-plan.json";
+import demo from "~/data/demo-plan.json";
 import { plannerHere } from "~/desk/desk.test-data";
 import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
 import { seasonRun } from "./season";
 
-it("the plan that ships with the demo is the one that is made of it: a first visit is shown it without planning", async () => {
-  const planner = { ...plannerHere(), plan: vi.fn(plannerHere().plan) };
-  const made = await seasonRun(demoLibrary(demoDesk({ season: planner }))).whole;
+const ships = (raw: unknown) => ({ plan: vi.fn(() => Promise.resolve(raw)) });
+
+it("the plan that ships with the demo is the one that is made of it", async () => {
+  const made = await seasonRun(demoLibrary()).whole;
   // Made anew by `npx tsx scripts/demo/plan.ts` when records of the demo, or the way plans are made, have changed.
-  expect(JSON.parse(JSON.stringify(made))).toEqual(shipped.plan);
-  expect(planner.plan).toHaveBeenCalledTimes(1);
-  const plan = () => Promise.resolve<unknown>(shipped);
-  const first = seasonRun(demoLibrary(demoDesk({ season: planner, supplies: { plan } })));
-  expect((await first.soon).stage).toBe("whole");
-  expect(await first.whole).toEqual(shipped.plan);
-  expect(planner.plan).toHaveBeenCalledTimes(1);
+  expect(JSON.parse(JSON.stringify(made))).toEqual(demo.plan);
 });
 
-it("it is passed over where it answers another question, or is none", async () => {
-  const planned = vi.fn(() => Promise.resolve(shipped.plan as unknown as SeasonPlan));
-  const wrong = [{ ...shipped, sum: "another" }, { sum: shipped.sum }, null];
-  for (const answer of wrong) {
-    const plan = () => Promise.resolve<unknown>(answer);
-    const desk = demoDesk({ season: { ...plannerHere(), plan: planned }, supplies: { plan } });
-    await seasonRun(demoLibrary(desk)).settled;
-  }
-  expect(planned).toHaveBeenCalledTimes(wrong.length);
+it("a first visit is shown it, as provisional, before anything is planned; it is fetched once and anchors nothing", async () => {
+  const planner = { ...plannerHere(), plan: vi.fn<ReturnType<typeof plannerHere>["plan"]>(() => new Promise(() => undefined)) }; // prettier-ignore
+  const supplies = ships(demo);
+  const desk = demoDesk({ season: planner, supplies });
+  const soon = await seasonRun(demoLibrary(desk)).soon;
+  expect([soon.stage, JSON.parse(JSON.stringify(soon.evenings)) as unknown]).toEqual(["soon", demo.plan.evenings]);
+  await vi.waitFor(() => expect(planner.plan).toHaveBeenCalled());
+  expect(planner.plan.mock.calls[0]![1]).toMatchObject({ before: null, seen: null, isSoon: false });
+  expect(supplies.plan).toHaveBeenCalledTimes(1);
+});
+
+it("it is passed over where it is none, or of another evening, and nobody else asks for it", async () => {
+  const wanted = async (of: Parameters<typeof demoDesk>[0]) => {
+    const planner = { ...plannerHere(), plan: vi.fn<ReturnType<typeof plannerHere>["plan"]>(() => new Promise(() => undefined)) }; // prettier-ignore
+    void seasonRun(demoLibrary(demoDesk({ season: planner, ...of })));
+    await vi.waitFor(() => expect(planner.plan).toHaveBeenCalled());
+    return planner.plan.mock.calls[0]![1].isSoon;
+  };
+  expect(await wanted({ supplies: ships({ sum: "of nothing" }) })).toBe(true);
+  expect(await wanted({ supplies: ships(demo), now: "2027-09-01T16:40:00Z" })).toBe(true);
+  const supplies = ships(demo);
+  expect(await wanted({ supplies, isDemo: false })).toBe(true);
+  expect(supplies.plan).not.toHaveBeenCalled();
 });

@@ -76,16 +76,9 @@ function shownLast(desk: Desk): Promise<KeptPlan | null> {
     .catch(() => null));
 }
 
-/** A plan that answers a question: kept in this browser, or the one that ships with the demo; null where there is none. */
-async function answerTo(desk: Desk, sum: string): Promise<SeasonPlan | null> {
-  const kept = await desk
-    .at(thePlans)
-    .of(sum)
-    .catch(() => null);
-  if (kept || !desk.isDemo) return kept?.plan ?? null;
-  const shipped = readKeptPlan(await desk.supplies.plan().catch(() => null));
-  return shipped?.sum === sum ? shipped.plan : null;
-}
+/** The plan that ships with the demo, for a first visit; null elsewhere. */
+const shipped = async (desk: Desk): Promise<SeasonPlan | null> =>
+  desk.isDemo ? (readKeptPlan(await desk.supplies.plan().catch(() => null))?.plan ?? null) : null;
 
 /** Whether a plan keeps all that stands in it by hand. */
 function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
@@ -145,7 +138,7 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
     // What was shown is what its owner saw last.
     if (stays && !at.seen) before = at.seen = stays.plan;
     previous ??= stays?.plan ?? null;
-    const kept = agreed ? null : await answerTo(desk, sum);
+    const kept = agreed ? null : ((await plans.of(sum).catch(() => null))?.plan ?? null);
     if (kept?.stage === "whole") {
       // The very question was answered before: nothing is planned.
       tell(kept);
@@ -153,16 +146,19 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
       if (stays?.sum !== sum) leave(kept);
       return kept;
     }
-    // In a tab that has none yet, what was seen last stands for the plan until it is made.
+    // In a tab that has none yet, what was seen last stands for the plan until it is made, on a first visit of the demo what ships
+    // with it. That is never taken for the answer: figures of the question differ in their last digits from browser to browser.
     const isNew = !agreed && last === null;
-    if (isNew && stays && coversOf(stays.plan, question)) hasSoon({ ...stays.plan, stage: "soon" });
+    const known = isNew ? (stays?.plan ?? (await shipped(desk))) : null;
+    const stands = known && coversOf(known, question) ? known : null;
+    if (stands) hasSoon({ ...stands, stage: "soon" });
     const plan = await planner.plan(
       question,
       {
         before: agreed ?? last ?? stays?.plan ?? null,
         seen: stays?.plan ?? null,
         isSame: agreed !== null,
-        isSoon: isNew && !stays,
+        isSoon: isNew && !stands,
       },
       agreed ? () => undefined : tell,
     );
