@@ -104,11 +104,14 @@ describe("the books", () => {
   it("says on the run sheet what of calibration is missing, what the shelf has, and that a turn voids flats", async () => {
     const { driver, app, me } = stage;
     await driver.get(`${app.url}/nights?night=2026-12-05`);
-    await me.see("25 flats through OIII 5 nm, camera at 4°: none on the shelf");
+    await me.see("flats through");
+    // Whichever filter the plan begins with.
+    const [, filter, angle] = /25 flats through (.+), camera at (\d+)°: none on the shelf/.exec(await main())!;
+    const flats = `25 flats through ${filter!}, camera at ${angle!}°`;
     await me.see("25 dark flats as long as the flats");
     const card = ([k, v]: readonly [string, string | number]) => `${k.padEnd(8)}= ${typeof v === "number" || v === "T" ? String(v).padStart(20) : `'${v}'`}`.padEnd(80); // prettier-ignore
     const files = Array.from({ length: 25 }, (_, i) => {
-      const text = ([["SIMPLE", "T"], ["BITPIX", 16], ["NAXIS", 0], ["IMAGETYP", "Flat Frame"], ["DATE-OBS", `2026-12-05T07:${String(10 + i)}:00`], ["EXPTIME", 2.4], ["FILTER", "OIII 5 nm"], ["INSTRUME", "Mono-43"]] as const).map(card).join("") + "END".padEnd(80); // prettier-ignore
+      const text = ([["SIMPLE", "T"], ["BITPIX", 16], ["NAXIS", 0], ["IMAGETYP", "Flat Frame"], ["DATE-OBS", `2026-12-05T07:${String(10 + i)}:00`], ["EXPTIME", 2.4], ["FILTER", filter!], ["INSTRUME", "Mono-43"]] as const).map(card).join("") + "END".padEnd(80); // prettier-ignore
       const path = join(profile.path, `flat${i}.fits`);
       writeFileSync(path, text.padEnd(Math.ceil(text.length / 2880) * 2880));
       return path;
@@ -119,7 +122,7 @@ describe("the books", () => {
     await me.press("Add 25 exposures");
     await me.see("Calibration on the shelf");
     await driver.get(`${app.url}/nights?night=2026-12-05`);
-    await me.see("25 flats through OIII 5 nm, camera at 4°: 25 on the shelf");
+    await me.see(`${flats}: 25 on the shelf`);
     await me.see("25 dark flats of 2.4 s");
     // The camera is turned this evening, and somebody writes so down.
     await driver.get(`${app.url}/log/nights?night=2026-12-05`);

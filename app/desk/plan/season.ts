@@ -99,7 +99,7 @@ function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
 interface Start {
   readonly question: SeasonQuestion;
   readonly sum: string;
-  /** The plan before, of this session. */
+  /** The plan before, of this session; null where it never settled. */
   readonly last: SeasonPlan | null;
   /** A plan that answers this question but for locks that it keeps anyhow. */
   readonly agreed: SeasonPlan | null;
@@ -224,7 +224,9 @@ export function seasonRun(library: Library): SeasonRun {
   const sum = sumOf(question);
   if (run?.sum === sum) return run.it;
   const butLocks = sumOf({ ...question, locks: [] });
-  const last = run?.it.latest() ?? null;
+  // What was still being bettered starts nothing: the plan would hang on how far it had come.
+  const latest = run?.it.latest() ?? null;
+  const last = latest && (latest.stage === "settled" || latest.stage === "whole") ? latest : null;
   const isMore = run !== null && run.it.question.locks.every((l) => question.locks.some((x) => x.id === l.id));
   const agreed =
     run?.butLocks === butLocks && isMore && last?.stage === "whole" && keeps(last, question.locks) ? last : null;
