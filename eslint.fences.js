@@ -75,9 +75,14 @@ export const fences = [
     );
   }),
   fenced(
-    ["app/workers/**/*.ts", "app/storage/**/*.ts", "app/server/**/*.ts", "app/services/**/*.ts", "app/offline/**/*.ts"],
+    ["app/workers/**/*.ts", "app/storage/**/*.ts", "app/services/**/*.ts", "app/offline/**/*.ts"],
     "^~/(?!core/[a-z]+$|data/)|^\\.\\./",
     "the edges import core doors and packed data, never each other",
+  ),
+  fenced(
+    ["app/server/**/*.ts"],
+    "^~/(?!core/[a-z]+$|data/|services/)|^\\.\\./",
+    "the server imports core doors, packed data and what asks services",
   ),
   fenced(
     ["app/desk/**/*.ts"],

@@ -38,6 +38,7 @@ const chunks: Plugin = {
 };
 
 export default defineConfig(({ command }) => ({
+  base: process.env["ZENITHAR_BASE"] ?? "/",
   plugins: [tailwindcss(), reactRouter(), chunks],
   resolve: { tsconfigPaths: true },
   // Bundling the server's dependencies keeps its cold start under a second. The router and React stay outside: the

@@ -15,7 +15,7 @@ export function deskOfThisTab(): Desk {
     clock,
     ids: browserIds,
     workers: createWorkers(),
-    sources: createSources(page.dataset["forecast"]),
+    sources: createSources(page.dataset["forecast"], page.dataset["static"] === undefined),
     supplies,
   });
 }

@@ -3,9 +3,12 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import type { Route } from "./+types/root";
 import { NonceContext } from "~/components/nonce";
 import { FaultPage } from "~/components/FaultPage";
-import { forecastNotice, isOfflineOn, nowContext } from "~/server/context.server";
+import { forecastNotice, isOfflineOn, isStatic, nowContext } from "~/server/context.server";
 import { ShellLoading } from "~/screens/shell/ShellLoading";
 import "./app.css";
+
+/** The path under which the app lies, with its slashes. */
+const BASE = import.meta.env.BASE_URL;
 
 const THEMES = ["dusk", "day", "ember"] as const;
 
@@ -16,6 +19,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     theme: THEMES.find((t) => t === wanted) ?? "dusk",
     isOffline: isOfflineOn(),
     forecast: forecastNotice(),
+    isStatic: isStatic(),
   };
 }
 
@@ -39,15 +43,16 @@ export function Layout({ children }: { readonly children: ReactNode }) {
       data-theme={data?.theme ?? "dusk"}
       {...(data?.nowMs != null ? { "data-now": data.nowMs } : {})}
       {...(data?.forecast ? { "data-forecast": JSON.stringify(data.forecast) } : {})}
+      {...(data?.isStatic ? { "data-static": "" } : {})}
       {...(data?.isOffline === false ? { "data-offline": "off" } : {})}
       suppressHydrationWarning
     >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <link rel="icon" href="/mark.svg" type="image/svg+xml" />
-        <link rel="apple-touch-icon" href="/icon-192.png" />
-        <link rel="manifest" href="/app.webmanifest" />
+        <link rel="icon" href={`${BASE}mark.svg`} type="image/svg+xml" />
+        <link rel="apple-touch-icon" href={`${BASE}icon-192.png`} />
+        <link rel="manifest" href={`${BASE}app.webmanifest`} />
         <meta name="theme-color" content="#1c1815" />
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_FROM_COOKIE }} />
         <Meta />

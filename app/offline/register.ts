@@ -36,7 +36,7 @@ export function onOffline(listener: () => void): () => void {
 
 async function register(): Promise<void> {
   const { Workbox } = await import("workbox-window");
-  box = new Workbox("/sw.js");
+  box = new Workbox(`${import.meta.env.BASE_URL}sw.js`);
   // Found by this tab or by another one: all of them are told.
   box.addEventListener("waiting", () => {
     hasNew = true;

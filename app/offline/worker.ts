@@ -9,6 +9,8 @@ import { DROP_IN_NONCE, TAKE_OVER } from "./words";
  */
 declare const FILES: readonly PrecacheEntry[];
 declare const SHELL: string;
+/** The path under which the app lies, with its slashes. */
+declare const BASE: string;
 
 const here = globalThis as unknown as ServiceWorkerGlobalScope;
 
@@ -23,12 +25,13 @@ const KEPT = "kept-";
 const ownAnswers: WorkboxPlugin = {
   fetchDidSucceed: async ({ request, response, event }) => {
     if (event?.type !== "install") return response;
-    const { pathname } = new URL(request.url);
+    const { pathname, search } = new URL(request.url);
     const refuse = (why: string): never => {
       throw new Error(`${pathname}: ${why}`);
     };
     if (response.redirected) refuse("was answered from elsewhere");
-    if (pathname === SHELL && !isShell(response.headers, await response.clone().text())) refuse("is not the app");
+    if (`${pathname}${search}` === SHELL && !isShell(response.headers, await response.clone().text()))
+      refuse("is not the app");
     return response;
   },
 };
@@ -73,14 +76,15 @@ here.addEventListener("message", (event) => {
 });
 clientsClaim();
 
+const literally = (text: string) => text.replace(/[^\w/]/g, "\\$&");
 registerRoute(new PrecacheRoute(files, { cleanURLs: false, directoryIndex: "" }));
 registerRoute(
   new NavigationRoute(({ request }) => shellPage(request), {
-    denylist: [/^\/(?:assets|demo|services|shell|healthz)(?:\/|$)/, /^\/[^/]+\.[a-z]+$/],
+    denylist: [new RegExp(`^${literally(BASE)}(?:(?:assets|demo|services|shell|healthz)(?:/|$)|[^/]+\\.[a-z]+$)`)],
   }),
 );
 // A file of an earlier version, that a tab which still runs it asks for.
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith("/assets/"),
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith(`${BASE}assets/`),
   async ({ request }) => (await caches.match(request)) ?? fetch(request),
 );

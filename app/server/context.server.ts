@@ -1,5 +1,6 @@
 import { createContext } from "react-router";
-import { edrOf, type EdrNotice } from "./edr.server";
+import type { EdrNotice } from "~/services/edr";
+import { edrOf, noticeOf } from "./edr.server";
 
 /** The nonce of the page being rendered. */
 export const nonceContext = createContext<string>("");
@@ -7,11 +8,11 @@ export const nonceContext = createContext<string>("");
 /** The fixed instant a demo runs on, in ms; null = the real clock. */
 export const nowContext = createContext<number | null>(null);
 
+/** Whether the page is made for a host of files, without this server behind it. */
+export const isStatic = (): boolean => process.env["ZENITHAR_STATIC"] === "yes";
+
 /** The forecast service that the operator set up, as pages name it; null = there is none. */
-export function forecastNotice(): EdrNotice | null {
-  const service = edrOf(process.env);
-  return service && { name: service.name, credit: service.credit };
-}
+export const forecastNotice = (): EdrNotice | null => noticeOf(edrOf(process.env), isStatic());
 
 /** Whether pages are to prepare for use without the server; ZENITHAR_OFFLINE=off says no. */
 export const isOfflineOn = (): boolean => process.env["ZENITHAR_OFFLINE"] !== "off";

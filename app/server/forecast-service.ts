@@ -1,4 +1,5 @@
-import { askEdr, edrOf } from "./edr.server";
+import { askEdr } from "~/services/edr-ask";
+import { edrOf } from "./edr.server";
 import { isStandIn, standInAnswer, troubleOf } from "./stand-in-forecast.server";
 import { nowContext } from "./context.server";
 import type { Route } from "./+types/forecast-service";

@@ -1,7 +1,6 @@
 import type { ForecastFault, ReadForecast } from "~/core/formats";
 import { err, type Result } from "~/core/result";
-import type { UtcMs } from "~/core/time";
-import type { ForecastSource } from "./source";
+import type { AskedAt, ForecastSource } from "./source";
 import { ServiceRefusal } from "./refusal";
 
 /** Why a source has nothing new. */
@@ -33,7 +32,7 @@ const pause = (ms: number, signal: AbortSignal): Promise<void> =>
 
 async function askOnce(
   source: ForecastSource,
-  at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  at: AskedAt,
   timeoutMs: number,
   signal: AbortSignal,
 ): Promise<Result<ReadForecast, AskFault>> {
@@ -63,7 +62,7 @@ async function askOnce(
  */
 export async function askSource(
   source: ForecastSource,
-  at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
+  at: AskedAt,
   signal: AbortSignal,
   patience: Patience = source.timeoutMs === undefined ? USUAL : { ...USUAL, timeoutMs: source.timeoutMs },
 ): Promise<Result<ReadForecast, AskFault>> {

@@ -1,3 +1,12 @@
+import type { UtcMs } from "~/core/time";
+
+/** What a service is asked for. */
+export interface AskedAt {
+  readonly nowMs: UtcMs;
+  readonly latitudeDeg: number;
+  readonly longitudeDeg: number;
+}
+
 /**
  * A forecast service. To add a real one, write one file that exports such an object and put it into the list of `sources.ts`: `ask`
  * fetches and returns a text in the form of docs/formats.md (convert it there if the service speaks another). The page's
@@ -13,5 +22,5 @@ export interface ForecastSource {
   /** How long one try may take, ms; absent = the usual. */
   readonly timeoutMs?: number;
   /** Rejects with `ServiceRefusal` or a network error; stops when the signal aborts. */
-  ask(at: { readonly latitudeDeg: number; readonly longitudeDeg: number }, signal: AbortSignal): Promise<string>;
+  ask(at: AskedAt, signal: AbortSignal): Promise<string>;
 }

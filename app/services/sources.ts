@@ -10,8 +10,8 @@ export interface Sources {
   readonly ask: typeof askSource;
 }
 
-/** The sources of a page; `notice` is what the server wrote on it about the real service, if it has one. */
-export function createSources(notice: string | undefined): Sources {
+/** The sources of a page; `notice` is what it says about the real service, if there is one. Simulated services are played by the server. */
+export function createSources(notice: string | undefined, hasServer = true): Sources {
   const real = realService(notice);
-  return { all: real ? [real, ...standIns] : standIns, ask: askSource };
+  return { all: [...(real ? [real] : []), ...(hasServer ? standIns : [])], ask: askSource };
 }

@@ -27,6 +27,16 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
     fine: ['import "~/core/sky";', 'import "./other";', 'import "~/data/towns.tsv?url";'],
   })),
   {
+    file: "app/server/probe.server.ts",
+    refused: ['import "~/storage/store";', 'import "~/workers/sky";'],
+    fine: ['import "~/services/edr-ask";'],
+  },
+  {
+    file: "app/services/probe.ts",
+    refused: ['import "~/server/edr.server";', 'import "~/storage/store";'],
+    fine: ['import "./ask";'],
+  },
+  {
     file: "app/desk/probe.ts",
     refused: ['import "~/components/clock";', 'import "~/screens/log/load";', 'import "react";', 'import "~/core/sky/frames";', 'void import("~/components/clock");', 'import "~/offline/register";', 'import "~/at-desk";', 'import "~/storage/browser";'],
     fine: ['import "~/core/sky";', 'import "~/storage/store";', 'import "./log";', 'import "~/desk/records/library";'],

@@ -47,6 +47,8 @@ export interface Weather {
   readonly sources: readonly SourceState[];
   /** Simulated services speak of this night. */
   readonly isSimulated: boolean;
+  /** Some could be asked. */
+  readonly canSimulate: boolean;
   readonly hours: readonly WeatherHour[];
   readonly climatology: number;
   /** The last look of this night, if any. */
@@ -68,6 +70,9 @@ export const servicesOf = (library: Library): readonly ForecastSource[] =>
   library.desk.sources.all.filter(
     (s) => !s.isSimulated || library.desk.isDemo || library.settings?.data.simulatedServices === true,
   );
+
+/** Whether there is anybody to play the simulated services: a host of files does not. */
+export const canSimulate = (desk: Desk): boolean => desk.sources.all.some((s) => s.isSimulated);
 
 /** Forgets what was asked, so that everything is asked again. */
 export const askAnew = (desk: Desk): void => desk.at(questions).asked.clear();
@@ -140,6 +145,7 @@ export function weatherKept(
   return {
     sources,
     isSimulated,
+    canSimulate: canSimulate(library.desk),
     hours: nightWeather({ hours, sources, climatology, looks }),
     climatology,
     look: looks.at(-1) ?? null,

@@ -207,7 +207,11 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           {loaderData.isDemo ? (
             <p className="text-note text-soft mt-3">
               To try it:{" "}
-              <a href="/demo/from-wren.zenithar.json" download className="underline underline-offset-4">
+              <a
+                href={`${import.meta.env.BASE_URL}demo/from-wren.zenithar.json`}
+                download
+                className="underline underline-offset-4"
+              >
                 the file Wren sent
               </a>
               .

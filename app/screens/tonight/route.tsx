@@ -152,11 +152,15 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
               </p>
             ) : weather.sources.length === 0 ? (
               <p className="text-soft mt-2">
-                No forecast service is connected. Type what you read elsewhere or read a file below; simulated services
-                can be switched on in{" "}
-                <Link to={`/kit/rules${search}`} className="underline underline-offset-4">
-                  Kit, Rules
-                </Link>
+                No forecast service is connected. Type what you read elsewhere or read a file below
+                {weather.canSimulate ? (
+                  <>
+                    ; simulated services can be switched on in{" "}
+                    <Link to={`/kit/rules${search}`} className="underline underline-offset-4">
+                      Kit, Rules
+                    </Link>
+                  </>
+                ) : null}
                 .
               </p>
             ) : null}

@@ -20,11 +20,14 @@ export function RulesForm({
   rev,
   rules,
   places,
+  canSimulate,
   faults,
 }: {
   /** Places that are a drive away. */
   readonly places: readonly { readonly id: string; readonly name: string }[];
   readonly rev: string;
+  /** Somebody can play the simulated services. */
+  readonly canSimulate: boolean;
   readonly rules: Rules;
   readonly faults: Faults;
 }) {
@@ -154,19 +157,28 @@ export function RulesForm({
           </span>
         </span>
       </label>
-      <label className="mt-2 flex min-h-6 items-start gap-2">
-        <input
-          type="checkbox"
-          name="simulatedServices"
-          value="on"
-          defaultChecked={isTicked("simulatedServices")}
-          className="mt-1"
-        />
-        <span>
-          Ask the simulated forecast services
-          <span className="text-soft block">Pretended weather, to try the app with. The demo always asks them.</span>
-        </span>
-      </label>
+      {canSimulate ? (
+        <label className="mt-2 flex min-h-6 items-start gap-2">
+          <input
+            type="checkbox"
+            name="simulatedServices"
+            value="on"
+            defaultChecked={isTicked("simulatedServices")}
+            className="mt-1"
+          />
+          <span>
+            Ask the simulated forecast services
+            <span className="text-soft block">Pretended weather, to try the app with. The demo always asks them.</span>
+          </span>
+        </label>
+      ) : (
+        <>
+          {isTicked("simulatedServices") ? <input type="hidden" name="simulatedServices" value="on" /> : null}
+          <p className="text-soft mt-2">
+            The simulated forecast services are played by the app’s own server; this copy comes from a host of files.
+          </p>
+        </>
+      )}
       <div className="mt-4">
         <SaveButton look="main" words="Save" />
       </div>

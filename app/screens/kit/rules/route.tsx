@@ -2,6 +2,7 @@ import { deskOf } from "~/at-desk";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { libraryHere } from "~/desk/records/open-library";
+import { canSimulate } from "~/desk/sky/weather";
 import type { Route } from "./+types/route";
 import { rulesAction } from "./action";
 import { RulesForm } from "./RulesForm";
@@ -11,6 +12,7 @@ export async function clientLoader({ context }: Route.ClientLoaderArgs) {
   const library = await libraryHere(desk);
   return {
     places: library.places.flatMap((p) => ((p.data.travelMin ?? 0) > 0 ? [{ id: p.id, name: p.data.name }] : [])),
+    canSimulate: canSimulate(desk),
     settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null,
   };
 }
@@ -35,7 +37,12 @@ export default function RulesRoute({ loaderData, actionData }: Route.ComponentPr
         <p className="mt-4">Enter a place first; then the rules can be kept.</p>
       ) : (
         <WithDraft rev={settings.rev} name="rules" title="your rules">
-          <RulesForm {...settings} places={loaderData.places} faults={actionData?.faults ?? {}} />
+          <RulesForm
+            {...settings}
+            places={loaderData.places}
+            canSimulate={loaderData.canSimulate}
+            faults={actionData?.faults ?? {}}
+          />
         </WithDraft>
       )}
     </>

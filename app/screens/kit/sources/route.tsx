@@ -79,7 +79,7 @@ export default function SourcesRoute() {
         ))}
       </dl>
       <p className="mt-3">
-        <a href="/licences.txt" className="text-soft underline">
+        <a href={`${import.meta.env.BASE_URL}licences.txt`} className="text-soft underline">
           Notices and licences of everything in the app
         </a>
       </p>
