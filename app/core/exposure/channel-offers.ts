@@ -38,8 +38,14 @@ export function channelOffers(
     kind === "emissionNebula" && curated !== null && curated.sbClass <= BRIGHT_CLASS && lightOf(entry) === "mixed";
   const takesLinesOnly = have.length > 0 && have.every(isNarrow);
   if (isReflecting && takesLinesOnly && missing(broad).length > 0)
-    offers.push({ why: "reflected", channels: missing(broad).map((channel) => ({ channel, hours: first[channel] ?? STARS_HOURS })) }); // prettier-ignore
+    offers.push({
+      why: "reflected",
+      channels: missing(broad).map((channel) => ({ channel, hours: first[channel] ?? STARS_HOURS })),
+    });
   else if (takesLinesOnly && colours.length > 0)
-    offers.push({ why: "stars", channels: colours.map((channel) => ({ channel, hours: channel === "Colour" ? 2 * STARS_HOURS : STARS_HOURS })) }); // prettier-ignore
+    offers.push({
+      why: "stars",
+      channels: colours.map((channel) => ({ channel, hours: channel === "Colour" ? 2 * STARS_HOURS : STARS_HOURS })),
+    });
   return offers;
 }

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { expect, it } from "vitest";
 import snr from "../../../reference/tables/snr.json";
 import {
-  ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
+  ccdSnr, ceilingE, centralPixelShare, darkRateAt, DEFAULT_OVERHEADS, efficiencyOf, equivalentHours, lineRate, niceSubSec, nightDepthHours, photonZeroPoint, pointSourceRate, readNoiseShare, shortestSubSec,
   limitingSurfaceMag, skyRate, stackSnr, subsForSnr, subsInTime, type Filter, type Rig,
 } from "."; // prettier-ignore
 
@@ -116,6 +116,9 @@ it("counts subs with overheads as MATHS C3.19: 99 subs of 180 s in six hours", (
   };
   expect(subsInTime(6 * 3600, 180, o, { flips: 1, panelChanges: 0 })).toBe(99);
   expect(efficiencyOf(180, o)).toBeLessThan(1);
+  // By hand: 180 s of every 191.33 s, 56 of 60 minutes, so 0.878 of four hours at half the best worth, an hour being 1.5 elsewhere.
+  const night = { worthMin: 240 * 0.5, bestRate: 0.5, hourIs: 1.5, subSec: 180, overheads: o };
+  expect(nightDepthHours(night)).toBeCloseTo(4 * 1.5 * (180 / (180 + 3 + 25 / 3)) * (56 / 60), 12);
 });
 
 it("never raises signal-to-noise with more sky, dark or read noise, and takes four times the subs for twice the ratio", () => {

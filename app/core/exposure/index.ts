@@ -27,7 +27,7 @@ export {
   type TypicalOptics,
 } from "./typical";
 export { matchedDithers } from "./dithers";
-export { cycleSec, efficiencyOf, fileBytes, subsInTime, clockHoursFor } from "./overheads";
+export { cycleSec, efficiencyOf, fileBytes, nightDepthHours, subsInTime, clockHoursFor } from "./overheads";
 export { equivalentHours } from "./equivalent";
 export { channelOffers, type ChannelOffer } from "./channel-offers";
 export { channelAdvice, linesOf, type ChannelAdvice } from "./channel-advice";

@@ -24,7 +24,6 @@ export function roundShare(
   toleranceArcsec: number,
   sec: number,
 ): number {
-  // prettier-ignore
   const swing = p * Math.sin((Math.PI * Math.min(sec, wormSec / 2)) / wormSec);
   if (toleranceArcsec <= 0) return 0;
   return swing <= toleranceArcsec ? 1 : (2 / Math.PI) * Math.asin(clamp(toleranceArcsec / swing, 0, 1));
@@ -49,7 +48,6 @@ export function rotationSubSec(
   sensor: { readonly widthPx: number; readonly heightPx: number; readonly binning: number },
   degPerHour: number,
 ): number {
-  // prettier-ignore
   const cornerPx = Math.hypot(sensor.widthPx, sensor.heightPx) / 2 / sensor.binning;
   const radPerSec = degToRad(Math.abs(degPerHour)) / 3600;
   return radPerSec === 0 ? Number.POSITIVE_INFINITY : BORNE_TRAIL_PX / (cornerPx * radPerSec);

@@ -82,7 +82,9 @@ function continuumOf(entry: CatalogEntry): number | null {
     case "openCluster": // with dust about it
       return curated && curated.sbClass >= 4 ? by(DUST_MAG) : null;
     case "emissionNebula":
-      return lightOf(entry) === "Ha" || lightOf(entry) === "OIII" ? null : (by(BESIDE_GAS_MAG) ?? UNKNOWN_DUST_MAG.reflectionNebula); // prettier-ignore
+      return lightOf(entry) === "Ha" || lightOf(entry) === "OIII"
+        ? null
+        : (by(BESIDE_GAS_MAG) ?? UNKNOWN_DUST_MAG.reflectionNebula);
     case "planetaryNebula":
     case "supernovaRemnant":
     case "wolfRayetNebula":

@@ -32,3 +32,18 @@ export function clockHoursFor(exposureHours: number, subSec: number, o: Overhead
   const nights = Math.ceil(running / Math.max(0.5, nightHours));
   return running + (nights * (o.setUpMin + o.flipMin)) / 60;
 }
+
+/**
+ * Exposure that a clear night adds to a goal, hours: its minutes by worth, against the best minute, with what the clock takes for
+ * itself, as the reference counts them (MATHS 3.12).
+ */
+export const nightDepthHours = (night: {
+  /** Worth of the usable minutes, summed. */
+  readonly worthMin: number;
+  /** Worth of a minute at the target's best. */
+  readonly bestRate: number;
+  /** Hours at the reference that an hour with this kit is. */
+  readonly hourIs: number;
+  readonly subSec: number;
+  readonly overheads: Overheads;
+}): number => (night.worthMin / night.bestRate / 60) * night.hourIs * efficiencyOf(night.subSec, night.overheads);

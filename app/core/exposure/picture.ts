@@ -104,7 +104,11 @@ function hoursOf(entry: CatalogEntry, unit: ReadonlyMap<Channel, number>): Reado
   for (const [c, sec] of unit) {
     if (isNarrow(c)) continue;
     if (!isColourBand(c)) hours.set(c, habitHours(sec));
-    else hours.set(c, luminance === undefined ? habitHours(together) * WITHOUT_L_SHARE : habitHours(luminance) * COLOUR_SHARE); // prettier-ignore
+    else
+      hours.set(
+        c,
+        luminance === undefined ? habitHours(together) * WITHOUT_L_SHARE : habitHours(luminance) * COLOUR_SHARE,
+      );
   }
   const sum = [...hours.values()].reduce((a, b) => a + b, 0);
   const scale = Math.max(1, LEAST_HOURS / sum);

@@ -33,7 +33,13 @@ export function pixelLights(rig: Pick<Rig, "isColour">, filter: Filter): PixelLi
   const line = (nm: number, width: number): PixelLight =>
     nm > 600
       ? { centreNm: nm, bandwidthNm: width, dye: DYE.red, share: QUARTER, skyOffsetMag: CHANNEL_FACTS.Ha.skyOffsetMag }
-      : { centreNm: nm, bandwidthNm: width, dye: DYE.green, share: HALF, skyOffsetMag: CHANNEL_FACTS.OIII.skyOffsetMag }; // prettier-ignore
+      : {
+          centreNm: nm,
+          bandwidthNm: width,
+          dye: DYE.green,
+          share: HALF,
+          skyOffsetMag: CHANNEL_FACTS.OIII.skyOffsetMag,
+        };
   if (channel === "Dual") return [line(HA_NM, bandwidthNm / 2), line(OIII_NM, bandwidthNm / 2)];
   if (isNarrow(channel)) return [line(centreNm, bandwidthNm)];
   const colour = broadOf(channel);

@@ -1,34 +1,14 @@
-import {
-  CHANNEL_FACTS,
-  type CameraSetting,
-  type Channel,
-  type SubAdvice,
-  type SubEffects,
-  type SubQuestion,
-} from "~/core/exposure";
-import { MOON_SCHOOLS, type MoonSchool } from "~/core/night";
+import { CHANNEL_FACTS, type CameraSetting, type SubAdvice, type SubEffects, type SubQuestion } from "~/core/exposure";
+import { MOON_SCHOOLS } from "~/core/night";
 import { MOON_SCHOOL_WORDS } from "~/components/words/moon-words";
 import { formatHoursMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
+import type { RowFaults } from "./budget-rows";
 import { GoalWords } from "./GoalWords";
 import { EffectWords, SubWords, type TimeSources } from "./SubWords";
-
-/** One channel of a budget as typed. */
-export interface BudgetDraft {
-  readonly channel: Channel;
-  readonly filterId: string;
-  readonly hours: string;
-  /** Other hours of single panels: "P3 40, P5 20". */
-  readonly own: string;
-  readonly sub: string;
-  /** "" = as the project. */
-  readonly moon: MoonSchool | "";
-  readonly isShort: boolean;
-  /** Name of one of the camera's settings; "" = its usual one. */
-  readonly setting: string;
-}
+import type { BudgetDraft } from "./typed-budget";
 
 /** "L", or "L, short set". */
 const rowName = (d: BudgetDraft): string => `${d.channel}${d.isShort ? ", short set" : ""}`;
@@ -66,11 +46,7 @@ export function BudgetRow({
   readonly measured: { readonly question: SubQuestion; readonly hours: number; readonly subSec: number } | null;
   /** Surface brightness of the target, mag/arcsec²; null = not known. */
   readonly objectMag: number | null;
-  readonly faults: {
-    readonly hours?: string | undefined;
-    readonly own?: string | undefined;
-    readonly sub?: string | undefined;
-  };
+  readonly faults: RowFaults;
   readonly onChange: (draft: BudgetDraft) => void;
   readonly onRemove: () => void;
   /** Adds a short set beside this one; absent where there is one. */

@@ -72,7 +72,11 @@ export async function loadBudget(desk: Desk, request: Request, projectId: string
     place: c.place.data,
     filters: c.filters,
     time: learntTime(library.contributions.filter((x) => x.data.rigId === c.rig.id).map((x) => x.data)),
-    rotationDegPerHour: usualRotationDegPerHour(c.place.data.latitudeDeg, c.layout.centre.decDeg, c.place.data.minAltitudeDeg), // prettier-ignore
+    rotationDegPerHour: usualRotationDegPerHour(
+      c.place.data.latitudeDeg,
+      c.layout.centre.decDeg,
+      c.place.data.minAltitudeDeg,
+    ),
     airC: nightAir(library, c, night),
     /** V of the middle of a target with a bright core, mag/arcsec²: assumed; null = no such core is known. */
     coreMag: entry?.curated?.hasBrightCore ? BRIGHT_CORE_MAG : null,
