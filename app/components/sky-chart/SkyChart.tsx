@@ -14,19 +14,10 @@ import {
 import { offsetBy, positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
 import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
-import {
-  drawBorders,
-  drawCompass,
-  drawFigures,
-  drawGraticule,
-  drawMilkyWay,
-  drawObjects,
-  drawOutlines,
-  drawPatches,
-  drawStars,
-  viewRadiusDeg,
-  type Ink,
-} from "./layers";
+import { drawCompass, drawOutlines } from "./marks-layer";
+import { drawObjects, drawPatches } from "./object-layers";
+import { viewRadiusDeg, type Ink } from "./pen";
+import { drawBorders, drawFigures, drawGraticule, drawMilkyWay, drawStars } from "./sky-layers";
 import { drawMosaic, handleOf } from "./mosaic-layer";
 import { drawUnderlay, type Underlay } from "./underlay-layer";
 

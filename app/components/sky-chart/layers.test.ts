@@ -4,16 +4,10 @@ import { describe, expect, it } from "vitest";
 import { drawnBrightness, packStars, starZones, unpackStars, type CatalogEntry } from "~/core/catalog";
 import { chartView, toScreen, type ChartView } from "~/core/framing";
 import { offsetBy, unitVector } from "~/core/sky";
-import {
-  drawCompass,
-  drawObjects,
-  drawPatches,
-  drawStars,
-  faintestAt,
-  patchStrength,
-  starName,
-  type Ink,
-} from "./layers";
+import { drawCompass } from "./marks-layer";
+import { drawObjects, drawPatches, patchStrength } from "./object-layers";
+import type { Ink } from "./pen";
+import { drawStars, faintestAt, starName } from "./sky-layers";
 
 interface Drawn {
   readonly arcs: { x: number; y: number; r: number; style: string }[];

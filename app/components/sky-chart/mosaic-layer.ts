@@ -8,7 +8,7 @@ import {
   type ScreenPoint,
 } from "~/core/framing";
 import { unitVector, type Equatorial, type Vec3 } from "~/core/sky";
-import { trace, type Ink } from "./layers";
+import { trace, type Ink } from "./pen";
 
 /** Edges of a frame as great circles, a few points a side. */
 function edges(

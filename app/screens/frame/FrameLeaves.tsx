@@ -1,4 +1,3 @@
-import type { Desk } from "~/desk/desk";
 import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { CropPanel } from "./CropPanel";
@@ -8,10 +7,9 @@ import { FrameControls } from "./FrameControls";
 import { ExtraPanels } from "./ExtraPanels";
 import { InHere } from "./InHere";
 import { AreaWords, MosaicCautions } from "./MosaicWords";
-import { jpegOf } from "./open-picture";
 import { PanelFiles } from "./PanelFiles";
 import { PanelTable } from "./PanelTable";
-import { frameFaultWords, RepeatPanel } from "./RepeatPanel";
+import { RepeatPanel } from "./RepeatPanel";
 import { SeamPanel } from "./SeamPanel";
 import type { NamedStar } from "./SeamReport";
 import { UnderlayPanel } from "./UnderlayPanel";
@@ -24,7 +22,6 @@ import { frameOfPanels, type FitsWcs } from "~/core/formats";
 import {
   movedFrame,
   mosaicExtent,
-  skyToFrame,
   type MosaicLayout,
   type Panel,
   type PlacementFound,
@@ -36,6 +33,8 @@ import { err, ok } from "~/core/result";
 import { wrap360 } from "~/core/units";
 import type { FrameView } from "./load";
 import type { useOutlines } from "./use-outlines";
+import { placementTask } from "./placement-task";
+import { readFitsImage } from "./open-picture";
 
 interface Props {
   readonly view: FrameView;
@@ -59,26 +58,26 @@ interface Props {
 }
 
 /** Everything beside the chart of a frame, one leaf for each kind of work. */
-export function FrameLeaves(props: Props) {
+export function FrameLeaves({
+  view,
+  frame,
+  layout,
+  panels,
+  objects,
+  near,
+  seams,
+  limit,
+  onLimit,
+  outlines,
+  change,
+  onSeen,
+  onPicture,
+  onShow,
+  underlay,
+  onUnderlay,
+  search,
+}: Props) {
   const desk = useDesk();
-  const {
-    view,
-    frame,
-    layout,
-    panels,
-    objects,
-    seams,
-    limit,
-    onLimit,
-    outlines,
-    change,
-    onSeen,
-    onPicture,
-    onShow,
-    underlay,
-    onUnderlay,
-    search,
-  } = props;
   const { optics, rig, target } = view;
   const [leaf, setLeaf] = useState("frame");
   const extent = mosaicExtent(layout);
@@ -87,7 +86,7 @@ export function FrameLeaves(props: Props) {
     hardMag: number | null,
     signal: AbortSignal,
     onProgress: (share: number) => void,
-  ) => desk.workers.frame.place({ ...placementTask(props), hardMag }, limits, signal, onProgress);
+  ) => desk.workers.frame.place({ ...placementTask({ layout, near, target }), hardMag }, limits, signal, onProgress);
   const takePlacement = ({ placement, overlap }: PlacementFound) => {
     const { centre, positionAngleDeg } = movedFrame(layout, placement);
     change({ raDeg: centre.raDeg, decDeg: centre.decDeg, positionAngleDeg, overlap });
@@ -270,46 +269,4 @@ export function FrameLeaves(props: Props) {
       onValueChange={setLeaf}
     />
   );
-}
-
-/** A solved FITS image as an underlay, in words why it is none, or null for a file of another kind. */
-async function readFitsImage(desk: Desk, file: File, signal: AbortSignal, onProgress: (share: number) => void) {
-  const read = await desk.workers.files.image(file, signal, onProgress);
-  if (!read.ok) {
-    const { error } = read;
-    if (error.code === "notFits") return null;
-    return "found" in error ? frameFaultWords(error) : fileFaultWords(error.code);
-  }
-  const { width, height, rgba, mesh } = read.value;
-  const image = await createImageBitmap(new ImageData(rgba, width, height));
-  return {
-    image,
-    widthPx: width,
-    heightPx: height,
-    mesh,
-    opacity: 0.8,
-    name: file.name,
-    file: await jpegOf(image),
-    corners: null,
-  };
-}
-
-/** What the search for a better place starts from: stars and the target in the mosaic's frame. */
-function placementTask({ layout, near, view }: Props) {
-  const stars = near.flatMap((s) => {
-    const p = skyToFrame(layout, s);
-    return p ? [{ ...p, magnitude: s.magnitude }] : [];
-  });
-  const { target } = view;
-  const subject = target ? skyToFrame(layout, target.at) : null;
-  const outline = target?.majorArcmin
-    ? {
-        majorArcmin: target.majorArcmin,
-        minorArcmin: target.minorArcmin ?? target.majorArcmin,
-        angleDeg: (target.positionAngleDeg ?? 0) - layout.positionAngleDeg,
-      }
-    : null;
-  // The outline is told about the mosaic's own centre: with the target elsewhere it says nothing.
-  const isCentred = subject !== null && Math.hypot(subject.xArcmin, subject.yArcmin) < 0.25 * layout.planeHeightArcmin;
-  return { layout, stars, outline: isCentred ? outline : null, subject };
 }

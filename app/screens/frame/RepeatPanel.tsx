@@ -1,7 +1,7 @@
 import { fixed, plain } from "~/components/numbers";
 import { FilePick } from "~/components/forms/FilePick";
 import { useState } from "react";
-import { deviationsOf, readWcs, type FitsHeader, type FitsWcs, type WcsFault, type RigDeviation } from "~/core/formats";
+import { deviationsOf, readWcs, type FitsHeader, type FitsWcs, type RigDeviation } from "~/core/formats";
 import type { Rig } from "~/core/exposure";
 import { rotationAdvice } from "~/core/framing";
 import { formatDeclination, formatRightAscension, parseNumber } from "~/core/notation";
@@ -10,31 +10,7 @@ import { wrap360 } from "~/core/units";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import { Why } from "~/components/ui/Why";
-import type { PictureFault } from "~/desk/log/files";
-
-/** Why a header gives no frame. */
-export function frameFaultWords(f: WcsFault | PictureFault): string {
-  switch (f.code) {
-    case "frameNoImage":
-      return "It contains no picture (NAXIS is 0, or no size is given).";
-    case "frameNoSolution":
-      return "It is not solved: no CTYPE1 and CRVAL1. Solve it first, or paste the solver’s header.";
-    case "frameNotTan":
-      return `Its projection is “${f.found}”; only the gnomonic one (TAN) is read here.`;
-    case "frameSingular":
-      return "Its scale matrix has no area; the solution is broken.";
-    case "frameSystem":
-      return `Its positions are of another system (${f.found}). Solve it again in ICRS or J2000.`;
-    case "frameNoPosition":
-      return `Its reference value (${f.found}) is no position; the solution is broken.`;
-    case "framePole":
-      return `Its pole is turned (LONPOLE ${f.found}); no picture is solved that way.`;
-    case "framePacked":
-      return "Its pixels are compressed. The frame is read from it, the picture is not: save it uncompressed.";
-    case "frameTooLarge":
-      return `Its field would be ${f.found} wide. That is no telescope; is the scale in the wrong unit?`;
-  }
-}
+import { frameFaultWords } from "./fault-words";
 
 function deviationWords(d: RigDeviation): string {
   switch (d.code) {

@@ -1,4 +1,7 @@
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import { frameFaultWords } from "./fault-words";
+import type { Desk } from "~/desk/desk";
+import { fileFaultWords } from "~/components/words/words";
 
 /** A picture that waits for its place on the sky. */
 export type OpenedPicture = Pick<LaidPicture, "image" | "widthPx" | "heightPx" | "file" | "name">;
@@ -22,4 +25,26 @@ export function jpegOf(image: ImageBitmap): Promise<Blob> {
   const canvas = new OffscreenCanvas(image.width, image.height);
   canvas.getContext("2d")?.drawImage(image, 0, 0);
   return canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
+}
+/** A solved FITS image as an underlay, in words why it is none, or null for a file of another kind. */
+
+export async function readFitsImage(desk: Desk, file: File, signal: AbortSignal, onProgress: (share: number) => void) {
+  const read = await desk.workers.files.image(file, signal, onProgress);
+  if (!read.ok) {
+    const { error } = read;
+    if (error.code === "notFits") return null;
+    return "found" in error ? frameFaultWords(error) : fileFaultWords(error.code);
+  }
+  const { width, height, rgba, mesh } = read.value;
+  const image = await createImageBitmap(new ImageData(rgba, width, height));
+  return {
+    image,
+    widthPx: width,
+    heightPx: height,
+    mesh,
+    opacity: 0.8,
+    name: file.name,
+    file: await jpegOf(image),
+    corners: null,
+  };
 }

@@ -6,7 +6,7 @@ import { positionWords, thingAt, type ChartThing } from "./chart-facts";
 import { ChartTools, type ChartLook } from "./ChartTools";
 import { FrameChoice } from "./FrameChoice";
 import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
-import { faintestAt } from "~/components/sky-chart/layers";
+import { faintestAt } from "~/components/sky-chart/sky-layers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
 import type { FitsWcs } from "~/core/formats";
@@ -223,10 +223,17 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
 
 /** Corners of what is cut out, on the sky. */
 const cropCorners = (layout: MosaicLayout, { xArcmin, yArcmin, widthArcmin, heightArcmin }: Crop) =>
-  ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as const).map(([sx, sy]) => {
+  (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] as const
+  ).map(([sx, sy]) => {
     const at = frameToSky(layout, xArcmin + (sx * widthArcmin) / 2, yArcmin + (sy * heightArcmin) / 2);
     return [at.raDeg, at.decDeg] as const;
-  }); // prettier-ignore
+  });
 
 /** Width over height of a chart. */
 const shapeOf = (box: HTMLElement | null): number => (box ? box.clientWidth / box.clientHeight : usualShape());
