@@ -65,7 +65,13 @@ export function createSeasonClient(): SeasonClient {
     },
     async apart(question, before, signal) {
       const from = { before, seen: before };
-      const made = await runJob<SeasonApi, SeasonPlan | null>(start(), signal, (planner) => planner.plan(question, from, proxy(() => undefined))); // prettier-ignore
+      const made = await runJob<SeasonApi, SeasonPlan | null>(start(), signal, (planner) =>
+        planner.plan(
+          question,
+          from,
+          proxy(() => undefined),
+        ),
+      );
       if (!made) throw new Error("the plan was stopped");
       return made;
     },

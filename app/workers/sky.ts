@@ -1,15 +1,9 @@
 import { client, rememberingLast } from "./client";
 import type { SkyApi } from "./sky.worker";
 
-export type {
-  BestOfMonth,
-  Coverage,
-  CoverageLayer,
-  RankedEntry,
-  RankQuestion,
-  Sharing,
-  SharingSite,
-} from "./sky.worker";
+export type { BestOfMonth } from "./sky-year";
+export type { Sharing, SharingSite } from "./sky-sharing";
+export type { Coverage, CoverageLayer, RankedEntry, RankQuestion } from "./sky.worker";
 
 /** Answers questions about the sky and the catalogue, off the main thread. */
 export type SkyClient = {

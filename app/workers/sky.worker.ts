@@ -14,31 +14,40 @@ import {
   type TownIndex,
 } from "~/core/catalog";
 import {
-  clearChanceOn,
   placeNight,
   rankCatalog,
   targetJudge,
   ribbonNight,
-  yearNights,
   yearOf,
   type MoonWishes,
   type OwnLight,
   type Place,
-  type PlaceNight,
   type YearNight,
   type RankedTarget,
   type Ranking,
   type RibbonNight,
 } from "~/core/night";
-import { allShootAll, bestSplit, splitOdds, splitOf, type ChannelGoal, type CrewSite, type SiteNight, type Split, type SplitHours } from "~/core/crew"; // prettier-ignore
+import { allShootAll, bestSplit, splitOdds, splitOf, type Split } from "~/core/crew";
 import type { Channel, Filter, Rig } from "~/core/exposure";
-import { areaWhere, commonBox, coverageMap, depthSteps, type CoverageMap, type CoveringFrame, type DepthStep, type MosaicLayout, type PlaneBox } from "~/core/framing"; // prettier-ignore
+import {
+  areaWhere,
+  commonBox,
+  coverageMap,
+  depthSteps,
+  type CoverageMap,
+  type CoveringFrame,
+  type DepthStep,
+  type MosaicLayout,
+  type PlaneBox,
+} from "~/core/framing";
 import type { SharingWay } from "~/core/plan";
 import { separationDeg, type Equatorial } from "~/core/sky";
 import { addNights, type NightDate } from "~/core/time";
 import { NIGHT_PERSISTENCE } from "~/core/weather";
 import objectsUrl from "~/data/objects.json?url";
 import townsUrl from "~/data/towns.tsv?url";
+import { nightsOf, type BestOfMonth } from "./sky-year";
+import { type SharingTask, type Sharing, siteOf, SHARING_RUNS } from "./sky-sharing";
 
 /** A ranked target with its catalogue entry. */
 export type RankedEntry = RankedTarget & { readonly entry: CatalogEntry };
@@ -78,16 +87,6 @@ function towns(): Promise<TownIndex> {
   return loadingTowns;
 }
 
-const YEAR_NIGHTS = 365;
-let year: { readonly key: string; readonly nights: PlaceNight[] } | null = null;
-
-/** The nights of a year over a place: kept, since every target asks for the same. */
-function nightsOf(at: { readonly place: Place; readonly from: NightDate; readonly moon: MoonWishes }): PlaceNight[] {
-  const key = JSON.stringify([at.place, at.from, at.moon]);
-  if (year?.key !== key) year = { key, nights: yearNights(at.place, at.from, YEAR_NIGHTS, at.moon) };
-  return year.nights;
-}
-
 /** For whom, where and when targets are judged. */
 export interface RankQuestion {
   readonly place: Place;
@@ -97,92 +96,6 @@ export interface RankQuestion {
   readonly filters: readonly Filter[];
   /** Targets of one's own, judged like the listed ones. */
   readonly own: readonly CatalogEntry[];
-}
-
-/** What a month is best for. */
-export interface BestOfMonth {
-  readonly night: NightDate;
-  readonly best: readonly { readonly entry: CatalogEntry; readonly usableMin: number; readonly channel: Channel }[];
-}
-
-/** A member's site as who-shoots-what is worked out for it. */
-export interface SharingSite {
-  readonly memberId: string;
-  readonly place: Place;
-  /** By channel: hours at the reference that an hour of worth 1 is; none where no filter of the rig records it. */
-  readonly factors: Readonly<Partial<Record<Channel, number>>>;
-  /** By what minutes there are weighed, by channel. */
-  readonly own: Readonly<Partial<Record<Channel, OwnLight>>>;
-  /** Hours promised; null = what the sky gives. */
-  readonly promised: number | null;
-}
-
-/** A question of who shoots what. */
-export interface SharingTask {
-  readonly sites: readonly SharingSite[];
-  readonly goals: readonly ChannelGoal[];
-  readonly target: Equatorial<"icrs">;
-  readonly moon: MoonWishes;
-  readonly from: NightDate;
-  readonly nights: number;
-  readonly floor: number;
-  readonly hand: SplitHours | null;
-}
-
-/** A way to share the work, what it comes to, and how likely it is done by then. */
-export interface SharingOption {
-  readonly way: SharingWay;
-  readonly split: Split;
-  readonly odds: number;
-}
-
-export interface Sharing {
-  readonly sites: readonly (CrewSite & {
-    /** Hours of clear nights in which the target can be shot, in all. */
-    readonly skyHours: number;
-  })[];
-  readonly goals: readonly ChannelGoal[];
-  /** Advantage is left out where a goal is nobody's, or the floor cannot be held. */
-  readonly options: readonly SharingOption[];
-}
-
-const SHARING_RUNS = 2000;
-const MOST_YEARS = 60;
-const years = new Map<string, readonly YearNight[]>();
-
-/** The nights of a year for a target in a channel; kept, since every change of a promise asks for them again. */
-function yearFor(at: {
-  readonly place: Place;
-  readonly from: NightDate;
-  readonly moon: MoonWishes;
-  readonly target: Equatorial<"icrs">;
-  readonly channel: Channel;
-  readonly own?: OwnLight;
-}): readonly YearNight[] {
-  const key = JSON.stringify(at);
-  const known = years.get(key) ?? yearOf(nightsOf(at), at.target, at.channel, at.own);
-  years.delete(key);
-  years.set(key, known);
-  if (years.size > MOST_YEARS) years.delete(years.keys().next().value!);
-  return known;
-}
-
-/** A site's clear hours, and what each is worth by channel: by the chance of each night to be clear. */
-function siteOf({ memberId, place, factors, own, promised }: SharingSite, task: SharingTask) {
-  const channels = Object.keys(factors) as Channel[];
-  const all = channels.map((channel) => yearFor({ place, from: task.from, moon: task.moon, target: task.target, channel, ...(own[channel] ? { own: own[channel] } : {}) }).slice(0, task.nights)); // prettier-ignore
-  const nights = Array.from({ length: task.nights }, (_, i): SiteNight => {
-    const usable = Math.max(0, ...all.map((year) => year[i]?.usableMin ?? 0));
-    return { chance: clearChanceOn(place, addNights(task.from, i)), hours: usable / 60 };
-  });
-  const skyHours = nights.reduce((sum, n) => sum + n.chance * n.hours, 0);
-  const rates = Object.fromEntries(
-    channels.map((channel, k) => {
-      const worth = all[k]!.reduce((sum, n, i) => sum + nights[i]!.chance * n.worthMin, 0) / 60;
-      return [channel, skyHours > 0 ? (worth * factors[channel]!) / skyHours : 0];
-    }),
-  ) as CrewSite["rates"];
-  return { memberId, hours: promised ?? skyHours, skyHours, rates, nights };
 }
 
 /** What lies over what, in each of several channels, and which fields are to share a crop. */
@@ -247,7 +160,9 @@ const api = {
         const map = coverageMap(view, frames);
         if (!map) return [];
         const goalDeg2 = goalHours > 0 ? areaWhere(map, (w) => w >= goalHours * 0.995) : 0;
-        return [{ channel, map, steps: depthSteps(map, frames), goalHours, areaDeg2: areaWhere(map, (w) => w > 0), goalDeg2 }]; // prettier-ignore
+        return [
+          { channel, map, steps: depthSteps(map, frames), goalHours, areaDeg2: areaWhere(map, (w) => w > 0), goalDeg2 },
+        ];
       }),
       common: field && fields.length > 1 ? commonBox(field, fields) : null,
     };

@@ -77,8 +77,9 @@ export const HOUR_WORDS = {
   "by the clock": "From setting up to packing up, or what that comes to: exposure, and all that lies between two subs.",
   exposure: "The open shutter alone: subs times their length. A sheet plans it, the log has it as taken.",
   kept: "Exposure of the subs that were good enough to stay. What is thrown away is taken, not kept.",
-  counts: "What kept hours are towards the goal: as kept, the same; by light, what they are worth at the project’s reference, where sky, rig, Moon and height weigh in.",
-} as const; // prettier-ignore
+  counts:
+    "What kept hours are towards the goal: as kept, the same; by light, what they are worth at the project’s reference, where sky, rig, Moon and height weigh in.",
+} as const;
 
 /** The sentence for a label; null where the label says it all. */
 export const helpFor = (label: string): string | null => (Object.hasOwn(HELP, label) ? HELP[label]! : null);

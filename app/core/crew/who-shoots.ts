@@ -69,9 +69,10 @@ export function bestSplit(sites: readonly CrewSite[], goals: readonly ChannelGoa
       const rate = s.rates[channel] ?? 0;
       if (!(rate > 0)) continue;
       const x: Record<string, number> = { [`hours ${i}`]: 1, [`goal ${channel}`]: rate };
-      if (floor > 0) sites.forEach((other, k) => {
-        if (can(other)) x[`floor ${k}`] = (k === i ? rate : 0) - floor * rate;
-      }); // prettier-ignore
+      if (floor > 0)
+        sites.forEach((other, k) => {
+          if (can(other)) x[`floor ${k}`] = (k === i ? rate : 0) - floor * rate;
+        });
       variables[variable(i, channel)] = x;
     }
   });

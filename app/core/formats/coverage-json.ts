@@ -77,8 +77,16 @@ const TOTAL_CLOUD = "cloud_area_fraction";
 
 /** The standard name that a parameter stands for: the end of its property's address, else its own key. */
 function standardName(key: string, { observedProperty }: Parameter): string {
-  const end = (observedProperty.id ?? "").split(/[/#]/).filter((p) => p !== "").at(-1) ?? ""; // prettier-ignore
-  return KNOWN.has(end) || end === TOTAL_CLOUD || (WIND as readonly string[]).includes(end) ? end : KNOWN.has(key) ? key : end || key; // prettier-ignore
+  const end =
+    (observedProperty.id ?? "")
+      .split(/[/#]/)
+      .filter((p) => p !== "")
+      .at(-1) ?? "";
+  return KNOWN.has(end) || end === TOTAL_CLOUD || (WIND as readonly string[]).includes(end)
+    ? end
+    : KNOWN.has(key)
+      ? key
+      : end || key;
 }
 
 /** The values of a range along time, where it has one value an instant; null otherwise. */
@@ -100,10 +108,15 @@ export function forecastOfCoverage(answer: string, about: CoverageAbout): Result
     return err({ code: "coverageForeign", found: `${Math.round(answer.length / 1e6)} MB` });
   const json = readJson(answer);
   if (!json.ok) return err({ code: "coverageNotJson", found: json.error.found });
-  const raw = json.value as { readonly type?: unknown; readonly coverages?: unknown; readonly parameters?: unknown } | null; // prettier-ignore
-  const first = raw?.type === "CoverageCollection" && Array.isArray(raw.coverages)
+  const raw = json.value as {
+    readonly type?: unknown;
+    readonly coverages?: unknown;
+    readonly parameters?: unknown;
+  } | null;
+  const first =
+    raw?.type === "CoverageCollection" && Array.isArray(raw.coverages)
       ? { parameters: raw.parameters, ...(raw.coverages[0] as object | null) }
-      : raw; // prettier-ignore
+      : raw;
   const checked = COVERAGE.validate(first, { convert: false, errors: { wrap: { label: false } } });
   if (checked.error) return err({ code: "coverageForeign", found: checked.error.message.slice(0, 160) });
   const { domain, parameters = {}, ranges } = checked.value as Coverage;

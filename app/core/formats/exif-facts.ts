@@ -39,7 +39,10 @@ type Tags = Readonly<Record<string, Tag | undefined>>;
 
 /** A number of a tag: plain, in a list of one, or as a fraction. */
 function numberOf(tag: Tag | undefined): number | null {
-  const value = Array.isArray(tag?.value) && !(tag.value.length === 2 && typeof tag.value[0] === "number") ? (tag.value[0] as unknown) : tag?.value; // prettier-ignore
+  const value =
+    Array.isArray(tag?.value) && !(tag.value.length === 2 && typeof tag.value[0] === "number")
+      ? (tag.value[0] as unknown)
+      : tag?.value;
   if (typeof value === "number") return Number.isFinite(value) ? value : null;
   if (Array.isArray(value) && typeof value[0] === "number" && typeof value[1] === "number")
     return value[1] === 0 ? null : value[0] / value[1];
@@ -97,7 +100,9 @@ export function exifFactsOf(
   const exposureSec = numberOf(tags["ExposureTime"]);
   const model = textOf(tags["Model"]);
   if (exposureSec === null && model === null) return err({ code: "noExif" });
-  const wall = wallClock(textOf(tags["DateTimeOriginal"]) ?? textOf(tags["DateTimeDigitized"]) ?? textOf(tags["DateTime"])); // prettier-ignore
+  const wall = wallClock(
+    textOf(tags["DateTimeOriginal"]) ?? textOf(tags["DateTimeDigitized"]) ?? textOf(tags["DateTime"]),
+  );
   const zone = offsetMinutes(textOf(tags["OffsetTimeOriginal"]) ?? textOf(tags["OffsetTime"]));
   const [latitudeDeg, longitudeDeg] = [gpsOf(tags, "Latitude"), gpsOf(tags, "Longitude")];
   return ok({

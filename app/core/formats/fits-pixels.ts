@@ -105,7 +105,13 @@ export function samplePlan(header: FitsHeader): SamplePlan | null {
   const isMosaic = typeof header.values.get("BAYERPAT") === "string";
   const bin = isMosaic ? 2 : 1;
   const even = (v: number) => v - (v % bin);
-  const fit = (side: number) => (side <= 3 * WINDOW_PX * bin ? { size: even(side), starts: [0] } : { size: WINDOW_PX * bin, starts: [1, 3, 5].map((k) => even(Math.round((side * k) / 6 - (WINDOW_PX * bin) / 2))) }); // prettier-ignore
+  const fit = (side: number) =>
+    side <= 3 * WINDOW_PX * bin
+      ? { size: even(side), starts: [0] }
+      : {
+          size: WINDOW_PX * bin,
+          starts: [1, 3, 5].map((k) => even(Math.round((side * k) / 6 - (WINDOW_PX * bin) / 2))),
+        };
   const [across, down] = [fit(nx), fit(ny)];
   if (across.size === 0 || down.size === 0) return null;
   return {

@@ -208,7 +208,9 @@ export interface PlaneBox {
  */
 export function commonBox(map: CoverageMap, fields: readonly (readonly CoveringFrame[])[]): PlaneBox | null {
   const { columns, rows, cellArcmin: cell, leftArcmin, topArcmin, view } = map;
-  const quads = fields.map((frames) => frames.flatMap(({ corners }) => [onPlane(view, corners) ?? []]).filter((q) => q.length > 0)); // prettier-ignore
+  const quads = fields.map((frames) =>
+    frames.flatMap(({ corners }) => [onPlane(view, corners) ?? []]).filter((q) => q.length > 0),
+  );
   if (quads.length === 0) return null;
   const heights = new Array<number>(columns).fill(0);
   let best: { area: number; box: PlaneBox } | null = null;

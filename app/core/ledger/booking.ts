@@ -71,7 +71,9 @@ function booked(
   const byName = byPointing.length > 0 ? byPointing : matchesByName(facts, projects);
   // A camera that says neither what nor where: any project of its rig it can be, and that is told.
   const isSilent = facts.centre === null && facts.object === null && byName.length === 0;
-  const ofRigs = isSilent ? unpointed(facts, projects).filter((m) => rigs.some((r) => r.id === m.of.candidate.rigId)) : []; // prettier-ignore
+  const ofRigs = isSilent
+    ? unpointed(facts, projects).filter((m) => rigs.some((r) => r.id === m.of.candidate.rigId))
+    : [];
   const matches = isSilent ? ofRigs : byName;
   if (matches.length === 0)
     return err(

@@ -108,7 +108,7 @@ export function lastTrainChange(
   const angled = lights
     .flatMap(({ startMs, at }) =>
       startMs !== null && typeof at?.positionAngleDeg === "number" ? [{ startMs, angle: at.positionAngleDeg }] : [],
-    ) // prettier-ignore
+    )
     .sort((a, b) => a.startMs - b.startMs);
   let last: TrainChange | null = null;
   angled.forEach(({ startMs, angle }, i) => {
@@ -153,7 +153,15 @@ export function calibrationNeeds(
     const good = all.filter((f) => !isVoid(f) && !isOld(f));
     const times = good.flatMap((f) => f.startMs ?? []);
     const state =
-      good.length >= want ? "serves" : good.length > 0 ? "few" : voided.length > 0 ? "void" : old.length > 0 ? "old" : "missing"; // prettier-ignore
+      good.length >= want
+        ? "serves"
+        : good.length > 0
+          ? "few"
+          : voided.length > 0
+            ? "void"
+            : old.length > 0
+              ? "old"
+              : "missing";
     return {
       ...of,
       angleDeg: of.angleDeg ?? null,
@@ -169,30 +177,50 @@ export function calibrationNeeds(
   const once = <T>(list: readonly T[], key: (t: T) => string): T[] => [
     ...new Map(list.map((t) => [key(t), t])).values(),
   ];
-  const darks = once(lights, (l) => `${l.subSec} ${l.gain} ${l.offset} ${l.binning}`).map(
-    (l) =>
-    need({ kind: "dark", exposureSec: l.subSec, filterName: null }, l, school.darks, (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera)), // prettier-ignore
+  const darks = once(lights, (l) => `${l.subSec} ${l.gain} ${l.offset} ${l.binning}`).map((l) =>
+    need(
+      { kind: "dark", exposureSec: l.subSec, filterName: null },
+      l,
+      school.darks,
+      (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera),
+    ),
   );
   // A filter at two camera angles wants two sets: vignetting and dust turn with the camera.
-  const angled = lights.filter((l, i) => lights.findIndex((o) => o.filterName === l.filterName && isAngle(o.angleDeg, l.angleDeg)) === i); // prettier-ignore
-  const isBinned = (f: CalibrationData, { binning }: LightPlan) => binning === null || f.binning === undefined || f.binning === binning; // prettier-ignore
-  const flats = angled.map(
-    (l) =>
-    need({ kind: "flat", exposureSec: null, filterName: l.filterName, angleDeg: l.angleDeg }, null, school.flats, (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l)), // prettier-ignore
+  const angled = lights.filter(
+    (l, i) => lights.findIndex((o) => o.filterName === l.filterName && isAngle(o.angleDeg, l.angleDeg)) === i,
+  );
+  const isBinned = (f: CalibrationData, { binning }: LightPlan) =>
+    binning === null || f.binning === undefined || f.binning === binning;
+  const flats = angled.map((l) =>
+    need(
+      { kind: "flat", exposureSec: null, filterName: l.filterName, angleDeg: l.angleDeg },
+      null,
+      school.flats,
+      (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l),
+    ),
   );
   const [first] = lights;
   const flatLengths = once(
-    mine.filter((f) => f.type === "flat" && lights.some((l) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel))), // prettier-ignore
+    mine.filter(
+      (f) =>
+        f.type === "flat" && lights.some((l) => isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)),
+    ),
     (f) => f.exposureSec.toPrecision(3),
   ).map((f) => f.exposureSec);
-  const offsets =
-    !first
-      ? []
-      : school.flatsBy === "bias"
-        ? [need({ kind: "bias", exposureSec: null, filterName: null }, first, school.biases, (f) => isSetAlike(f, first))]
-        : flatLengths.length === 0
-          ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, first, school.flats, () => false)]
-          : flatLengths.map((sec) => need({ kind: "darkFlat", exposureSec: sec, filterName: null }, first, school.flats, (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first))); // prettier-ignore
+  const offsets = !first
+    ? []
+    : school.flatsBy === "bias"
+      ? [need({ kind: "bias", exposureSec: null, filterName: null }, first, school.biases, (f) => isSetAlike(f, first))]
+      : flatLengths.length === 0
+        ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, first, school.flats, () => false)]
+        : flatLengths.map((sec) =>
+            need(
+              { kind: "darkFlat", exposureSec: sec, filterName: null },
+              first,
+              school.flats,
+              (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first),
+            ),
+          );
   return [...darks, ...flats, ...offsets];
 }
 
@@ -215,7 +243,16 @@ export function shelfSets(frames: readonly CalibrationData[]): ShelfSet[] {
   const sets = new Map<string, ShelfSet>();
   for (const f of frames) {
     const temperatureC = f.temperatureC === null ? null : Math.round(f.temperatureC);
-    const key = [f.type, f.camera.toLowerCase(), f.filter.toLowerCase(), f.exposureSec.toPrecision(3), f.gain, f.offset, f.binning, temperatureC].join("|"); // prettier-ignore
+    const key = [
+      f.type,
+      f.camera.toLowerCase(),
+      f.filter.toLowerCase(),
+      f.exposureSec.toPrecision(3),
+      f.gain,
+      f.offset,
+      f.binning,
+      temperatureC,
+    ].join("|");
     const known = sets.get(key);
     const { type, camera, exposureSec, gain, filter, startMs } = f;
     sets.set(key, {

@@ -57,7 +57,8 @@ export function cullHints(subs: readonly CullSub[]): CullHint[] {
       const found = robustZ(known.map((s) => s.data.measure![what]!));
       found?.z.forEach((z, i) => {
         const { id, data } = known[i]!;
-        if (z > FAR) hints.set(id, { id, what, reason: REASONS[what], value: data.measure![what]!, median: found.median, by: z }); // prettier-ignore
+        if (z > FAR)
+          hints.set(id, { id, what, reason: REASONS[what], value: data.measure![what]!, median: found.median, by: z });
       });
     }
     const counted = group.filter((s) => s.data.measure!.stars !== null);
@@ -65,7 +66,8 @@ export function cullHints(subs: readonly CullSub[]): CullHint[] {
     const usual = median(counted.map((s) => s.data.measure!.stars!));
     for (const { id, data } of counted) {
       const stars = data.measure!.stars!;
-      if (usual > 0 && stars < FEW_STARS * usual) hints.set(id, { id, what: "stars", reason: "cloud", value: stars, median: usual, by: stars / usual }); // prettier-ignore
+      if (usual > 0 && stars < FEW_STARS * usual)
+        hints.set(id, { id, what: "stars", reason: "cloud", value: stars, median: usual, by: stars / usual });
     }
   }
   return [...hints.values()];

@@ -86,7 +86,8 @@ function isSpread({ width, values }: PixelTile, level: number, x: number, y: num
     }
   let sum = 0;
   for (let dy = -1; dy <= 1; dy++)
-    for (let dx = -1; dx <= 1; dx++) if (dx !== 0 || dy !== 0) sum += (values[brightest + dy * width + dx] ?? level) - level; // prettier-ignore
+    for (let dx = -1; dx <= 1; dx++)
+      if (dx !== 0 || dy !== 0) sum += (values[brightest + dy * width + dx] ?? level) - level;
   return sum / 8 > LEAST_SPREAD * (values[brightest]! - level);
 }
 
@@ -120,7 +121,9 @@ function peaksOf(tile: PixelTile, { level, noise }: Sky): Peak[] {
   const cells = new Map<string, (typeof stars)[number][]>();
   const cellOf = (x: number, y: number) => `${Math.floor(x / WING_PX)} ${Math.floor(y / WING_PX)}`;
   for (const peak of found) {
-    const near = [-1, 0, 1].flatMap((i) => [-1, 0, 1].flatMap((k) => cells.get(cellOf(peak.x + i * WING_PX, peak.y + k * WING_PX)) ?? [])); // prettier-ignore
+    const near = [-1, 0, 1].flatMap((i) =>
+      [-1, 0, 1].flatMap((k) => cells.get(cellOf(peak.x + i * WING_PX, peak.y + k * WING_PX)) ?? []),
+    );
     if (near.some((bright) => isOnWing(soft, width, peak, bright, level))) continue;
     stars.push(peak);
     const key = cellOf(peak.x, peak.y);
@@ -161,7 +164,12 @@ function momentsOf({ width, height, values }: PixelTile, level: number, x0: numb
     const det = xx * yy - xy * xy;
     if (!(det > 0.02) || xx > 250 || yy > 250) return null;
     const reach = Math.min(40, Math.ceil(3.2 * Math.sqrt(Math.max(xx, yy))));
-    const [left, right, top, bottom] = [Math.round(cx) - reach, Math.round(cx) + reach, Math.round(cy) - reach, Math.round(cy) + reach]; // prettier-ignore
+    const [left, right, top, bottom] = [
+      Math.round(cx) - reach,
+      Math.round(cx) + reach,
+      Math.round(cy) - reach,
+      Math.round(cy) + reach,
+    ];
     if (left < 0 || top < 0 || right >= width || bottom >= height) return null;
     let [sum, sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0, 0];
     for (let y = top; y <= bottom; y++)

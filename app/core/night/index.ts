@@ -37,7 +37,8 @@ export { comingSeason, seasonTable, seasonWeeks, weekNight, type ComingSeason, t
 export { ribbonNight, type RibbonNight } from "./ribbon";
 export { namedPhases, type PhaseName } from "./moon-phase";
 export { foldRounds, type Rounds } from "./sheet-rounds";
-export { runSheet, type Block, type PackUpBy, type RunSheet, type SheetEvent, type WorkItem } from "./run-sheet";
+export { runSheet } from "./run-sheet";
+export type { Block, PackUpBy, RunSheet, SheetEvent, WorkItem } from "./sheet-model";
 export { NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
 export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";

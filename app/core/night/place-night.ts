@@ -67,10 +67,13 @@ export const tablesOf = (place: Place, channel: Channel): ChannelTables =>
 
 /** The sky of a night in a channel. */
 export const channelSkyOf = (night: PlaceNight, channel: Channel): ChannelSky =>
-  kept(
-    skies,
-    night,
-    channel,
-    () =>
-    channelSky(night.place, night.steps, channel, moonLimitOf(night.moon, channel), twilightLimitOf(night.moon), tablesOf(night.place, channel)), // prettier-ignore
+  kept(skies, night, channel, () =>
+    channelSky(
+      night.place,
+      night.steps,
+      channel,
+      moonLimitOf(night.moon, channel),
+      twilightLimitOf(night.moon),
+      tablesOf(night.place, channel),
+    ),
   );

@@ -125,7 +125,9 @@ function benchOf({ night, filters, rig }: RankOptions): Bench {
   return {
     pictureOf: (entry) => judge(entry, adviceFor(entry)),
     seasonsOf: (channel) => {
-      const known = seasons.get(channel) ?? seasonTable(place, tablesOf(place, channel), weeks, { moon, own: usualOwn(kit, channel) }); // prettier-ignore
+      const known =
+        seasons.get(channel) ??
+        seasonTable(place, tablesOf(place, channel), weeks, { moon, own: usualOwn(kit, channel) });
       seasons.set(channel, known);
       return known;
     },
@@ -275,7 +277,12 @@ export function exactLine<T extends RankedTarget>(
   night: PlaceNight,
   at: Equatorial<"icrs">,
 ): { readonly line: T; readonly walk: Walk } {
-  const { walk, usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin } = targetNight(night, at, line.channel, line.own); // prettier-ignore
+  const { walk, usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin } = targetNight(
+    night,
+    at,
+    line.channel,
+    line.own,
+  );
   const main = mainLossOf(walk, night.steps);
   return { line: { ...line, usableMin, worthMin, moonlessMin, moonlessWorthMin, leftWorthMin, ...main }, walk };
 }

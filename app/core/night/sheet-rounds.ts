@@ -1,6 +1,6 @@
 import type { Channel } from "~/core/exposure";
 import type { UtcMs } from "~/core/time";
-import type { Block, RunSheet, SheetEvent } from "./run-sheet";
+import type { Block, RunSheet, SheetEvent } from "./sheet-model";
 
 /** One panel and channel of some rounds, all of its subs together. */
 export interface RoundPart {

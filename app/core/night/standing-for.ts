@@ -2,7 +2,12 @@ import type { CatalogEntry, Kind } from "~/core/catalog";
 import { searchKey } from "~/core/catalog";
 import { separationDeg } from "~/core/sky";
 
-const GLOWING: ReadonlySet<Kind> = new Set(["emissionNebula", "supernovaRemnant", "wolfRayetNebula", "reflectionNebula"]); // prettier-ignore
+const GLOWING: ReadonlySet<Kind> = new Set([
+  "emissionNebula",
+  "supernovaRemnant",
+  "wolfRayetNebula",
+  "reflectionNebula",
+]);
 
 /** A nebula that somebody picked by hand, and how far from its middle it reaches. */
 interface Host {

@@ -46,7 +46,10 @@ export function parseOffset(text: string): ReadOffset | null {
     eastArcmin += east * scale;
     northArcmin += north * scale;
   }
-  const rest = text.replace(STEP, " ").replace(/\b(of it|of|from it|from|near|and|by)\b/gi, " ").replace(/[,;]/g, " "); // prettier-ignore
+  const rest = text
+    .replace(STEP, " ")
+    .replace(/\b(of it|of|from it|from|near|and|by)\b/gi, " ")
+    .replace(/[,;]/g, " ");
   const of = rest.replace(/\s+/g, " ").trim();
   return of === "" ? null : { of, eastArcmin, northArcmin };
 }

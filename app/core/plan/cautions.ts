@@ -1,6 +1,7 @@
 import { SECURE_GUST_KMH, wetnessOf, type WeatherHour } from "~/core/weather";
 import type { UtcMs } from "~/core/time";
-import { feltKmh, rainDeadline, rainUntil } from "./weigh";
+import { feltKmh } from "./weigh";
+import { rainDeadline, rainUntil } from "./dry-runs";
 
 /** What to mind outside, in the order in which it matters. */
 export type Caution =

@@ -37,6 +37,7 @@ export {
   type BegunEvening,
 } from "./begun";
 export { layEvenings, nextEvenings, planEvenings } from "./lay";
+export { rainDeadline } from "./dry-runs";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
 export { newProject } from "./new-project";
@@ -44,7 +45,6 @@ export { inNightOrder } from "./channel-order";
 export {
   hoursOf,
   outWindow,
-  rainDeadline,
   weighNight,
   type ExpectedProject,
   type GoingRules,

@@ -96,7 +96,9 @@ export function restOfNight(at: {
   const { window, rainDeadlineMs } = weighed;
   const left = weighed.hours.filter((h) => h.atMs + HOUR_MS > nowMs);
   const expectedMin = left.reduce((sum, h) => {
-    const inWindow = window ? Math.max(0, Math.min(h.atMs + HOUR_MS, window.endMs) - Math.max(h.atMs, window.startMs)) / HOUR_MS : 0; // prettier-ignore
+    const inWindow = window
+      ? Math.max(0, Math.min(h.atMs + HOUR_MS, window.endMs) - Math.max(h.atMs, window.startMs)) / HOUR_MS
+      : 0;
     return sum + h.goOdds * Math.min(h.dryMin, inWindow * 60);
   }, 0);
   const home = (why: Extract<RestStep, { kind: "packUp" }>["why"]): RestOfNight => ({

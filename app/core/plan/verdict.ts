@@ -181,10 +181,16 @@ function wetSky({ hours, rainUntilMs, rainDeadlineMs }: WeighedNight, out: reado
   const told: Told[] = [];
   const most = (some: readonly WeighedHour[]) => Math.max(0, ...some.map((h) => h.rainOdds ?? h.rainChance ?? 0));
   if (rainUntilMs !== null)
-    told.push(["rainUntil", { code: "rainUntil", untilMs: rainUntilMs, chance: most(hours.filter((h) => h.atMs < rainUntilMs)) }]); // prettier-ignore
+    told.push([
+      "rainUntil",
+      { code: "rainUntil", untilMs: rainUntilMs, chance: most(hours.filter((h) => h.atMs < rainUntilMs)) },
+    ]);
   const lastMs = hours.findLast((h) => h.usableMin > 0)?.atMs ?? 0;
   if (rainDeadlineMs !== null && rainDeadlineMs < lastMs + HOUR_MS)
-    told.push(["rain", { code: "rain", deadlineMs: rainDeadlineMs, chance: most(hours.filter((h) => h.atMs >= rainDeadlineMs)) }]); // prettier-ignore
+    told.push([
+      "rain",
+      { code: "rain", deadlineMs: rainDeadlineMs, chance: most(hours.filter((h) => h.atMs >= rainDeadlineMs)) },
+    ]);
   const watch = out.find((h) => (h.rainChance ?? 0) >= RAIN_WATCHED && (h.rainChance ?? 0) > (h.rainOdds ?? 0) + 0.01);
   if (watch) {
     const costMin = out.reduce((sum, h) => sum + (h.atMs >= watch.atMs ? h.goOdds * h.dryMin * h.counts : 0), 0);

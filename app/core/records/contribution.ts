@@ -52,7 +52,9 @@ export const contribution: RecordSchema<ContributionData> = {
         objectOf<KeptBefore>({
           untilMs: instantMs,
           kept: numberOf(CONTRIBUTION_FIELDS.kept),
-          reason: Joi.string().valid("", ...CULL_REASONS).label("Why not kept"), // prettier-ignore
+          reason: Joi.string()
+            .valid("", ...CULL_REASONS)
+            .label("Why not kept"),
         }),
       )
       .optional()

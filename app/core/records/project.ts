@@ -62,7 +62,11 @@ export const project: RecordSchema<ProjectData> = {
         .label("Who shoots what"),
       floor: numberOf(SHARING_FIELDS.floor).optional(),
       hours: Joi.object().pattern(id, numberOf(SHARING_FIELDS.hours)).max(50).optional().label("Hours promised"),
-      hand: Joi.object().pattern(id, perChannel<number>(numberOf(SHARING_FIELDS.hours))).max(50).optional().label("Hours by hand"), // prettier-ignore
+      hand: Joi.object()
+        .pattern(id, perChannel<number>(numberOf(SHARING_FIELDS.hours)))
+        .max(50)
+        .optional()
+        .label("Hours by hand"),
       ratio: Joi.array().items(numberOf(SHARING_FIELDS.ratio)).max(20).optional().label("Ratio of channels"),
     }).optional(),
     measuredBy: id.optional(),

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Block, Lane, Programme, SeasonTask } from "./model";
-import { bestColumn, bestProgrammes, scratchFor, valueAt } from "./night";
+import { bestColumn, bestProgrammes, valueAt } from "./night";
+import { scratchFor } from "./night-scratch";
 import { capReward } from "./reward";
 import { solvedSeason, solveSeason } from "./solve";
 import { nightTable } from "./table";

@@ -1,7 +1,8 @@
 import type { Place } from "~/core/night";
 import type { NightDate, UtcInterval } from "~/core/time";
 import type { Programme } from "./model";
-import { bestColumn, scratchFor } from "./night";
+import { bestColumn } from "./night";
+import { scratchFor } from "./night-scratch";
 import { shortFirst } from "./short-first";
 import { nightTable } from "./table";
 import { eveningsFrom, keyOfJob } from "./evening";

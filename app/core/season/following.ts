@@ -2,7 +2,8 @@ import { normalCdf } from "~/core/numeric";
 import { columnOf, fitted } from "./columns";
 import { fuller } from "./fill";
 import { IDLE, type Column, type Programmes, type SeasonTask } from "./model";
-import { bestColumn, valueAt, NO_USE, scratchFor, type Scratch } from "./night";
+import { bestColumn, valueAt, NO_USE } from "./night";
+import { scratchFor, type Scratch } from "./night-scratch";
 import { keyOf } from "./state";
 import { nightTable, priorityOf, type NightTable } from "./table";
 
@@ -72,7 +73,10 @@ export class Follower {
   ) {
     this.#free = { ...task, tick: 0 };
     this.#lanes = task.lanes.map((_, l) => followed(task, at.plan, l));
-    this.#scratch = scratchFor(task, this.#lanes.map((f) => f.table)); // prettier-ignore
+    this.#scratch = scratchFor(
+      task,
+      this.#lanes.map((f) => f.table),
+    );
     this.#priority = task.jobs.map((_, k) => priorityOf(task, k));
     const ahead = task.lanes.flatMap((lane, l): Ahead[] => {
       if (!at.isOpen(l) || !(lane.chance > 0)) return [];

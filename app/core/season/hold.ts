@@ -1,4 +1,5 @@
-import { bestColumn, scratchFor } from "./night";
+import { bestColumn } from "./night";
+import { scratchFor } from "./night-scratch";
 import { isWork } from "./evening";
 import { lockedNight, type Lock } from "./locks";
 import type { NightChoice, Programme, SeasonTask } from "./model";

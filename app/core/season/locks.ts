@@ -33,7 +33,11 @@ export interface LockedProject {
 }
 
 const isOf = (lock: LockData, what: "night" | "project" | "place"): boolean =>
-  what === "project" ? lock.projectId !== undefined : what === "place" ? lock.placeId !== undefined && lock.projectId === undefined : lock.projectId === undefined && lock.placeId === undefined; // prettier-ignore
+  what === "project"
+    ? lock.projectId !== undefined
+    : what === "place"
+      ? lock.placeId !== undefined && lock.projectId === undefined
+      : lock.projectId === undefined && lock.placeId === undefined;
 
 /** What locks are judged by, beside the projects. */
 export interface LockRules {

@@ -145,7 +145,16 @@ export function* planSeason(
   const start = before === null ? null : programmesOf(before, tables);
   if (before && start && isSame) {
     const task = riskyTask(plain, spreads(plain, start, persistence));
-    const answer = { plan: start, value: before.value, bound: before.bound, gap: before.gap, yields: before.jobs.map((j) => j.expectedMin), prices: warmPrices, rounds: 0, pools: [] }; // prettier-ignore
+    const answer = {
+      plan: start,
+      value: before.value,
+      bound: before.bound,
+      gap: before.gap,
+      yields: before.jobs.map((j) => j.expectedMin),
+      prices: warmPrices,
+      rounds: 0,
+      pools: [],
+    };
     return { plan: relocked(before, evenings(start), conflicts), work: { question, tables, task, answer } };
   }
   const quick = solveSeason(plain, start ? { ...QUICK, warm: { prices: warmPrices, plan: start } } : QUICK);

@@ -1,6 +1,7 @@
 import { columnOf, fitted } from "./columns";
 import { IDLE, type Column, type NightChoice, type Programme, type SeasonTask } from "./model";
-import { bestColumn, bestProgrammes, scratchFor, valueAt } from "./night";
+import { bestColumn, bestProgrammes, valueAt } from "./night";
+import { scratchFor } from "./night-scratch";
 import { valueOf } from "./reward";
 import { nightTable, type NightTable } from "./table";
 

@@ -143,7 +143,12 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
           const isKept = project.counts === "kept" || isShort(want);
           const stepMin = inRun * steps.stepMin * want.efficiency;
           const parts = want.parts.map(({ want: w, share }) => {
-            const { walk, windows, ofDate } = targetNight(over, project.target, w.channel, w.own && underSky(w.own, skyHere, skyThere)); // prettier-ignore
+            const { walk, windows, ofDate } = targetNight(
+              over,
+              project.target,
+              w.channel,
+              w.own && underSky(w.own, skyHere, skyThere),
+            );
             // Where no sub fits, nothing can be shot.
             const long = windows.filter((x) => x.endMs - x.startMs >= w.subSec * 1000);
             return {
@@ -190,11 +195,16 @@ export function seasonTables(request: SeasonRequest, onNight?: (done: number) =>
           }
         });
       const [first, last] =
-        request.mostHours === undefined ? [0, worth.length] : bestRun(worth, charge, Math.max(1, request.mostHours * (60 / SLOT_MIN))); // prettier-ignore
+        request.mostHours === undefined
+          ? [0, worth.length]
+          : bestRun(worth, charge, Math.max(1, request.mostHours * (60 / SLOT_MIN)));
       worth.forEach((slot, s) => (s < first || s >= last ? slot.fill(0) : undefined));
       const startMs = utcMs(from * SLOT_MS);
       const isUsed = worth.map((slot) => slot.some((w) => w > 0));
-      const weather = pooled(request.hoursOf?.(placeId, date) ?? null, request.chanceOf(placeId, date), { startMs, isUsed }); // prettier-ignore
+      const weather = pooled(request.hoursOf?.(placeId, date) ?? null, request.chanceOf(placeId, date), {
+        startMs,
+        isUsed,
+      });
       lanes.push({ night: date, placeId, rigIds, startMs, worth, usableMin, fromMin, toMin });
       rows.push({
         chance: weather.chance,
@@ -250,10 +260,14 @@ function firstThings(
   for (const project of new Set(open.map((o) => o.project))) {
     const { first } = project;
     if (first === undefined) continue;
-    const of = (is: boolean) => open.flatMap((o, k) => (o.project === project && (o.want.channel === first) === is ? [k] : [])); // prettier-ignore
+    const of = (is: boolean) =>
+      open.flatMap((o, k) => (o.project === project && (o.want.channel === first) === is ? [k] : []));
     const [leading, others] = [of(true), of(false)];
     const need = leading.reduce((sum, k) => sum + open[k]!.want.remainingMin, 0);
-    const best = lanes.map(({ worth }, l) => rows[l]!.chance * worth.reduce((sum, slot) => sum + Math.max(0, ...leading.map((k) => slot[k]!)), 0)); // prettier-ignore
+    const best = lanes.map(
+      ({ worth }, l) =>
+        rows[l]!.chance * worth.reduce((sum, slot) => sum + Math.max(0, ...leading.map((k) => slot[k]!)), 0),
+    );
     const gains = new Map<NightDate, number>();
     lanes.forEach(({ night }, l) => gains.set(night, Math.max(gains.get(night) ?? 0, best[l]!)));
     let left = need;

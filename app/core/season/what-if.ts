@@ -43,7 +43,9 @@ export function changedBy(question: SeasonQuestion, change: WhatIf): SeasonQuest
       const nights = Array.from({ length: change.nights }, (_, i) => addNights(change.from, i));
       return {
         ...question,
-        places: question.places.some((p) => p.id === change.place.id) ? question.places : [...question.places, change.place], // prettier-ignore
+        places: question.places.some((p) => p.id === change.place.id)
+          ? question.places
+          : [...question.places, change.place],
         trips: [...question.trips, ...nights.map((night) => ({ night, placeId: change.place.id }))],
       };
     }
@@ -90,7 +92,9 @@ export function changedBy(question: SeasonQuestion, change: WhatIf): SeasonQuest
     case "start":
       return {
         ...question,
-        places: question.places.some((p) => p.id === change.place.id) ? question.places : [...question.places, change.place], // prettier-ignore
+        places: question.places.some((p) => p.id === change.place.id)
+          ? question.places
+          : [...question.places, change.place],
         rigs: question.rigs.some((r) => r.id === change.rig.id) ? question.rigs : [...question.rigs, change.rig],
         projects: [...question.projects, change.project],
       };

@@ -144,7 +144,9 @@ export function whyEvening(
       .sort((a, b) => (a.night < b.night ? -1 : 1));
   }
   const brings = [...planned].map((project): Brings => {
-    const mine = now.jobs.flatMap((k, j) => (task.jobs[k]!.project === project ? [{ k, min: now.yields[j]! / Math.max(chance, 1e-6) }] : [])); // prettier-ignore
+    const mine = now.jobs.flatMap((k, j) =>
+      task.jobs[k]!.project === project ? [{ k, min: now.yields[j]! / Math.max(chance, 1e-6) }] : [],
+    );
     const countsMin = mine.reduce((sum, m) => sum + m.min, 0);
     const goalMin = question.projects[project]!.wants.reduce((sum, w) => sum + w.goalMin, 0);
     const asGood = tables.lanes.flatMap((other, l) => {

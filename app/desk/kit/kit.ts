@@ -70,7 +70,13 @@ export function usualFilter(channel: Channel, narrowNm?: number): { readonly id:
   const isNarrow = usual.bandwidthNm < 20 && channel !== "Dual";
   const bandwidthNm = isNarrow ? (narrowNm ?? usual.bandwidthNm) : usual.bandwidthNm;
   const name =
-    channel === "Colour" ? "No filter (colour)" : channel === "Dual" ? "Dual band" : isNarrow ? `${channel} ${bandwidthNm} nm` : channel; // prettier-ignore
+    channel === "Colour"
+      ? "No filter (colour)"
+      : channel === "Dual"
+        ? "Dual band"
+        : isNarrow
+          ? `${channel} ${bandwidthNm} nm`
+          : channel;
   const width = bandwidthNm === usual.bandwidthNm ? "" : `-${bandwidthNm}nm`;
   return {
     id: `${USUAL_FILTER}${channel.toLowerCase()}${width}`,

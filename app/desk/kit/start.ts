@@ -1,4 +1,12 @@
-import { stillTypical, typicalRig, type Filter, type KitPresets, type Rig, type TypicalFilters, type TypicalKit } from "~/core/exposure"; // prettier-ignore
+import {
+  stillTypical,
+  typicalRig,
+  type Filter,
+  type KitPresets,
+  type Rig,
+  type TypicalFilters,
+  type TypicalKit,
+} from "~/core/exposure";
 import {
   firstDarkNight,
   isEverDark,
@@ -148,10 +156,16 @@ export function nearestKinds(taken: KitFromExposure): {
 } {
   const off = (a: number, b: number) => Math.abs(Math.log(a / b));
   const { focalLengthMm: focal, pixelPitchUm: pitch, widthPx: width } = taken;
-  const optics = focal === null ? null : KIT_PRESETS.optics.reduce((a, b) => (off(b.focalMm, focal) < off(a.focalMm, focal) ? b : a)); // prettier-ignore
+  const optics =
+    focal === null
+      ? null
+      : KIT_PRESETS.optics.reduce((a, b) => (off(b.focalMm, focal) < off(a.focalMm, focal) ? b : a));
   const cameraOff = (c: (typeof KIT_PRESETS.cameras)[number]) =>
     (pitch === null ? 0 : off(c.pixelUm, pitch)) + (width === null ? 0 : off(c.widthPx, width));
-  const camera = pitch === null && width === null ? null : KIT_PRESETS.cameras.reduce((a, b) => (cameraOff(b) < cameraOff(a) ? b : a)); // prettier-ignore
+  const camera =
+    pitch === null && width === null
+      ? null
+      : KIT_PRESETS.cameras.reduce((a, b) => (cameraOff(b) < cameraOff(a) ? b : a));
   return { optics: optics?.id ?? null, camera: camera?.id ?? null };
 }
 

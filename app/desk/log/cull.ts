@@ -75,7 +75,10 @@ export interface MeasureReport {
   readonly measured: number;
   /** Measured, but of no sub of the log. */
   readonly unknown: readonly string[];
-  readonly refused: readonly { readonly name: string; readonly code: Exclude<MeasuredFile["result"], { readonly ok: true }>["error"]["code"] }[]; // prettier-ignore
+  readonly refused: readonly {
+    readonly name: string;
+    readonly code: Exclude<MeasuredFile["result"], { readonly ok: true }>["error"]["code"];
+  }[];
 }
 
 /** Writes what was measured on files to the subs they are: one act. */
@@ -96,7 +99,14 @@ export async function keepMeasures(
       unknown.push(name);
       return [];
     }
-    return [{ kind: "contribution" as const, id: entry.id, data: { ...entry.data, measure: result.value }, baseRev: entry.rev }]; // prettier-ignore
+    return [
+      {
+        kind: "contribution" as const,
+        id: entry.id,
+        data: { ...entry.data, measure: result.value },
+        baseRev: entry.rev,
+      },
+    ];
   });
   const report: MeasureReport = { measured: edits.length, unknown, refused };
   if (edits.length === 0) return { ok: true, value: { report, kept: null } };

@@ -1,5 +1,4 @@
 import { meOf } from "~/desk/records/parts";
-import { filtersOf } from "~/desk/projects/reference";
 import {
   clockAheadHours,
   type IntakeData,
@@ -7,14 +6,12 @@ import {
   fileIdentity,
   type Booking,
   type BookingAnswer,
-  type BookingContext,
   type BookingFault,
   type BookingQuestion,
   type ContributionData,
   type ExposureFacts,
   type Mismatch,
 } from "~/core/ledger";
-import type { Channel } from "~/core/exposure";
 import { decodeData } from "~/core/records";
 import { placeSky } from "~/core/night";
 import { nightOf, sunAltitudeDeg, type NightSky } from "~/core/sky";
@@ -22,59 +19,7 @@ import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
 import type { Library } from "~/desk/records/library";
 import type { Edit } from "~/core/crew";
 import type { ReadFile } from "~/workers/files";
-import { targetNameOf } from "~/desk/sky/targets";
-import { worthRateOf } from "./log";
-import { contextsOf, type ProjectContext } from "~/desk/projects/project";
-
-/** What booking needs to know of all projects, rigs and places. */
-export function bookingContext(library: Library): {
-  readonly context: BookingContext;
-  readonly projects: ReadonlyMap<string, ProjectContext>;
-} {
-  const found = contextsOf(library);
-  const memberId = meOf(library) ?? "me";
-  const lastPlace = new Map<string, string>();
-  for (const { data } of library.contributions) if (data.memberId === memberId) lastPlace.set(data.rigId, data.placeId);
-  return {
-    projects: new Map(found.map((c) => [c.id, c])),
-    context: {
-      memberId,
-      // Frames shot before are looked at too: files of theirs may come late.
-      projects: found.flatMap((c) =>
-        [c.frame, ...c.stock.frames.filter((f) => f.id !== c.frame.id)].map((frame) => ({
-          id: c.id,
-          project: c.project.data,
-          rigId: c.rig.id,
-          frameId: frame.id,
-          frame: frame.data,
-          goals: c.goal.data,
-          frameRig: c.rig.data,
-          targetNames: [targetNameOf(library, c.project.data.targetId), c.project.data.name],
-        })),
-      ),
-      rigs: library.rigs.map((r) => ({
-        id: r.id,
-        rig: r.data,
-        filters: filtersOf(library, r.data).map((f) => f.data),
-        lastPlaceId: lastPlace.get(r.id) ?? null,
-      })),
-      places: library.places.map((p) => ({ id: p.id, place: p.data })),
-    },
-  };
-}
-
-/** Mean worth of a usable minute of a project in one channel and night; asked often for the same night. */
-function worthRates(projects: ReadonlyMap<string, ProjectContext>) {
-  const known = new Map<string, number | null>();
-  return (projectId: string, channel: Channel, night: string): number | null => {
-    const key = `${projectId}|${channel}|${night}`;
-    if (!known.has(key)) {
-      const c = projects.get(projectId);
-      known.set(key, c ? worthRateOf(c, channel, night) : null);
-    }
-    return known.get(key) ?? null;
-  };
-}
+import { bookingContext, worthRates } from "./booking-context";
 
 /** Exposures of one kind that were booked together. */
 export interface BookedGroup {

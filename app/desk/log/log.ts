@@ -55,7 +55,12 @@ function pointingOf(c: ProjectContext, panel: string): Pick<ContributionData, "a
 export function bookByHand(library: Library, ...entries: readonly WrittenEntry[]): Promise<Result<Kept, KeepFault>> {
   return keep(
     library.desk,
-    entries.map((entry) => ({ kind: "contribution", id: library.desk.newId("contribution"), data: writtenData(library, entry), baseRev: null })), // prettier-ignore
+    entries.map((entry) => ({
+      kind: "contribution",
+      id: library.desk.newId("contribution"),
+      data: writtenData(library, entry),
+      baseRev: null,
+    })),
   );
 }
 

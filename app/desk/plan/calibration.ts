@@ -44,7 +44,12 @@ function settingsOf(log: readonly ContributionData[]): ReadonlyMap<string, Camer
       if ((entry.startMs ?? 0) >= of[what].atMs) of[what] = { value, atMs: entry.startMs ?? 0 };
       found.set(entry.channel, of);
     }
-  return new Map([...found].map(([channel, { gain, offset, binning }]) => [channel, { gain: gain.value, offset: offset.value, binning: binning.value }])); // prettier-ignore
+  return new Map(
+    [...found].map(([channel, { gain, offset, binning }]) => [
+      channel,
+      { gain: gain.value, offset: offset.value, binning: binning.value },
+    ]),
+  );
 }
 
 /** What the lights of a sheet need of calibration, by what is on the shelf of the owner of a library. */

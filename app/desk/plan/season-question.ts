@@ -69,7 +69,12 @@ function seasonProject(c: ProjectContext): SeasonProject {
   const round = c.panels.length > 1 && c.project.data.school === "allPanelsEveryNight" ? rules.roundSubs : undefined;
   return {
     id: c.id,
-    priority: weightOf(URGENCIES[urgency], rules.isToFinish ?? false, goalMin, sum((w) => w.remainingMin)), // prettier-ignore
+    priority: weightOf(
+      URGENCIES[urgency],
+      rules.isToFinish ?? false,
+      goalMin,
+      sum((w) => w.remainingMin),
+    ),
     counts: c.hours,
     ...(c.panels.length > 1 ? { pointings: c.panels.length } : {}),
     shot: {

@@ -40,7 +40,12 @@ function needsAtDusk(c: ProjectContext, night: NightDate): ProjectContext["needs
 const needsAfter = (c: ProjectContext, lines: RunSheet["lines"]): ProjectContext["needs"] =>
   c.needs.map((n) => {
     const minutes = lines.reduce((sum, l) => {
-      const isIt = l.kind === "block" && l.projectId === c.id && l.panel === n.panel && l.channel === n.channel && l.subSec === n.subSec; // prettier-ignore
+      const isIt =
+        l.kind === "block" &&
+        l.projectId === c.id &&
+        l.panel === n.panel &&
+        l.channel === n.channel &&
+        l.subSec === n.subSec;
       return isIt ? sum + (l.subs * l.subSec) / 60 : sum;
     }, 0);
     return minutes > 0 ? { ...n, remainingMin: Math.max(0, n.remainingMin - minutes) } : n;
@@ -135,7 +140,12 @@ export function sheetOf(
   const untilMs = begun?.takenUntilMs ?? null;
   const asItIs = (isSetUp: boolean) => {
     const taken = untilMs === null ? [] : linesUntil(asItWas(), untilMs);
-    return nightSheet({ ...common, evening, projects: mine.map((c) => sheetProject(c, needsAfter(c, taken))), isSetUp }); // prettier-ignore
+    return nightSheet({
+      ...common,
+      evening,
+      projects: mine.map((c) => sheetProject(c, needsAfter(c, taken))),
+      isSetUp,
+    });
   };
   const bare = !begun
     ? asItIs(false)

@@ -117,7 +117,14 @@ export function nightAt(
   });
   const walkOf = (block: PlannedBlock) => {
     const c = contexts.find((x) => x.id === block.projectId);
-    return c ? targetNight(nightOver(library.desk, place.data, night, c.moon), c.layout.centre, block.channel, ownUnder(c, place.data)[block.channel]).walk : null; // prettier-ignore
+    return c
+      ? targetNight(
+          nightOver(library.desk, place.data, night, c.moon),
+          c.layout.centre,
+          block.channel,
+          ownUnder(c, place.data)[block.channel],
+        ).walk
+      : null;
   };
   return {
     sky,
@@ -240,7 +247,15 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     /** Nobody has said how many nights are clear here. */
     isChanceAssumed: rules.isChanceAssumed ?? false,
     wishHours,
-    verdict: judgeNight({ steps, choice: here.choice, weighed, rules, away, look: weather.look, planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null } }), // prettier-ignore
+    verdict: judgeNight({
+      steps,
+      choice: here.choice,
+      weighed,
+      rules,
+      away,
+      look: weather.look,
+      planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null },
+    }),
     /** The rest of the night, once it has begun or somebody has looked up; null before, after, and where the plan is elsewhere. */
     rest:
       isTonight &&

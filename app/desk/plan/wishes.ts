@@ -25,7 +25,12 @@ export const ownWishes = (library: Library): readonly Entity<WishData>[] => {
 /** One wish has one name, so that wishing twice is one wish. */
 const wishEdit = (library: Library, targetId: string): Edit => {
   const memberId = meOf(library) ?? "me";
-  return { kind: "wish", id: `wish-${memberId}-${targetId}`.slice(0, 200), data: { memberId, targetId }, baseRev: "latest" }; // prettier-ignore
+  return {
+    kind: "wish",
+    id: `wish-${memberId}-${targetId}`.slice(0, 200),
+    data: { memberId, targetId },
+    baseRev: "latest",
+  };
 };
 
 /** Puts a target on the wish list. */
@@ -67,7 +72,16 @@ async function atPosition(
   const name = (at.name.trim() || `${at.raDeg.toFixed(3)} ${at.decDeg.toFixed(3)}`).slice(0, MOST_NAMED);
   const known = library.ownTargets.find((t) => t.data.name === name);
   if (known) return { targetId: known.id, edit: null, name };
-  const data: OwnTarget = { name, raDeg: at.raDeg, decDeg: at.decDeg, kind: "emissionNebula", majorArcmin: null, light: "mixed", neighbourId: "", note: "" }; // prettier-ignore
+  const data: OwnTarget = {
+    name,
+    raDeg: at.raDeg,
+    decDeg: at.decDeg,
+    kind: "emissionNebula",
+    majorArcmin: null,
+    light: "mixed",
+    neighbourId: "",
+    note: "",
+  };
   const id = library.desk.newId("target");
   return { targetId: id, edit: { kind: "target", id, data, baseRev: null }, name };
 }
@@ -93,7 +107,11 @@ export async function readWishes(library: Library, text: string): Promise<ReadWi
     }
     return { edits, found, missing };
   }
-  const lines = text.split(/\r?\n/).map((l) => l.trim()).filter((l) => l !== "").slice(0, MOST_WISHES); // prettier-ignore
+  const lines = text
+    .split(/\r?\n/)
+    .map((l) => l.trim())
+    .filter((l) => l !== "")
+    .slice(0, MOST_WISHES);
   for (const line of lines) {
     const position = looksLikePosition(line) ? parsePosition(line) : null;
     if (position?.ok) {

@@ -80,16 +80,30 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
   const rows = new Map<string, CoveringRow & { readonly keys: Set<string> }>();
   for (const { data: entry } of c.contributions) {
     const shot = entry.kept > 0 ? shotBy(entry) : null;
-    const at = shot && pointingOf(entry, shot.panels.find((p) => panelName(p.number) === entry.panel)); // prettier-ignore
+    const at =
+      shot &&
+      pointingOf(
+        entry,
+        shot.panels.find((p) => panelName(p.number) === entry.panel),
+      );
     if (!shot || !at) continue;
     const { channel, memberId, rigId, panel } = entry;
     const keptHours = (entry.kept * entry.exposureSec) / 3600;
     const hours = keptHours * c.countOf(entry);
     const { raDeg, decDeg } = at.centre;
     const across = Math.cos(degToRad(decDeg)) * 60;
-    const key = [channel, rigId, Math.round((raDeg * across) / SAME_ARCMIN), Math.round((decDeg * 60) / SAME_ARCMIN), Math.round((at.positionAngleDeg % 180) / SAME_TURN_DEG)].join(" "); // prettier-ignore
+    const key = [
+      channel,
+      rigId,
+      Math.round((raDeg * across) / SAME_ARCMIN),
+      Math.round((decDeg * 60) / SAME_ARCMIN),
+      Math.round((at.positionAngleDeg % 180) / SAME_TURN_DEG),
+    ].join(" ");
     const known = pointings.get(key)?.frame;
-    pointings.set(key, { channel, frame: { corners: known?.corners ?? cornersOf(at, shot), weight: (known?.weight ?? 0) + hours } }); // prettier-ignore
+    pointings.set(key, {
+      channel,
+      frame: { corners: known?.corners ?? cornersOf(at, shot), weight: (known?.weight ?? 0) + hours },
+    });
     const rowKey = [channel, memberId, rigId, entry.frameId ?? "", panel].join(" ");
     const row = rows.get(rowKey);
     const keys = row?.keys ?? new Set<string>();

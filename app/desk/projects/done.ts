@@ -12,12 +12,22 @@ import type { ProjectContext } from "./project";
 
 /** What has to be set up again to go on with a picture: frame, angle, camera, calibration. */
 export interface Repeat {
-  readonly panels: readonly { readonly panel: string; readonly raDeg: number; readonly decDeg: number; readonly positionAngleDeg: number }[]; // prettier-ignore
+  readonly panels: readonly {
+    readonly panel: string;
+    readonly raDeg: number;
+    readonly decDeg: number;
+    readonly positionAngleDeg: number;
+  }[];
   /** As a solution of the latest sub with one says; null = none does. */
   readonly measuredAngleDeg: number | null;
   readonly rigName: string;
   readonly sensorC: number | null;
-  readonly lights: readonly { readonly channel: string; readonly filterName: string; readonly subSec: number; readonly gain: number | null }[]; // prettier-ignore
+  readonly lights: readonly {
+    readonly channel: string;
+    readonly filterName: string;
+    readonly subSec: number;
+    readonly gain: number | null;
+  }[];
   /** Nights of the latest flats through the filters of this picture, and of its darks. */
   readonly flats: string | null;
   readonly darks: string | null;
@@ -64,8 +74,11 @@ export function doneOf(library: Library, c: ProjectContext, today: NightDate, si
   const mine = c.contributions.filter((x) => x.data.rigId === c.rig.id).map((x) => x.data);
   const latest = mine.toSorted((a, b) => (b.startMs ?? 0) - (a.startMs ?? 0));
   const solved = latest.find((e) => typeof e.at?.positionAngleDeg === "number" && e.startMs !== null);
-  const shelf = library.calibrations.map((x) => x.data).filter((f) => f.camera === "" || f.camera === c.rig.data.cameraName); // prettier-ignore
-  const last = (type: string) => shelf.filter((f) => f.type === type).reduce<number | null>((a, f) => Math.max(a ?? 0, f.startMs ?? 0), null); // prettier-ignore
+  const shelf = library.calibrations
+    .map((x) => x.data)
+    .filter((f) => f.camera === "" || f.camera === c.rig.data.cameraName);
+  const last = (type: string) =>
+    shelf.filter((f) => f.type === type).reduce<number | null>((a, f) => Math.max(a ?? 0, f.startMs ?? 0), null);
   return {
     rev: c.project.rev,
     advice: doneAdvice(c.cells),

@@ -50,4 +50,11 @@ export const keepHandOver = (
   terms: Omit<HandOverData, "projectId">,
   rev: string,
 ): Promise<Result<Kept, KeepFault>> =>
-  keep(desk, [{ kind: "handOver", id: `hand-over-${projectId}`.slice(0, 120), data: { projectId, ...terms }, baseRev: rev === "" ? null : rev }]); // prettier-ignore
+  keep(desk, [
+    {
+      kind: "handOver",
+      id: `hand-over-${projectId}`.slice(0, 120),
+      data: { projectId, ...terms },
+      baseRev: rev === "" ? null : rev,
+    },
+  ]);

@@ -40,13 +40,14 @@ import {
   type ProjectData,
 } from "~/core/plan";
 import { type HoursCount, hasLeft } from "~/core/season";
-import { slot, type Desk } from "~/desk/desk";
+import type { Desk } from "~/desk/desk";
 import { moonOf, tonightAt } from "~/desk/sky/choice";
 import { withLearntChances } from "~/desk/sky/learnt";
 import type { Entity, Library } from "~/desk/records/library";
 import { shownPart, type ShownPart } from "~/desk/records/parts";
 import { topic } from "~/desk/memo";
 import { filtersOf, hourIsOf, hourWith, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
+import { broken, gapOf } from "./project-gap";
 
 /** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
 export interface ProjectContext {
@@ -122,39 +123,6 @@ export function ownOf(
 }
 const NONE: Library["contributions"] = [];
 const contexts = topic<ProjectContext>(500);
-/** Projects that could not be worked out, and why: left out, so that they take no screen down. */
-const broken = slot(() => new Map<string, string>());
-
-/** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
-export interface ProjectGap {
-  readonly part: "project" | "part" | "place" | "rig" | "frame" | "goal";
-  /** Why what is stored of it does not read; null when nothing is stored. */
-  readonly reason: string | null;
-}
-
-/** What a project lacks; null when nothing. */
-export function gapOf(library: Library, projectId: string): ProjectGap | null {
-  const project = library.projects.find((p) => p.id === projectId);
-  const of = (part: ProjectGap["part"], isIt: (raw: Readonly<Record<string, unknown>>) => boolean): ProjectGap => {
-    const stored = library.quarantine.find(({ key, raw }) => {
-      const data = (raw as { readonly data?: unknown } | null)?.data;
-      return key.startsWith(`${part}/`) && isIt({ id: key.slice(part.length + 1), ...(data as object | undefined) });
-    });
-    return { part, reason: stored?.reason ?? null };
-  };
-  if (!project) return of("project", (raw) => raw["id"] === projectId);
-  const part = shownPart(library, project)?.data;
-  if (!part) return of("part", (raw) => raw["projectId"] === projectId);
-  if (!library.places.some((p) => p.id === part.placeId)) return of("place", (raw) => raw["id"] === part.placeId);
-  if (!library.rigs.some((r) => r.id === part.rigId)) return of("rig", (raw) => raw["id"] === part.rigId);
-  if (!library.frames.some((f) => f.data.projectId === projectId))
-    return of("frame", (raw) => raw["projectId"] === projectId);
-  if (!library.goals.some((g) => g.data.projectId === projectId))
-    return of("goal", (raw) => raw["projectId"] === projectId);
-  const reason = library.desk.at(broken).get(projectId);
-  return reason === undefined ? null : { part: "project", reason };
-}
-
 /** Puts a project together; null when its rig, place, frame or goals are gone, or do not go together (`gapOf` says which). The same object until something in it changes. */
 export function contextOf(library: Library, projectId: string): ProjectContext | null {
   const project = library.projects.find((p) => p.id === projectId);
@@ -202,7 +170,10 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     const own = ownAt({ place, rig, filters });
     const isHome = measured.place.id === place.id && measured.rig.id === rig.id;
     const bestAt = (where: Place, by: OwnByChannel) =>
-      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch, by[ch])])) as Record<Channel, number>; // prettier-ignore
+      Object.fromEntries(channels.map((ch) => [ch, bestRate(where, layout.centre, ch, by[ch])])) as Record<
+        Channel,
+        number
+      >;
     const bestRates = bestAt(place.data, own);
     const bestThere = isHome ? bestRates : bestAt(measured.place.data, ownAt(measured));
     // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.

@@ -42,11 +42,15 @@ export const filtersOf = (library: Pick<Library, "filters">, rig: Rig): Entity<F
   rig.filterIds.flatMap((id) => library.filters.filter((f) => f.id === id));
 
 /** A kit as depth is calculated for it. */
-export const kitOf = (at: { readonly place: Entity<Place>; readonly rig: Entity<Rig>; readonly filters: readonly Entity<Filter>[] }): KitUnderSky => ({
+export const kitOf = (at: {
+  readonly place: Entity<Place>;
+  readonly rig: Entity<Rig>;
+  readonly filters: readonly Entity<Filter>[];
+}): KitUnderSky => ({
   rig: at.rig.data,
   filters: at.filters.map((f) => f.data),
   skyMagPerArcsec2: at.place.data.skyMagPerArcsec2,
-}); // prettier-ignore
+});
 
 /** What an hour with one kit is in hours with another, by sky, rig and filter, the target as high at both; null where one has no filter for it. */
 export function hourWith(channel: Channel, mine: KitUnderSky, theirs: KitUnderSky, light?: ObjectLight): number | null {
@@ -106,7 +110,13 @@ export const shotOf =
  */
 export function panelsFilled(
   library: Library,
-  at: { readonly frameId: string; readonly stock: FrameStock; readonly shot: ShotFrame; readonly rigId: string; readonly ownerId: string }, // prettier-ignore
+  at: {
+    readonly frameId: string;
+    readonly stock: FrameStock;
+    readonly shot: ShotFrame;
+    readonly rigId: string;
+    readonly ownerId: string;
+  },
 ): (entry: ContributionData) => readonly FilledPanel[] {
   const panelFor = panelCountedFor(at.frameId, at.stock);
   const shotBy = shotOf(library, at.stock);

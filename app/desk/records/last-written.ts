@@ -18,7 +18,14 @@ export function lastWritten(library: Library, projectId: string): LastWritten[] 
   const called = (list: readonly Entity<{ readonly name: string }>[], id: string) =>
     list.find((e) => e.id === id)?.data.name ?? "";
   const told = <D>(kind: RecordKind, list: readonly Entity<D>[], nameOf: (d: D) => string): LastWritten[] =>
-    list.map((e) => ({ kind, id: e.id, name: nameOf(e.data), author: e.author, atMs: instantOfRev(e.rev), copies: e.copies.length })); // prettier-ignore
+    list.map((e) => ({
+      kind,
+      id: e.id,
+      name: nameOf(e.data),
+      author: e.author,
+      atMs: instantOfRev(e.rev),
+      copies: e.copies.length,
+    }));
   const its = <D extends { readonly projectId: string }>(list: readonly Entity<D>[]) =>
     list.filter((e) => e.data.projectId === projectId);
   const nights = new Map<string, LastWritten>();
@@ -28,11 +35,15 @@ export function lastWritten(library: Library, projectId: string): LastWritten[] 
     if (!before || before.atMs < one.atMs) nights.set(key, { ...one, id: key });
   }
   return [
-    ...told("project", library.projects.filter((p) => p.id === projectId), (d) => d.name),
+    ...told(
+      "project",
+      library.projects.filter((p) => p.id === projectId),
+      (d) => d.name,
+    ),
     ...told("part", its(library.parts), (d) => called(library.members, d.memberId)),
     ...told("frame", its(library.frames), (d) => d.title ?? ""),
     ...told("goal", its(library.goals), () => ""),
     ...told("handOver", its(library.handOvers), () => ""),
     ...nights.values(),
   ].sort((a, b) => b.atMs - a.atMs);
-} // prettier-ignore
+}

@@ -1,9 +1,7 @@
 import { Suspense, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { Await } from "react-router";
-import { downloadBlob, fileStem } from "~/components/download";
 import { fixed, percent } from "~/components/numbers";
 import { useTheme } from "~/components/use-theme";
-import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import { limitingSurfaceMag, type Channel } from "~/core/exposure";
@@ -12,7 +10,8 @@ import { groupBy } from "~/core/numeric";
 import type { CoverageView } from "~/desk/projects/coverage";
 import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
 import { CoveringTable, FieldTable } from "./CoverageTables";
-import { BANDS, drawCoverage, inkOf, scaleOf, type MapLines } from "./draw-coverage";
+import { BANDS, drawCoverage, hoursWord, inkOf, scaleOf, type MapLines } from "./draw-coverage";
+import { SavePicture } from "./SavePicture";
 
 interface Props {
   readonly view: CoverageView;
@@ -37,8 +36,6 @@ export function CoverageMap({ view, ...rest }: Props) {
     </Suspense>
   );
 }
-
-const hoursWord = (hours: number) => `${fixed(hours, hours < 10 ? 1 : 0)} h`;
 
 function Map({ view, answer, members, name, here }: Props & { readonly answer: Coverage }) {
   const [channel, setChannel] = useState<Channel>(answer.layers[0]!.channel);
@@ -196,7 +193,11 @@ function Legend({
             {BANDS.map((_, i) => {
               const mag = depthOf(i === 0 ? from(1) : from(i));
               const words =
-                i === 0 ? `less than ${hoursWord(from(1))}` : i === BANDS.length - 1 ? `${hoursWord(from(i))} and more` : `from ${hoursWord(from(i))}`; // prettier-ignore
+                i === 0
+                  ? `less than ${hoursWord(from(1))}`
+                  : i === BANDS.length - 1
+                    ? `${hoursWord(from(i))} and more`
+                    : `from ${hoursWord(from(i))}`;
               return (
                 <li key={i} className="flex items-center gap-2 py-0.5">
                   <span
@@ -254,54 +255,5 @@ function StepWords({ layer }: { readonly layer: CoverageLayer }) {
         })}
       </ul>
     </div>
-  );
-}
-
-const PICTURE_PX = 1600;
-
-function SavePicture({
-  layer,
-  lines,
-  name,
-}: {
-  readonly layer: CoverageLayer;
-  readonly lines: MapLines;
-  readonly name: string;
-}) {
-  const save = async () => {
-    await document.fonts.ready;
-    const canvas = document.createElement("canvas");
-    const scale = scaleOf(layer, lines, PICTURE_PX);
-    const foot = 64;
-    canvas.width = PICTURE_PX;
-    canvas.height = scale.heightPx + foot;
-    const context = canvas.getContext("2d");
-    if (!context) return;
-    const ink = inkOf(document.documentElement);
-    drawCoverage(context, layer, lines, scale, ink, PICTURE_PX);
-    context.fillStyle = ink.ground;
-    context.fillRect(0, scale.heightPx, PICTURE_PX, foot);
-    context.textBaseline = "middle";
-    context.textAlign = "left";
-    context.fillStyle = ink.ink;
-    const y = scale.heightPx + foot / 2;
-    context.fillText(`${name}, ${layer.channel}`, 24, y, PICTURE_PX / 2 - 60);
-    let x = PICTURE_PX / 2;
-    const words = layer.goalHours > 0 ? BANDS.map((b, i) => (i === 0 ? `< ${hoursWord(BANDS[1] * layer.goalHours)}` : hoursWord(b * layer.goalHours))) : []; // prettier-ignore
-    words.forEach((word, i) => {
-      context.fillStyle = ink.bands[i]!;
-      context.fillRect(x, y - 12, 30, 24);
-      context.fillStyle = ink.ink;
-      context.fillText(word, x + 38, y);
-      x += 54 + context.measureText(word).width;
-    });
-    canvas.toBlob((blob) => {
-      if (blob) downloadBlob(`${fileStem(name)}-depth-${layer.channel.toLowerCase()}.png`, blob);
-    }, "image/png");
-  };
-  return (
-    <Button look="plain" onClick={() => void save()}>
-      Save the map as a picture
-    </Button>
   );
 }

@@ -90,7 +90,8 @@ function Sharer({
   const hoursFault = (text: string | undefined) =>
     text === undefined || text.trim() === "" ? undefined : numberFault(SHARING_FIELDS.hours, text);
   const ratio = readRatio(value.ratio, channels.length);
-  const isRight = [...Object.values(value.hours), ...Object.values(value.hand)].every((t) => !hoursFault(t)) && ratio !== null; // prettier-ignore
+  const isRight =
+    [...Object.values(value.hours), ...Object.values(value.hand)].every((t) => !hoursFault(t)) && ratio !== null;
   const mine = channels.filter((c) => (shown.split.hours[me ?? ""]?.[c] ?? 0) > LEAST_HOURS);
   const isPromised = mine.length === promised.length && mine.every((c) => promised.includes(c));
   const isChanged = !isSameSharing(value, typedSharing(view.rev, view.rules));
@@ -98,11 +99,14 @@ function Sharer({
   const needed = (memberId: string, c: Channel) =>
     (shown.split.hours[memberId]?.[c] ?? 0) / (shown.way === "hand" ? 1 : Math.max(1, shown.split.fullness));
   const startHand = () => {
-    const from = Object.keys(value.hand).length > 0 ? value.hand : Object.fromEntries(
-      Object.entries(shown.split.hours).flatMap(([id, of]) =>
-        (Object.keys(of) as Channel[]).map((c) => [cellName(id, c), fixed(needed(id, c), 1)]),
-      ),
-    ); // prettier-ignore
+    const from =
+      Object.keys(value.hand).length > 0
+        ? value.hand
+        : Object.fromEntries(
+            Object.entries(shown.split.hours).flatMap(([id, of]) =>
+              (Object.keys(of) as Channel[]).map((c) => [cellName(id, c), fixed(needed(id, c), 1)]),
+            ),
+          );
     set({ way: "hand", hand: from });
   };
   const cell = "border-rule border-t py-2 pr-4 text-right";
@@ -150,7 +154,9 @@ function Sharer({
                   <td className={`${cell} font-semibold`}>{option ? percent(option.odds) : ""}</td>
                   <td className={cell}>
                     {option
-                      ? sharing.sites.map((s) => `${who(s.memberId)} ${percent(option.split.shares[s.memberId] ?? 0)}`).join(", ") // prettier-ignore
+                      ? sharing.sites
+                          .map((s) => `${who(s.memberId)} ${percent(option.split.shares[s.memberId] ?? 0)}`)
+                          .join(", ")
                       : ""}
                   </td>
                 </tr>

@@ -1,3 +1,4 @@
+import { fixed } from "~/components/numbers";
 import { skyToFrame, weightAt, type CoveringFrame, type PlaneBox } from "~/core/framing";
 import type { CoverageLayer } from "~/desk/sky/answers";
 
@@ -28,7 +29,9 @@ export function inkOf(element: Element): MapInk {
     ink: of("ink"),
     soft: of("soft"),
     rust: of("rust"),
-    bands: [12, 28, 44, 62, 84, 100].map((share, i) => (i === 5 ? `color-mix(in oklab, ${of("lamp")} 70%, ${of("ink")})` : mix(share))), // prettier-ignore
+    bands: [12, 28, 44, 62, 84, 100].map((share, i) =>
+      i === 5 ? `color-mix(in oklab, ${of("lamp")} 70%, ${of("ink")})` : mix(share),
+    ),
   };
 }
 
@@ -195,7 +198,6 @@ function drawCompass(context: CanvasRenderingContext2D, positionAngleDeg: number
     ["N", 0],
     ["E", -Math.PI / 2],
   ] as const) {
-    // prettier-ignore
     const [dx, dy] = [Math.sin(up + turn) * arm, -Math.cos(up + turn) * arm];
     context.beginPath();
     context.moveTo(x, y);
@@ -204,3 +206,4 @@ function drawCompass(context: CanvasRenderingContext2D, positionAngleDeg: number
     context.fillText(word, x + dx * 1.45, y + dy * 1.45);
   }
 }
+export const hoursWord = (hours: number) => `${fixed(hours, hours < 10 ? 1 : 0)} h`;

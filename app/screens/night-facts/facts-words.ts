@@ -12,7 +12,9 @@ import {
 import { formatMinutes } from "~/core/notation";
 
 /** What a measure of nights is called, and its unit. */
-export const MEASURE_WORDS: Readonly<Record<NightMeasure, { readonly name: string; readonly unit: string; readonly digits: number }>> = {
+export const MEASURE_WORDS: Readonly<
+  Record<NightMeasure, { readonly name: string; readonly unit: string; readonly digits: number }>
+> = {
   seeingArcsec: { name: "Seeing, FWHM", unit: "″", digits: 1 },
   transparency: { name: "Transparency, 1 to 5", unit: "", digits: 0 },
   guiding: { name: "Guiding RMS, both axes", unit: "″", digits: 2 },
@@ -21,7 +23,7 @@ export const MEASURE_WORDS: Readonly<Record<NightMeasure, { readonly name: strin
   airC: { name: "Air", unit: "°C", digits: 1 },
   windKmh: { name: "Wind at the mount", unit: "km/h", digits: 0 },
   focusMoves: { name: "Focus moved", unit: "steps", digits: 0 },
-}; // prettier-ignore
+};
 
 const GRADES = {
   good: "good: under half a pixel",

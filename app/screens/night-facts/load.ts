@@ -12,7 +12,8 @@ export async function loadFacts(desk: Desk, request: Request) {
   const planned = new Map(ownContextsOf(library).flatMap((c) => c.needs.map((n) => [c.rig.id, n.subSec] as const)));
   const log = library.log.byPlace.get(place.id)?.map((x) => x.data) ?? [];
   // The longest really shot there that night, else in any night, else what is planned.
-  const longest = (some: readonly { readonly exposureSec: number }[]) => some.reduce((sec, e) => Math.max(sec, e.exposureSec), 0); // prettier-ignore
+  const longest = (some: readonly { readonly exposureSec: number }[]) =>
+    some.reduce((sec, e) => Math.max(sec, e.exposureSec), 0);
   const subOf = (rigId: string) => {
     const mine = log.filter((e) => e.rigId === rigId);
     return longest(mine.filter((e) => e.night === night)) || longest(mine) || (planned.get(rigId) ?? 300);

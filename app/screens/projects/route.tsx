@@ -11,7 +11,8 @@ import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/sky/choice";
 import { libraryHere } from "~/desk/records/open-library";
 import { targetNameOf } from "~/desk/sky/targets";
-import { contextOf, gapOf } from "~/desk/projects/project";
+import { contextOf } from "~/desk/projects/project";
+import { gapOf } from "~/desk/projects/project-gap";
 
 export async function clientLoader({ context }: Route.ClientLoaderArgs) {
   const desk = deskOf(context);

@@ -37,7 +37,9 @@ function choicesOf(desk: Desk, view: SeasonView, plan: SeasonPlan): Choice[] {
             : null;
         },
       })),
-    ...(usable ? [of("clear", `${shortNight(usable.night)} were sure to be clear`, { kind: "clearNight", night: usable.night })] : []), // prettier-ignore
+    ...(usable
+      ? [of("clear", `${shortNight(usable.night)} were sure to be clear`, { kind: "clearNight", night: usable.night })]
+      : []),
     of("one target", "one target a night", { kind: "targetsANight", targets: 1 }),
     of("two rigs", "every project had a second rig like its own", { kind: "secondRig" }),
     of("one rig", "one rig at a time", { kind: "isOneRig", isOneRig: true }),
@@ -64,7 +66,12 @@ function choicesOf(desk: Desk, view: SeasonView, plan: SeasonPlan): Choice[] {
         const wished = await wishedProject(library, w.targetId, choice);
         const place = wished ? placeInSeason(library, wished.project.placeId) : null;
         return wished && place
-          ? { kind: "start", project: wished.project, place, rig: { id: wished.rig.id, overheads: wished.rig.data.overheads } } // prettier-ignore
+          ? {
+              kind: "start",
+              project: wished.project,
+              place,
+              rig: { id: wished.rig.id, overheads: wished.rig.data.overheads },
+            }
           : null;
       },
     })),

@@ -72,7 +72,13 @@ async function yearRows(
 ): Promise<YearRow[]> {
   const row = async (
     of: Pick<YearRow, "id" | "name" | "isWish" | "others">,
-    at: { readonly place: Place; readonly target: Equatorial<"icrs">; readonly channel: Channel; readonly own: OwnLight | undefined; readonly moon: MoonWishes }, // prettier-ignore
+    at: {
+      readonly place: Place;
+      readonly target: Equatorial<"icrs">;
+      readonly channel: Channel;
+      readonly own: OwnLight | undefined;
+      readonly moon: MoonWishes;
+    },
   ): Promise<YearRow> => {
     const best = bestRate(at.place, at.target, at.channel, at.own);
     const { own, ...rest } = at;
@@ -92,7 +98,12 @@ async function yearRows(
     const channel = c.needs.find(hasLeft)?.channel;
     const place = withLearntChances(library, c.place).data;
     if (channel)
-      rows.push(await row({ id: c.id, name: c.project.data.name, isWish: false, others: [] }, { place, target: c.layout.centre, channel, own: c.own[channel], moon: c.moon })); // prettier-ignore
+      rows.push(
+        await row(
+          { id: c.id, name: c.project.data.name, isWish: false, others: [] },
+          { place, target: c.layout.centre, channel, own: c.own[channel], moon: c.moon },
+        ),
+      );
   }
   for (const wish of ownWishes(library)) {
     const entry = await findTarget(library, wish.data.targetId);
@@ -107,7 +118,7 @@ async function yearRows(
       const best = months.reduce((a, b) => (b.hours > a.hours ? b : a), { month: "", hours: 0 });
       if (best.hours >= 1) others.push({ memberName, placeName: place.name, ...best });
     }
-    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true, others }, at(choice.place.data))); // prettier-ignore
+    rows.push(await row({ id: entry.id, name: entryTitle(entry), isWish: true, others }, at(choice.place.data)));
   }
   return rows;
 }
@@ -141,7 +152,10 @@ export async function loadSeason(desk: Desk, request: Request) {
         : null,
     today: choice.today,
     /** The first night that gets dark here, where tonight does not; null = it does, or there is no place. */
-    firstDark: place && !isEverDark(nightOver(desk, place.data, choice.today, choice.moon)) ? firstDarkNight(place.data, choice.today, choice.moon) : null, // prettier-ignore
+    firstDark:
+      place && !isEverDark(nightOver(desk, place.data, choice.today, choice.moon))
+        ? firstDarkNight(place.data, choice.today, choice.moon)
+        : null,
     night: choice.night,
     from,
     sky: place ? await desk.workers.sky.ribbon({ place: place.data, from, count: SEASON_NIGHTS + 7 }) : [],

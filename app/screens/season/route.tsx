@@ -16,7 +16,6 @@ import {
   type Evening,
   chanceOfRun,
   isWanted,
-  movedNights,
   phasesOf,
   shareOf,
   type SeasonPlan,
@@ -24,18 +23,19 @@ import {
 } from "~/core/season";
 import { addNights } from "~/core/time";
 import { keptSearch } from "~/desk/sky/choice";
-import { isProvisional, markSeen, stopPlanning } from "~/desk/plan/season";
+import { markSeen, stopPlanning } from "~/desk/plan/season";
 import type { Route } from "./+types/route";
 import { seasonAction } from "./action";
 import type { SeasonAnswer, SeasonIntent } from "./intents";
 import { loadSeason, type SeasonView } from "./load";
 import { MonthsBest } from "./MonthsBest";
 import { NightDetail } from "./NightDetail";
-import { moonSentence, conflictWords, movedWords, phaseWords, standingWords, waitWords } from "./season-words";
+import { moonSentence, phaseWords, standingWords, waitWords } from "./season-words";
 import { SeasonLeaf, SeasonList } from "./SeasonLeaf";
 import { WhatIfPanel } from "./WhatIfPanel";
 import { WishPanel } from "./WishPanel";
 import { YearTable } from "./YearTable";
+import { Conflicts, Moved } from "./Moved";
 
 export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadSeason(deskOf(context), request);
 clientLoader.hydrate = true as const;
@@ -45,7 +45,6 @@ export const meta: Route.MetaFunction = () => [{ title: "Season · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 const WEEKS_FIRST = 6;
-const MOVED_AHEAD = 30;
 const SEEN_AFTER_MS = 3000; // sooner nobody has read it
 
 export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) {
@@ -272,56 +271,4 @@ function headline(plan: SeasonPlan, open: number, last: string): string {
     return `All ${open === 1 ? "of it" : counted(open, "project")} as good as sure by ${shortNight(last)}.`;
   if (likely === 0) return `No project is likely to be finished by ${shortNight(last)}.`;
   return `${likely} of ${counted(open, "project")} likely done by ${shortNight(last)}${never > 0 ? `; ${never} cannot be finished` : ""}.`;
-}
-
-function Conflicts({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
-  if (plan.conflicts.length === 0) return null;
-  const nameOf = (id: string) => {
-    const lock = view.locks.find((l) => l.id === id);
-    const project = view.projects.find((p) => p.id === lock?.projectId)?.name;
-    const place = lock?.placeId ? view.placeNames[lock.placeId] : undefined;
-    const what = (project && lock?.channel ? `${project} in ${lock.channel}` : project) ?? place ?? "the whole night";
-    return lock?.does === "fix" ? `${what} kept` : project || place ? `${what} ruled out` : "the night kept free";
-  };
-  return (
-    <div className="border-rust my-2 border-l-2 pl-3" role="alert">
-      <p className="font-semibold">Not everything you fixed can be kept:</p>
-      <ul>
-        {plan.conflicts.map((c) => (
-          <li key={c.locks.join()}>{conflictWords(c, nameOf)}</li>
-        ))}
-      </ul>
-    </div>
-  );
-}
-
-function Moved({
-  view,
-  plan,
-  before,
-}: {
-  readonly view: SeasonView;
-  readonly plan: SeasonPlan;
-  readonly before: SeasonPlan | null;
-}) {
-  const desk = useDesk();
-  // While forecasts are being asked nothing is told as moved: the next answer may move it back.
-  const isTold = before !== null && plan.stage === "whole" && !isProvisional(desk);
-  const moved = isTold ? movedNights(before, plan, MOVED_AHEAD) : [];
-  if (moved.length === 0) return null;
-  const nameOf = (id: string) => view.names[id] ?? "a deleted project";
-  const hasTonight = moved.some((m) => m.night === plan.from);
-  return (
-    <details className="border-lamp my-2 border-l-2 pl-3" open={hasTonight}>
-      <summary className="cursor-pointer font-semibold">
-        {counted(moved.length, "night")} of the next {MOVED_AHEAD} moved
-        {hasTonight ? ", tonight among them" : ""}
-      </summary>
-      <ul className="text-soft">
-        {moved.map((m) => (
-          <li key={`${m.night} ${m.rigIds.join()}`}>{movedWords(m, nameOf, view.zones[m.placeId] ?? view.zone)}.</li>
-        ))}
-      </ul>
-    </details>
-  );
 }

@@ -29,8 +29,10 @@ export function standingWords(share: ProjectShare, last: NightDate): string {
     share.clockMin === null ? "" : `, about ${formatMinutes(Math.round(share.clockMin / 10) * 10)} by the clock`;
   const toGo = `${formatMinutes(jobs.reduce((s, j) => s + j.needMin, 0))} to go${clock}`;
   const decides = jobs.length > 1 && deciding ? `, ${deciding.channel} decides` : "";
-  if (odds.ninetieth) return `${toGo}${decides}. Nine in ten by ${shortNight(odds.ninetieth)}, even odds by ${shortNight(odds.half!)}.`; // prettier-ignore
-  if (odds.half) return `${toGo}${decides}. Even odds by ${shortNight(odds.half)}; ${percent(odds.doneShare)} by ${shortNight(last)}.`; // prettier-ignore
+  if (odds.ninetieth)
+    return `${toGo}${decides}. Nine in ten by ${shortNight(odds.ninetieth)}, even odds by ${shortNight(odds.half!)}.`;
+  if (odds.half)
+    return `${toGo}${decides}. Even odds by ${shortNight(odds.half)}; ${percent(odds.doneShare)} by ${shortNight(last)}.`;
   const expected = jobs.reduce((s, j) => s + Math.min(j.needMin, j.expectedMin), 0);
   if (odds.doneShare >= 0.1) return `${toGo}${decides}. Only ${percent(odds.doneShare)} odds by ${shortNight(last)}.`;
   return `${toGo}${decides}, of which about ${formatMinutes(Math.round(expected / 5) * 5)} are to be expected: it cannot be finished this season.`;

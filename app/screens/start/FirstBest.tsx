@@ -48,7 +48,6 @@ export function FirstBest({
               className="border-rule grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)_auto]"
             >
               {" "}
-              {/* prettier-ignore */}
               <div>
                 <h3 className="text-body font-semibold">{entryTitle(target.entry)}</h3>
                 <p className="text-note text-soft">{entryFacts(target.entry)}</p>

@@ -29,7 +29,11 @@ export function OpticsPicture({ kind, focalMm, apertureMm }: TypicalOptics) {
         <path d={`M${70} ${top}q-4 ${h / 2} 0 ${h}M${x0 + 9} ${y - 3}l5 6`} {...LINE} strokeWidth={1.1} />
       ) : null}
       {kind === "catadioptric" ? (
-        <path d={`M${x0} ${top}q3 ${h / 2} 0 ${h}M70 ${top}q-4 ${h / 2} 0 ${h}M${x0 + 1} ${y - 4}v8`} {...LINE} strokeWidth={1.1} /> // prettier-ignore
+        <path
+          d={`M${x0} ${top}q3 ${h / 2} 0 ${h}M70 ${top}q-4 ${h / 2} 0 ${h}M${x0 + 1} ${y - 4}v8`}
+          {...LINE}
+          strokeWidth={1.1}
+        />
       ) : null}
       {kind === "prime focus" ? <path d={`M70 ${top}q-5 ${h / 2} 0 ${h}`} {...LINE} strokeWidth={1.1} /> : null}
       {kind === "reflector" ? (
@@ -57,7 +61,6 @@ export function CameraPicture({ cooled, widthPx, heightPx, pixelUm }: TypicalCam
         fill="currentColor"
         opacity="0.75"
       />{" "}
-      {/* prettier-ignore */}
     </svg>
   );
 }
@@ -80,12 +83,15 @@ export function SkyPicture({ magPerArcsec2 }: { readonly magPerArcsec2: number }
       {dark > 0.55 ? (
         <path d="M8 2Q38 16 64 31" fill="none" stroke="currentColor" strokeWidth={7 * dark} opacity={0.22 * dark} />
       ) : null}{" "}
-      {/* prettier-ignore */}
-      {Array.from(
-        { length: 7 },
-        (_, i) =>
-        <path key={i} d={`M0 ${36 - i * (1 - dark) * 4}h84`} stroke="currentColor" strokeWidth="0.7" opacity={(1 - dark) * (0.9 - i * 0.11)} />, // prettier-ignore
-      )}
+      {Array.from({ length: 7 }, (_, i) => (
+        <path
+          key={i}
+          d={`M0 ${36 - i * (1 - dark) * 4}h84`}
+          stroke="currentColor"
+          strokeWidth="0.7"
+          opacity={(1 - dark) * (0.9 - i * 0.11)}
+        />
+      ))}
       <path d="M0 37h12v-5h8v5h14v-7l5-4 5 4v7h40" {...LINE} />
     </svg>
   );

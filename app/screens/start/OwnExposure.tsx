@@ -15,16 +15,25 @@ export interface Taken {
 /** What one's own exposures fill in: nothing that they do not say. */
 function takenOf(from: KitFromExposure): Taken {
   const kinds = nearestKinds(from);
-  const values = { focalLengthMm: from.focalLengthMm, pixelPitchUm: from.pixelPitchUm, widthPx: from.widthPx, heightPx: from.heightPx }; // prettier-ignore
+  const values = {
+    focalLengthMm: from.focalLengthMm,
+    pixelPitchUm: from.pixelPitchUm,
+    widthPx: from.widthPx,
+    heightPx: from.heightPx,
+  };
   const mine = Object.fromEntries(Object.entries(values).flatMap(([k, v]) => (v === null ? [] : [[k, String(v)]])));
   const { focalLengthMm: focal, pixelPitchUm: pitch, widthPx: w, heightPx: h, site, gain, cameraName, clock } = from;
   const words = [
-    focal === null ? "" : `focal length ${fixed(focal, focal < 100 ? 1 : 0)} mm, ${from.isFocalSolved ? "from its solution" : "as its header says, no solution in it"}`, // prettier-ignore
+    focal === null
+      ? ""
+      : `focal length ${fixed(focal, focal < 100 ? 1 : 0)} mm, ${from.isFocalSolved ? "from its solution" : "as its header says, no solution in it"}`,
     pitch === null ? "" : `pixels of ${fixed(pitch, 2)} µm`,
     w === null || h === null ? "" : `${w} × ${h} px`,
     cameraName === null ? "" : `camera “${cameraName}”`,
     gain === null ? "" : `its gain setting ${gain}: what that is in e⁻/ADU the file does not say`,
-    site === null ? "" : `place ${fixed(Math.abs(site.latitudeDeg), 2)}° ${site.latitudeDeg < 0 ? "S" : "N"}, ${fixed(Math.abs(site.longitudeDeg), 2)}° ${site.longitudeDeg < 0 ? "W" : "E"}`, // prettier-ignore
+    site === null
+      ? ""
+      : `place ${fixed(Math.abs(site.latitudeDeg), 2)}° ${site.latitudeDeg < 0 ? "S" : "N"}, ${fixed(Math.abs(site.longitudeDeg), 2)}° ${site.longitudeDeg < 0 ? "W" : "E"}`,
   ].filter((x) => x !== "");
   return {
     words,
@@ -63,7 +72,10 @@ export function OwnExposure({
         isMany
         onFiles={async (files, signal, onProgress) => {
           const read = await desk.workers.files.read(files, signal, (done) => onProgress(done / files.length));
-          const from = takenFrom(read, files.map((f) => f.lastModified)); // prettier-ignore
+          const from = takenFrom(
+            read,
+            files.map((f) => f.lastModified),
+          );
           if (from === null)
             return `${files[0].name}: no header that reads. FITS files and camera raw or JPEG with EXIF do.`;
           const next = takenOf(from);

@@ -49,7 +49,8 @@ export function Where({
       { timeout: 10_000, maximumAge: 600_000 },
     );
   };
-  const isKnown = typed.latitudeDeg !== "" && typed.longitudeDeg !== "" && !faults["latitudeDeg"] && !faults["longitudeDeg"]; // prettier-ignore
+  const isKnown =
+    typed.latitudeDeg !== "" && typed.longitudeDeg !== "" && !faults["latitudeDeg"] && !faults["longitudeDeg"];
   return (
     <div className="grid gap-x-8 gap-y-4 md:grid-cols-2">
       <div>

@@ -20,9 +20,23 @@ import { CameraPicture, OpticsPicture, SkyPicture } from "./KindPicture";
 import { OwnExposure, type Taken } from "./OwnExposure";
 import { OwnValues } from "./OwnValues";
 import { Samples } from "./Samples";
-import { CLEAR_OF_TEN, EMPTY_START, filterSetsFor, readTypedStart, START_DRAFT, startFaults, startKitOf, startPlaceOf, typicalKitOf, usualFiltersOf, usualMountOf, type TypedStart } from "./typed-start"; // prettier-ignore
+import {
+  CLEAR_OF_TEN,
+  EMPTY_START,
+  filterSetsFor,
+  readTypedStart,
+  START_DRAFT,
+  startFaults,
+  startKitOf,
+  startPlaceOf,
+  typicalKitOf,
+  usualFiltersOf,
+  usualMountOf,
+  type TypedStart,
+} from "./typed-start";
 import { useFirstAnswer } from "./use-first-answer";
 import { Where } from "./Where";
+import { cameraWords, clearOfTenWords, filledOf, nextOf, opticsWords, type Blank } from "./start-words";
 
 export async function clientLoader({ context }: Route.ClientLoaderArgs) {
   const desk = deskOf(context);
@@ -33,10 +47,6 @@ clientLoader.hydrate = true as const;
 export const clientAction = ({ context, request }: Route.ClientActionArgs) => startAction(deskOf(context), request);
 export const meta: Route.MetaFunction = () => [{ title: "Start · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
-
-/** The blanks of the sentence, in order. */
-const BLANKS = ["where", "optics", "camera", "sky"] as const;
-type Blank = (typeof BLANKS)[number];
 
 export default function StartRoute({ loaderData }: Route.ComponentProps) {
   const desk = useDesk();
@@ -136,7 +146,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               onPosition={(at) => void onPosition(at)}
               onDone={onCoordinates}
             />{" "}
-            {/* prettier-ignore */}
           </Chooser>
         ) : open === "optics" ? (
           <Chooser title="Through what?">
@@ -147,7 +156,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               picture={OpticsPicture}
               onChoose={(id) => fill({ optics: id, mount: "" })}
             />{" "}
-            {/* prettier-ignore */}
           </Chooser>
         ) : open === "camera" ? (
           <Chooser title="With which camera?">
@@ -161,7 +169,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
                     checked={now.isColour === isColour}
                     onChange={() => change({ isColour, filters: "" })}
                   />{" "}
-                  {/* prettier-ignore */}
                   {isColour ? "colour" : "monochrome, with filters"}
                 </label>
               ))}
@@ -173,7 +180,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               picture={CameraPicture}
               onChoose={(id) => fill({ camera: id, filters: "" })}
             />{" "}
-            {/* prettier-ignore */}
           </Chooser>
         ) : open === "sky" ? (
           <Chooser title="How dark is it there, without Moon?">
@@ -197,7 +203,10 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
                 label="Or as a class"
                 value={parseNumber(now.sky) === null || sky ? "" : String(darknessClass(parseNumber(now.sky)!))}
                 hint="1 darkest, 9 inner city. Two scales circulate, 0.8 mag apart."
-                onChange={(e) => e.target.value !== "" && fill({ sky: String(magOfDarknessClass(Number(e.target.value))), isSkyByLook: true })} // prettier-ignore
+                onChange={(e) =>
+                  e.target.value !== "" &&
+                  fill({ sky: String(magOfDarknessClass(Number(e.target.value))), isSkyByLook: true })
+                }
               >
                 <option value="">not known</option>
                 {Array.from({ length: 9 }, (_, i) => (
@@ -225,7 +234,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
                     checked={now.isStock === isStock}
                     onChange={() => change({ isStock })}
                   />{" "}
-                  {/* prettier-ignore */}
                   {isStock ? "as sold" : "modified for astronomy"}
                 </label>
               ))}
@@ -298,36 +306,6 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
     </>
   );
 }
-
-/** Which blanks are filled. */
-function filledOf(typed: TypedStart): Readonly<Record<Blank, boolean>> {
-  const faults = startFaults(typed);
-  return {
-    where: typed.timeZone !== "" && !faults["latitudeDeg"] && !faults["longitudeDeg"],
-    optics: typed.optics !== "",
-    camera: typed.camera !== "",
-    sky: typed.sky !== "" && !faults["sky"],
-  };
-}
-
-/** The first blank that is still empty; null = none is. */
-const nextOf = (typed: TypedStart): Blank | null => BLANKS.find((b) => !filledOf(typed)[b]) ?? null;
-
-/** "a refractor 480 mm f/6". */
-function opticsWords(typed: TypedStart): string {
-  const words = KIT_PRESETS.optics.find((o) => o.id === typed.optics)?.words ?? "";
-  return words === "" ? "" : `${words.startsWith("8") ? "an" : "a"} ${words}`;
-}
-
-/** "a colour camera: cooled, APS-C, 26 megapixels". */
-function cameraWords(typed: TypedStart): string {
-  const camera = KIT_PRESETS.cameras.find((c) => c.id === typed.camera);
-  if (!camera) return "";
-  return camera.colour ? `a ${camera.words}` : `a ${typed.isColour ? "colour" : "monochrome"} camera, ${camera.words}`;
-}
-
-const clearOfTenWords = (n: number): string =>
-  ["none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"][Math.round(n)]!;
 
 function Chooser({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (

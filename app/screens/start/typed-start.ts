@@ -102,7 +102,9 @@ const whereTexts = ({ latitudeDeg, longitudeDeg, elevationM }: TypedStart) => ({
 
 /** The first answer; null until where and under which sky are known. */
 export function startPlaceOf(typed: TypedStart): StartPlace | null {
-  const [latitudeDeg, longitudeDeg, skyMagPerArcsec2] = [typed.latitudeDeg, typed.longitudeDeg, typed.sky].map(parseNumber) as [number | null, number | null, number | null]; // prettier-ignore
+  const [latitudeDeg, longitudeDeg, skyMagPerArcsec2] = [typed.latitudeDeg, typed.longitudeDeg, typed.sky].map(
+    parseNumber,
+  ) as [number | null, number | null, number | null];
   if (latitudeDeg === null || longitudeDeg === null || skyMagPerArcsec2 === null || typed.timeZone === "") return null;
   if (Object.keys(startFaults({ ...typed, own: {} })).length > 0) return null;
   const { timeZone, isSkyByLook } = typed;
@@ -160,7 +162,11 @@ export function startKitOf(typed: TypedStart): StartKit | null {
 export function typicalTexts(typed: TypedStart): Readonly<Record<string, string>> {
   const kit = typicalKitOf(typed);
   if (!kit) return {};
-  const rig: Rig = typicalRig("", kit, filtersOf(kit.filters).map((f) => f.id)); // prettier-ignore
+  const rig: Rig = typicalRig(
+    "",
+    kit,
+    filtersOf(kit.filters).map((f) => f.id),
+  );
   const flat: Readonly<Record<string, unknown>> = { ...rig, ...rig.sensor };
   return Object.fromEntries(OWN_NUMBERS.map((n) => [n.name, String(flat[n.name])]));
 }

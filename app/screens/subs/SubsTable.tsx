@@ -52,7 +52,8 @@ export function SubsTable({
   };
   const heads = ["Time", "Panel", "Sub", "FWHM", "Ecc.", "Stars", "Sky", "Kept"] as const;
   const hidden: ReadonlySet<string> = new Set(["Sub", "Ecc.", "Stars", "Sky"]);
-  const cellLook = (head: string) => `${hidden.has(head) ? "hidden sm:block" : ""} ${head === "Kept" ? "pl-3" : head === "Time" || head === "Panel" ? "" : "text-right"}`; // prettier-ignore
+  const cellLook = (head: string) =>
+    `${hidden.has(head) ? "hidden sm:block" : ""} ${head === "Kept" ? "pl-3" : head === "Time" || head === "Panel" ? "" : "text-right"}`;
   return (
     <div
       role="grid"

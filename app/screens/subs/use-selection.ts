@@ -31,7 +31,14 @@ export function useSelection(ids: readonly string[]) {
   };
   /** Whether a key was one of the list's. */
   const onKey = (e: KeyboardEvent): boolean => {
-    const moves: Readonly<Record<string, number>> = { ArrowUp: at - 1, ArrowDown: at + 1, PageUp: at - PAGE, PageDown: at + PAGE, Home: 0, End: ids.length - 1 }; // prettier-ignore
+    const moves: Readonly<Record<string, number>> = {
+      ArrowUp: at - 1,
+      ArrowDown: at + 1,
+      PageUp: at - PAGE,
+      PageDown: at + PAGE,
+      Home: 0,
+      End: ids.length - 1,
+    };
     const to = moves[e.key];
     if (to !== undefined) goTo(to, e.shiftKey);
     else if (e.key === " ") toggle(at);

@@ -24,7 +24,11 @@ const SOURCE_WORDS: Readonly<Record<LightSource, string>> = {
 
 /** What its faintest part that belongs to the picture shines with, in words. */
 function faintPartWords({ ha, oiii, sii, magPerArcsec2 }: ObjectLight): string {
-  const lines = [["Ha", ha], ["OIII", oiii], ["SII", sii]] as const; // prettier-ignore
+  const lines = [
+    ["Ha", ha],
+    ["OIII", oiii],
+    ["SII", sii],
+  ] as const;
   return [
     ...lines.flatMap(([line, rayleighs]) => (rayleighs > 0 ? [`${line} ${rayleighs} R`] : [])),
     ...(magPerArcsec2 === null ? [] : [`${fixed(magPerArcsec2, 1)} mag/arcsec²`]),

@@ -14,15 +14,31 @@ function wordsOf({ what, id, left }: Next): { readonly to: string; readonly act:
     case "project":
       return { to: "/targets", act: "Begin a picture", better: "then nights are planned and weighed for it" };
     case "skyline":
-      return { to: `/kit/places/${id}`, act: "Draw your skyline", better: "then hours behind roofs and trees stop counting" };
+      return {
+        to: `/kit/places/${id}`,
+        act: "Draw your skyline",
+        better: "then hours behind roofs and trees stop counting",
+      };
     case "camera":
-      return { to: `/kit/rigs/${id}`, act: "Enter your camera’s own noise and gain", better: "then sub lengths and hours are its own, not those of its class" };
+      return {
+        to: `/kit/rigs/${id}`,
+        act: "Enter your camera’s own noise and gain",
+        better: "then sub lengths and hours are its own, not those of its class",
+      };
     case "sky":
-      return { to: `/kit/places/${id}`, act: "Measure your sky", better: "a sky by its look is good to half a magnitude: hours to a factor of two" };
+      return {
+        to: `/kit/places/${id}`,
+        act: "Measure your sky",
+        better: "a sky by its look is good to half a magnitude: hours to a factor of two",
+      };
     case "nights":
-      return { to: "/log", act: `Log ${left === 3 ? "three nights" : counted(left, "more night")}`, better: "then overheads, lost subs and the forecasts to trust are learnt" };
+      return {
+        to: "/log",
+        act: `Log ${left === 3 ? "three nights" : counted(left, "more night")}`,
+        better: "then overheads, lost subs and the forecasts to trust are learnt",
+      };
   }
-} // prettier-ignore
+}
 
 /** A short list of what makes answers better next; each line can be put away for good. */
 export function BetterNext({ list, search }: { readonly list: readonly Next[]; readonly search: string }) {

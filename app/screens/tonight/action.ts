@@ -77,7 +77,10 @@ export async function tonightAction(desk: Desk, request: Request) {
       if (!hours.ok) return wrong(typedFaultWords(hours.error));
       // One more stands beside what was typed before; else it takes its place.
       const before = intent.isOneMore ? typedBefore(library, place.id, night) : 0;
-      const source = before === 0 ? TYPED : { sourceId: `${TYPED.sourceId} ${before + 1}`, sourceName: `${TYPED.sourceName}, ${before + 1}` }; // prettier-ignore
+      const source =
+        before === 0
+          ? TYPED
+          : { sourceId: `${TYPED.sourceId} ${before + 1}`, sourceName: `${TYPED.sourceName}, ${before + 1}` };
       const read = { ...source, issuedMs: nowMs, hours: hours.value, notes: [] };
       const done = await kept(desk, forecastEdits(library, place, read, intent), `${hours.value.length} hours taken.`);
       if (!done.data.refusal) desk.at(theDrafts).drop("typed forecast");

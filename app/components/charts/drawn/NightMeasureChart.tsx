@@ -25,7 +25,8 @@ export default function NightMeasureChart({
   readonly digits: number;
   readonly nights: readonly { readonly night: string; readonly value: number }[];
 }) {
-  const said = (v: number) => `${fixed(v, digits)}${unit === "" ? "" : unit === "″" || unit === "′" || unit === "°" ? unit : ` ${unit}`}`; // prettier-ignore
+  const said = (v: number) =>
+    `${fixed(v, digits)}${unit === "" ? "" : unit === "″" || unit === "′" || unit === "°" ? unit : ` ${unit}`}`;
   const points = nights.map((n): Point => ({ ...n, dayMs: dayMs(n.night), words: said(n.value) }));
   const values = points.map((p) => p.value);
   const [least, most] = [Math.min(...values), Math.max(...values)];

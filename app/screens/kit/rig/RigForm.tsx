@@ -7,7 +7,16 @@ import { opticsOf } from "~/core/framing";
 import { CameraSettings } from "./CameraSettings";
 import { BackFocus } from "./BackFocus";
 import { numberFault, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
-import { CAMERA_NUMBERS, FIRST_NUMBERS, GLASS_NUMBERS, MOUNT_NUMBERS, OVERHEAD_NUMBERS, POWER_NUMBERS, rigTexts, isSettingBox } from "./rig-form"; // prettier-ignore
+import {
+  CAMERA_NUMBERS,
+  FIRST_NUMBERS,
+  GLASS_NUMBERS,
+  MOUNT_NUMBERS,
+  OVERHEAD_NUMBERS,
+  POWER_NUMBERS,
+  rigTexts,
+  isSettingBox,
+} from "./rig-form";
 import { RigView } from "./RigView";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
@@ -70,7 +79,11 @@ export function RigForm({
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
   const typicalOf = (specs: readonly NumberSpec[]) => specs.filter((s) => isTypical(s.name)).length;
   const hasFault = (specs: readonly NumberSpec[]) =>
-    specs.some((s) => faults[s.name] !== undefined || ((texts[s.name] ?? "").trim() !== "" && numberFault(s, texts[s.name]!) !== undefined)); // prettier-ignore
+    specs.some(
+      (s) =>
+        faults[s.name] !== undefined ||
+        ((texts[s.name] ?? "").trim() !== "" && numberFault(s, texts[s.name]!) !== undefined),
+    );
   const isTypicalAnywhere = (rig?.typical ?? []).length > 0;
   return (
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
@@ -115,7 +128,7 @@ export function RigForm({
             title="The camera’s noise and gain"
             changes="sub lengths, signal to noise, what clips"
             typical={typicalOf(CAMERA_NUMBERS)}
-            isOpen={hasFault(CAMERA_NUMBERS) || Object.keys(faults).some(isSettingBox)} // prettier-ignore
+            isOpen={hasFault(CAMERA_NUMBERS) || Object.keys(faults).some(isSettingBox)}
           >
             <div className={group}>
               {boxes(CAMERA_NUMBERS)}
