@@ -7,7 +7,7 @@ import tseslint from "typescript-eslint";
 import { fences } from "./eslint.fences.js";
 
 export default defineConfig(
-  globalIgnores(["build", "node_modules", ".react-router", "reference"]),
+  globalIgnores(["build", ".tmp", "node_modules", ".react-router", "reference"]),
   js.configs.recommended,
   tseslint.configs.recommendedTypeChecked,
   reactHooks.configs.flat.recommended,

@@ -29,10 +29,7 @@ export const shouldRevalidate = () => false;
 /** The page that is kept for use without the server was made before anybody chose a theme. */
 const THEME_FROM_COOKIE = `document.documentElement.dataset.theme=(document.cookie.match(/(?:^|; )theme=(${THEMES.join("|")})(?:;|$)/)||[])[1]||"dusk"`;
 
-export const meta: Route.MetaFunction = () => [
-  { title: "Zenithar" },
-  { name: "description", content: "Plans imaging nights for backyard astrophotographers." },
-];
+export const meta: Route.MetaFunction = () => [{ title: "Zenithar" }];
 
 export function Layout({ children }: { readonly children: ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
@@ -53,6 +50,8 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         <link rel="icon" href={`${BASE}mark.svg`} type="image/svg+xml" />
         <link rel="apple-touch-icon" href={`${BASE}icon-192.png`} />
         <link rel="manifest" href={`${BASE}app.webmanifest`} />
+        {/* Not a route's: what a screen says of itself takes its place. */}
+        <meta name="description" content="Plans imaging nights for backyard astrophotographers." />
         <meta name="theme-color" content="#1c1815" />
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_FROM_COOKIE }} />
         <Meta />

@@ -1,6 +1,7 @@
 import { isRouteErrorResponse, Link } from "react-router";
+import type { PageFault, ProjectGap } from "~/core/records";
 
-const WORDS: Readonly<Record<string, string>> = {
+const WORDS: Readonly<Record<Exclude<PageFault["code"], "projectGap">, string>> = {
   unknownPlace: "There is no such place in your kit. It may have been deleted in another tab.",
   unknownRig: "There is no such rig in your kit. It may have been deleted in another tab.",
   unknownProject:
@@ -9,38 +10,42 @@ const WORDS: Readonly<Record<string, string>> = {
   badNight: "That is no date. A night is written like 2026-12-05.",
 };
 
-const PARTS: Readonly<Record<string, string>> = { goal: "budget" };
+const PARTS: Readonly<Partial<Record<ProjectGap["part"], string>>> = { goal: "budget" };
 
 /** Why a project cannot be put together. */
-export function gapWords({ part, reason }: { readonly part: string; readonly reason: string | null }): string {
-  const word = PARTS[part] ?? part;
-  const what = part === "project" ? "This project" : `The ${word} of this project`;
+export function gapWords({ part, reason }: ProjectGap): string {
+  const what = part === "project" ? "This project" : `The ${PARTS[part] ?? part} of this project`;
   return reason === null
     ? `${what} is not here: it was deleted, or was not in the file. Import the file it came from, or a backup, and it is whole again.`
     : `${what} is stored but does not read (${reason}). It is kept as it is, under Kit, Data in and out, where it can be mended.`;
 }
 
+/** Why a page cannot be shown. */
+const pageFaultWords = (fault: PageFault): string =>
+  fault.code === "projectGap" ? gapWords(fault.gap) : WORDS[fault.code];
+
+/** What a loader or an action said of it; null when something else ended the page. */
+const faultIn = (said: unknown): PageFault | null =>
+  typeof said === "object" && said !== null && "code" in said ? (said as PageFault) : null;
+
+/** What ended a page, in words. */
+function faultText(error: unknown): { readonly title: string; readonly why: string } {
+  const title = "This page could not be computed";
+  if (isRouteErrorResponse(error)) {
+    const fault = faultIn(error.data);
+    if (fault) return { title, why: pageFaultWords(fault) };
+    if (error.status === 404) return { title: "No such page", why: "The address leads nowhere here." };
+  }
+  return { title, why: error instanceof Error ? error.message : "Something unexpected happened." };
+}
+
 /** Why a screen did not come together, and the way back; what is stored is safe. */
 export function FaultWords({ error }: { readonly error: unknown }) {
-  const told = isRouteErrorResponse(error)
-    ? (error.data as { code?: string; gap?: Parameters<typeof gapWords>[0] } | null)
-    : null;
-  const code = told?.code;
-  const isMissing = isRouteErrorResponse(error) && error.status === 404 && !code;
+  const { title, why } = faultText(error);
   return (
     <section className="max-w-prose py-4" role="alert">
-      <h1 className="text-headline">{isMissing ? "No such page" : "This page could not be computed"}</h1>
-      <p className="text-soft mt-3">
-        {told?.gap
-          ? gapWords(told.gap)
-          : code
-            ? (WORDS[code] ?? code)
-            : isMissing
-              ? "The address leads nowhere here."
-              : error instanceof Error
-                ? error.message
-                : "Something unexpected happened."}
-      </p>
+      <h1 className="text-headline">{title}</h1>
+      <p className="text-soft mt-3">{why}</p>
       <p className="text-soft mt-3">Nothing you entered is lost.</p>
       <p className="mt-6">
         <Link to="/" className="underline underline-offset-4">

@@ -172,6 +172,12 @@ export function keepFaultWords(f: KeepFault): string {
       return "The server cannot be reached, so this could not be fetched. Nothing was changed; try again later.";
     case "clockOutOfRange":
       return "This machine's clock, or the one this was written by before, stands past the year 2200: this was not saved. What you typed is still here. Set the clock right, then save again.";
+    case "takesNoPart":
+      return "This was not saved: you take no part in this project.";
+    case "noPlaceYet":
+      return "This was not saved: enter a place under Kit first.";
+    case "hoursDoNotFit":
+      return "This was not saved: the old hours do not fill its panels any more.";
     case "recordRefused":
       return `This was not saved, since it would not read again: ${f.kind}, ${f.path || "as a whole"}: ${f.message}.`;
   }

@@ -29,5 +29,5 @@ export { SIZE_FIELD } from "./target-fields";
 export type { DataOf } from "./kinds";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";
-export type { KeepFault } from "./refusal";
+export type { KeepFault, PageFault, ProjectGap } from "./refusal";
 export { MOST_EXTRA_PANELS, PANEL_NAME } from "./frame-fields";

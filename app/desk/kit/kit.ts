@@ -134,10 +134,7 @@ export const saveOwnTarget = (desk: Desk, target: Draft<OwnTarget>): Promise<Res
 /** Changes some of the settings. There are none before there is a place. */
 export function changeSettings(library: Library, change: Partial<Settings>): Promise<Result<Kept, KeepFault>> {
   const { settings } = library;
-  if (!settings)
-    return Promise.resolve(
-      err({ code: "recordRefused", kind: "settings", path: "", message: "enter a place under Kit first" }),
-    );
+  if (!settings) return Promise.resolve(err({ code: "noPlaceYet" }));
   return keep(library.desk, [
     { kind: "settings", id: "settings", data: { ...settings.data, ...change }, baseRev: settings.rev },
   ]);

@@ -1,16 +1,10 @@
+import type { ProjectGap } from "~/core/records";
 import { slot } from "~/desk/desk";
 import type { Library } from "~/desk/records/library";
 import { shownPart } from "~/desk/records/parts";
 
 /** Projects that could not be worked out, and why: left out, so that they take no screen down. */
 export const broken = slot(() => new Map<string, string>());
-
-/** Why a project cannot be put together: which part of it is missing, and whether it is there but does not read. */
-export interface ProjectGap {
-  readonly part: "project" | "part" | "place" | "rig" | "frame" | "goal";
-  /** Why what is stored of it does not read; null when nothing is stored. */
-  readonly reason: string | null;
-}
 
 /** What a project lacks; null when nothing. */
 export function gapOf(library: Library, projectId: string): ProjectGap | null {

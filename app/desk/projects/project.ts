@@ -1,4 +1,4 @@
-import { data } from "react-router";
+import { refusePage } from "~/desk/page-fault";
 import {
   besideSky,
   lightModel,
@@ -302,6 +302,6 @@ export function requireContext(library: Library, projectId: string): ProjectCont
   const context = contextOf(library, projectId);
   if (context) return context;
   const gap = gapOf(library, projectId);
-  if (!gap || (gap.part === "project" && gap.reason === null)) throw data({ code: "unknownProject" }, { status: 404 });
-  throw data({ code: "projectGap", gap }, { status: 409 });
+  if (!gap || (gap.part === "project" && gap.reason === null)) refusePage({ code: "unknownProject" });
+  refusePage({ code: "projectGap", gap });
 }

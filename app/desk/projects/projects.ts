@@ -203,10 +203,7 @@ export async function moveFrame(
   }
   if (!change.follows)
     return err({
-      code: "recordRefused",
-      kind: "frame",
-      path: "",
-      message: "the old hours do not fill its panels any more",
+      code: "hoursDoNotFit",
     });
   const next: FrameData = { ...plain, follows: change.follows };
   if (!change.hasOwnHours) return keep(library.desk, [{ kind: "frame", id: frameId, data: next, baseRev: "latest" }]);

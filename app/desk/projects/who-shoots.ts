@@ -120,7 +120,7 @@ export async function promiseChannels(
   channels: readonly Channel[],
 ): Promise<Result<Kept, KeepFault>> {
   const part = partOf(library, c.id, meOf(library));
-  if (!part) return err({ code: "recordRefused", kind: "part", path: "", message: "you take no part in this project" });
+  if (!part) return err({ code: "takesNoPart" });
   const { channels: _, ...rest } = part.data;
   const isAll = c.goal.data.channels.every((g) => channels.includes(g.channel));
   const data: PartData = isAll ? rest : { ...rest, channels };

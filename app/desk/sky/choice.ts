@@ -1,4 +1,4 @@
-import { data } from "react-router";
+import { refusePage } from "~/desk/page-fault";
 import { USUAL_MOON, type MoonWishes, type Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
 import { addMs, HOUR_MS, isNightDate, utcOffsetMinutes, type NightDate } from "~/core/time";
@@ -39,9 +39,9 @@ export function choiceOf(library: Library, params: URLSearchParams): Choice {
     (placeId ? null : (library.places[0] ?? null));
   const rig =
     library.rigs.find((r) => r.id === (rigId ?? settings?.rigId)) ?? (rigId ? null : (library.rigs[0] ?? null));
-  if (placeId && !place) throw data({ code: "unknownPlace" }, { status: 404 });
-  if (rigId && !rig) throw data({ code: "unknownRig" }, { status: 404 });
-  if (night !== null && !isNightDate(night)) throw data({ code: "badNight" }, { status: 400 });
+  if (placeId && !place) refusePage({ code: "unknownPlace" });
+  if (rigId && !rig) refusePage({ code: "unknownRig" });
+  if (night !== null && !isNightDate(night)) refusePage({ code: "badNight" });
   const today = tonightAt(
     library.desk,
     place?.data ?? somewhereIn(library.desk, Intl.DateTimeFormat().resolvedOptions().timeZone),

@@ -1,5 +1,5 @@
+import { refusePage } from "~/desk/page-fault";
 import type { Desk } from "~/desk/desk";
-import { data } from "react-router";
 import { starAt, starsWithin } from "~/core/catalog";
 import { opticsOf } from "~/core/framing";
 import { placeSky } from "~/core/night";
@@ -19,7 +19,7 @@ const FAINTEST_DRAWN = 6.8;
 export async function loadFinder(desk: Desk, request: Request, targetId: string) {
   const { library, choice } = await loadChoice(desk, request);
   const [entry, stars] = await Promise.all([findTarget(library, targetId), skyData(desk)]);
-  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!entry) refusePage({ code: "unknownTarget" });
   if (!choice.place) return { entry, view: null };
   const place = withSchool(choice.place.data, new URL(request.url).searchParams);
   const sky = placeSky(place, choice.night);

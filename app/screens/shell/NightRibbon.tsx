@@ -114,9 +114,6 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, ma
               isChosen ? "border-lamp" : "hover:border-rule border-transparent",
             )}
           >
-            <span className="text-soft flex h-4 items-center text-[0.75rem] leading-none" aria-hidden="true">
-              {isFirst ? MONTHS[Number(night.date.slice(5, 7)) - 1] : phase ? <PhaseMark phase={phase} /> : null}
-            </span>
             <svg
               viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
               preserveAspectRatio="none"
@@ -148,7 +145,14 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, ma
                     : "text-faint group-hover:text-ink",
               )}
             >
-              {dayOf(night.date)}
+              {dayOf(night.date)}{" "}
+            </span>
+            {/* After the day, as its name has it; drawn above. */}
+            <span
+              className="text-soft order-first flex h-4 items-center text-[0.75rem] leading-none"
+              aria-hidden="true"
+            >
+              {isFirst ? MONTHS[Number(night.date.slice(5, 7)) - 1] : phase ? <PhaseMark phase={phase} /> : null}
             </span>
           </Link>
         );

@@ -1,5 +1,6 @@
+import { refusePage } from "~/desk/page-fault";
 import type { Desk } from "~/desk/desk";
-import { data, redirect } from "react-router";
+import { redirect } from "react-router";
 import { answer } from "~/desk/records/answer";
 import { keptSearch, loadChoice } from "~/desk/sky/choice";
 import { startProject } from "~/desk/projects/projects";
@@ -12,7 +13,7 @@ export async function targetAction(desk: Desk, request: Request, targetId: strin
   const { library, choice } = await loadChoice(desk, request);
   const { place, rig, today } = choice;
   const entry = await findTarget(library, targetId);
-  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!entry) refusePage({ code: "unknownTarget" });
   const form = await request.formData();
   if (form.get("act") === "wish")
     return answer(desk, await wishFor(library, entry.id), `${entryTitle(entry)} is on your wish list.`);

@@ -1,5 +1,5 @@
+import { refusePage } from "~/desk/page-fault";
 import type { Desk } from "~/desk/desk";
-import { data } from "react-router";
 import type { CatalogEntry } from "~/core/catalog";
 import { equivalentHours, sameDepthHours, underSky, type BesideSky, type Channel } from "~/core/exposure";
 import { opticsOf, panelsFor, type Optics } from "~/core/framing";
@@ -26,7 +26,7 @@ import { ownWishes } from "~/desk/plan/wishes";
 export async function loadTarget(desk: Desk, request: Request, targetId: string) {
   const { library, choice } = await loadChoice(desk, request);
   const entry = await orAborted(findTarget(library, targetId), request.signal);
-  if (!entry) throw data({ code: "unknownTarget" }, { status: 404 });
+  if (!entry) refusePage({ code: "unknownTarget" });
   const projects = library.projects
     .filter((p) => p.data.targetId === entry.id)
     .map((p) => ({ id: p.id, name: p.data.name }));

@@ -1,6 +1,6 @@
+import { refusePage } from "~/desk/page-fault";
 import { useCallback } from "react";
 import { deskOf, useDesk } from "~/at-desk";
-import { data } from "react-router";
 import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -16,7 +16,7 @@ export async function clientLoader({ context, params }: Route.ClientLoaderArgs) 
   if (params.placeId === "new") return { place: null, learnt: null };
   const library = await libraryHere(desk);
   const place = library.places.find((p) => p.id === params.placeId);
-  if (!place) throw data({ code: "unknownPlace" }, { status: 404 });
+  if (!place) refusePage({ code: "unknownPlace" });
   return { place, learnt: learntChances(library, place) };
 }
 clientLoader.hydrate = true as const;

@@ -1,5 +1,5 @@
+import { refusePage } from "~/desk/page-fault";
 import { deskOf } from "~/at-desk";
-import { data } from "react-router";
 import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -15,7 +15,7 @@ export async function clientLoader({ context, params }: Route.ClientLoaderArgs) 
   const filters = library.filters.length > 0 ? library.filters : usualFilters();
   if (params.rigId === "new") return { rig: null, filters };
   const rig = library.rigs.find((r) => r.id === params.rigId);
-  if (!rig) throw data({ code: "unknownRig" }, { status: 404 });
+  if (!rig) refusePage({ code: "unknownRig" });
   return { rig, filters };
 }
 clientLoader.hydrate = true as const;
