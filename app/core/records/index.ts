@@ -26,7 +26,7 @@ export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD } from "./settings-fields
 export { type Settings } from "./settings";
 export type { Member } from "./member";
 export { SIZE_FIELD } from "./target-fields";
-export type { DataOf } from "./kinds";
+export { fieldsOf, isOf, type DataOf, type EditOf } from "./kinds";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";
 export type { KeepFault, PageFault, ProjectGap } from "./refusal";

@@ -1,4 +1,4 @@
-import type { RecordKind } from "~/core/crew";
+import type { Edit, RecordKind, StoredRecord } from "~/core/crew";
 import { begun } from "./begun";
 import { calibration } from "./calibration";
 import { contribution } from "./contribution";
@@ -49,6 +49,24 @@ export const SCHEMAS = {
 export type DataOf = {
   readonly [K in RecordKind]: (typeof SCHEMAS)[K] extends RecordSchema<infer D> ? D : never;
 };
+
+/** A change to a record, with data as its kind has it; of one that is deleted nobody looks at the data. */
+export type EditOf<K extends RecordKind = RecordKind> =
+  | { readonly [P in K]: Edit & { readonly kind: P; readonly data: DataOf[P] } }[K]
+  | (Edit & { readonly kind: K; readonly isDeleted: true });
+
+/** A record that its schema has read, with data as its kind has it. */
+export type RecordOf<K extends RecordKind = RecordKind> = {
+  readonly [P in K]: StoredRecord<DataOf[P]> & { readonly kind: P };
+}[K];
+
+/** Whether a record that its schema has read is of a kind. */
+export const isOf = <K extends RecordKind>(kind: K, record: StoredRecord): record is RecordOf<K> =>
+  record.kind === kind;
+
+/** What a record says, by the names of its fields: for what is asked of all kinds alike. */
+export const fieldsOf = ({ data }: { readonly data: unknown }): Readonly<Record<string, unknown>> =>
+  typeof data === "object" && data !== null ? (data as Readonly<Record<string, unknown>>) : {};
 
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */
 export const schemaOf = (kind: RecordKind): RecordSchema<unknown> => SCHEMAS[kind];

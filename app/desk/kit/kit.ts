@@ -1,8 +1,7 @@
 import type { OwnTarget } from "~/core/catalog";
-import type { Edit } from "~/core/crew";
 import { CHANNELS, CHANNEL_FACTS, stillTypical, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { USUAL_MOON, type Place } from "~/core/night";
-import { USUAL_WISH_HOURS, type KeepFault, type Settings } from "~/core/records";
+import { USUAL_WISH_HOURS, type KeepFault, type Settings, type EditOf } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { Desk } from "~/desk/desk";
 import { nobodyYet } from "~/desk/records/kept";
@@ -24,7 +23,7 @@ const baseOf = (thing: Draft<unknown>): string | null => (thing.id === "new" ? n
 export function ownerOf(
   library: Library,
   uses: { readonly placeId: string; readonly rigId: string },
-): { readonly memberId: string; readonly edits: readonly Edit[] } {
+): { readonly memberId: string; readonly edits: readonly EditOf[] } {
   if (library.settings) return { memberId: library.settings.data.memberId, edits: [] };
   const memberId = library.desk.at(nobodyYet)();
   const settings: Settings = {

@@ -12,12 +12,11 @@ import {
   type ExposureFacts,
   type Mismatch,
 } from "~/core/ledger";
-import { decodeData } from "~/core/records";
+import { decodeData, type EditOf } from "~/core/records";
 import { placeSky } from "~/core/night";
 import { nightOf, sunAltitudeDeg, type NightSky } from "~/core/sky";
 import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
 import type { Library } from "~/desk/records/library";
-import type { Edit } from "~/core/crew";
 import type { ReadFile } from "~/workers/files";
 import { bookingContext, worthRates } from "./booking-context";
 
@@ -126,7 +125,7 @@ function takenAt(library: Library) {
 }
 
 /** What an intake came to, as a record; words come from whoever tells it. */
-export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): Edit => ({
+export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): EditOf => ({
   kind: "intake",
   id: library.desk.newId("intake"),
   data: { ...data, memberId: meOf(library) ?? "me", atMs: library.desk.now() },
@@ -140,13 +139,13 @@ export function intake(
   answers: Readonly<Record<string, BookingAnswer>> = {},
   /** Hours that the camera's clock is put back. */
   shiftHours = 0,
-): { readonly edits: readonly Edit[]; readonly report: IntakeReport } {
+): { readonly edits: readonly EditOf[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
   const book = exposureBooker(context);
   const rateOf = worthRates(projects);
   const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
   const shot = takenAt(library);
-  const edits: Edit[] = [];
+  const edits: EditOf[] = [];
   const groups = new Map<
     string,
     { booking: Booking; count: number; notes: Map<string, { mismatch: Mismatch; count: number }> }
@@ -198,7 +197,7 @@ export function intake(
       known++;
       continue;
     }
-    const edit: Edit =
+    const edit: EditOf =
       booking.kind === "light"
         ? {
             kind: "contribution",

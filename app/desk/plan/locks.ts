@@ -1,6 +1,5 @@
-import type { Edit } from "~/core/crew";
 import type { LockData } from "~/core/season";
-import type { KeepFault } from "~/core/records";
+import type { KeepFault, EditOf } from "~/core/records";
 import type { Result } from "~/core/result";
 import type { NightDate } from "~/core/time";
 import { keep, remove, type Kept } from "~/desk/records/acts";
@@ -23,7 +22,7 @@ export const ownLocks = (library: Library): readonly Entity<LockData>[] => {
 };
 
 /** The edits that fix or forbid something on a night; the contrary lock on the same thing goes. */
-function lockEdits(library: Library, night: NightDate, about: LockAbout): Edit[] {
+function lockEdits(library: Library, night: NightDate, about: LockAbout): EditOf<"lock">[] {
   const memberId = meOf(library) ?? "me";
   const isSame = (l: Entity<LockData>) =>
     l.data.night === night &&
@@ -33,7 +32,7 @@ function lockEdits(library: Library, night: NightDate, about: LockAbout): Edit[]
   const contrary = ownLocks(library).filter((l) => isSame(l) && l.data.does !== about.does);
   const id = lockId(memberId, night, about);
   return [
-    ...contrary.map((l): Edit => ({ kind: "lock", id: l.id, data: l.data, baseRev: l.rev, isDeleted: true })),
+    ...contrary.map((l): EditOf<"lock"> => ({ kind: "lock", id: l.id, data: l.data, baseRev: l.rev, isDeleted: true })),
     { kind: "lock", id, data: { memberId, night, ...about }, baseRev: "latest" },
   ];
 }

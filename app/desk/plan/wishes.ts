@@ -1,11 +1,10 @@
 import { isCalled, searchKey, type OwnTarget } from "~/core/catalog";
-import type { Edit } from "~/core/crew";
 import { openPanelList } from "~/core/formats";
 import { bestRate } from "~/core/night";
 import { looksLikePosition, parsePosition } from "~/core/notation";
 import type { WishData } from "~/core/plan";
 import type { SeasonProject } from "~/core/season";
-import type { KeepFault } from "~/core/records";
+import type { KeepFault, EditOf } from "~/core/records";
 import type { Result } from "~/core/result";
 import { separationDeg } from "~/core/sky";
 import type { Desk } from "~/desk/desk";
@@ -23,7 +22,7 @@ export const ownWishes = (library: Library): readonly Entity<WishData>[] => {
 };
 
 /** One wish has one name, so that wishing twice is one wish. */
-const wishEdit = (library: Library, targetId: string): Edit => {
+const wishEdit = (library: Library, targetId: string): EditOf<"wish" | "target"> => {
   const memberId = meOf(library) ?? "me";
   return {
     kind: "wish",
@@ -46,7 +45,7 @@ export const unwish = (library: Library, targetIds: readonly string[]): Promise<
 
 /** What a list of wishes comes to: the edits that keep it, what was found, and what was not. */
 export interface ReadWishes {
-  readonly edits: readonly Edit[];
+  readonly edits: readonly EditOf<"wish" | "target">[];
   readonly found: readonly string[];
   readonly missing: readonly string[];
 }
@@ -59,7 +58,7 @@ const MOST_NAMED = 60; // letters
 async function atPosition(
   library: Library,
   at: { readonly raDeg: number; readonly decDeg: number; readonly name: string },
-): Promise<{ readonly targetId: string; readonly edit: Edit | null; readonly name: string }> {
+): Promise<{ readonly targetId: string; readonly edit: EditOf<"wish" | "target"> | null; readonly name: string }> {
   const centre = { frame: "icrs", raDeg: at.raDeg, decDeg: at.decDeg } as const;
   const near = await library.desk.workers.sky.within({
     raDeg: at.raDeg,
@@ -91,10 +90,10 @@ async function atPosition(
  * there already is no wish twice.
  */
 export async function readWishes(library: Library, text: string): Promise<ReadWishes> {
-  const edits: Edit[] = [];
+  const edits: EditOf<"wish" | "target">[] = [];
   const found: string[] = [];
   const missing: string[] = [];
-  const take = (targetId: string, name: string, target: Edit | null) => {
+  const take = (targetId: string, name: string, target: EditOf<"wish" | "target"> | null) => {
     if (target) edits.push(target);
     edits.push(wishEdit(library, targetId));
     found.push(name);

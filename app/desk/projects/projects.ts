@@ -1,7 +1,6 @@
 import { filtersOf } from "./reference";
 import stableText from "fast-json-stable-stringify";
 import type { CatalogEntry } from "~/core/catalog";
-import type { Edit } from "~/core/crew";
 import { neighbourHold, opticsOf, type Optics } from "~/core/framing";
 import {
   frameChange,
@@ -12,7 +11,7 @@ import {
   type PartData,
   type ProjectData,
 } from "~/core/plan";
-import type { KeepFault } from "~/core/records";
+import type { KeepFault, EditOf } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
@@ -94,7 +93,7 @@ export function saveProject(
   { id, baseRev, data }: Draft<ProjectData>,
   part: ChangedPart | null,
 ): Promise<Result<Kept, KeepFault>> {
-  const edits: Edit[] = [];
+  const edits: EditOf[] = [];
   const before = library.projects.find((p) => p.id === id);
   const isSame = before?.rev === baseRev && stableText(before.data) === stableText(data);
   if (!isSame) edits.push({ kind: "project", id, data, baseRev });
@@ -130,7 +129,7 @@ export async function saveFrame(desk: Desk, { id, baseRev, data }: Draft<FrameDa
 }
 
 /** The edit by which a project names its reference frame, which it need not as long as it has only one. */
-const referenceEdits = ({ id, project, stock: { referenceId } }: ProjectContext): Edit[] =>
+const referenceEdits = ({ id, project, stock: { referenceId } }: ProjectContext): EditOf[] =>
   project.data.frameId === referenceId
     ? []
     : [{ kind: "project", id, data: { ...project.data, frameId: referenceId }, baseRev: project.rev }];
@@ -147,7 +146,7 @@ export const saveGoal = (desk: Desk, { id, baseRev, data }: Draft<GoalData>): Pr
   keep(desk, [{ kind: "goal", id, data, baseRev }]);
 
 /** The edits by which somebody shoots a frame from now on: their own part, and the project's reference where they are alone in it. */
-function shootEdits(library: Library, c: ProjectContext, frameId: string): Edit[] {
+function shootEdits(library: Library, c: ProjectContext, frameId: string): EditOf[] {
   const own = partToChange(library, c.id);
   if (!own) return [];
   const { memberId, edits } = ownerOf(library, own.data);

@@ -1,5 +1,5 @@
 import type { Edit, RecordKind } from "~/core/crew";
-import type { KeepFault } from "~/core/records";
+import type { EditOf, KeepFault } from "~/core/records";
 import { ok, type Result } from "~/core/result";
 import { slot, type Desk } from "~/desk/desk";
 import { askToKeepOnce } from "~/storage/lasting";
@@ -44,12 +44,15 @@ const undoingEdits = ({ before }: Done): Edit[] =>
   );
 
 /** Keeps edits, all or none; one entry on the list of what can be undone. */
-export async function keep(desk: Desk, edits: readonly Edit[]): Promise<Result<Kept, KeepFault>> {
+export const keep = (desk: Desk, edits: readonly EditOf[]): Promise<Result<Kept, KeepFault>> => keepRead(desk, edits);
+
+/** As `keep`, for data of kinds that are not known here: it was stored before, or its schema reads it. The store checks it again. */
+export async function keepRead(desk: Desk, edits: readonly Edit[]): Promise<Result<Kept, KeepFault>> {
   const done = await desk.at(theStore).act(edits);
   if (!done.ok) return done;
   askToKeepOnce(desk.cupboard);
   const back = undoingEdits(done.value);
-  const undoId = undoable(desk, () => keep(desk, back));
+  const undoId = undoable(desk, () => keepRead(desk, back));
   return ok({ undoId, revs: done.value.revs, collided: done.value.collided });
 }
 
@@ -75,7 +78,7 @@ export interface Deletable {
 export const remove = (desk: Desk, things: readonly Deletable[]): Promise<Result<Kept, KeepFault>> =>
   keep(
     desk,
-    things.map(({ kind, id, rev, data }) => ({ kind, id, data, baseRev: rev, isDeleted: true })),
+    things.map(({ kind, id, rev, data }) => ({ kind, id, data, baseRev: rev, isDeleted: true as const })),
   );
 
 /** Something with versions written at the same time, as a page shows it. */
@@ -90,7 +93,7 @@ export interface Torn {
 
 /** Chooses among versions written at the same time: the one that counts from now on, or none. Copies that were not shown stay. */
 export const settle = (desk: Desk, thing: Torn, data: unknown, isDeleted = false): Promise<Result<Kept, KeepFault>> =>
-  keep(desk, [
+  keepRead(desk, [
     {
       kind: thing.kind,
       id: thing.id,

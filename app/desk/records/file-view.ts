@@ -11,8 +11,7 @@ import {
   type StoredRecord,
 } from "~/core/crew";
 import { MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
-import type { ContributionData } from "~/core/ledger";
-import { changedFields, type FieldChange, type Settings } from "~/core/records";
+import { changedFields, fieldsOf, isOf, type DataOf, type FieldChange } from "~/core/records";
 import { err, type Result } from "~/core/result";
 import { slot, type Desk } from "~/desk/desk";
 import { contextsOf } from "~/desk/projects/project";
@@ -96,28 +95,25 @@ export type FileOwner = "mine" | "friend";
 
 /** What a record is called on a page. */
 export function nameOf(kind: RecordKind, { id, data }: { readonly id: string; readonly data: unknown }): string {
-  const { name, title, night } = data as Readonly<Record<string, unknown>>;
+  const { name, title, night } = fieldsOf({ data });
   const said = [name, title, night].find((text) => typeof text === "string" && text !== "");
   return typeof said === "string" ? said : `${kind} ${id}`;
 }
 
 /** The version of a record that counts in a file; null when it is not in it. */
-export function ofFile<D>(bundle: Bundle, kind: RecordKind, id: string): D | null {
+export function ofFile<K extends RecordKind>(bundle: Bundle, kind: K, id: string): DataOf[K] | null {
   const versions = bundle.records.filter((r) => r.kind === kind && r.id === id);
   const [winner] = joinHeads(versions, []);
-  return winner && winner.deletedAt === undefined ? (winner.data as D) : null;
+  return winner && isOf(kind, winner) && winner.deletedAt === undefined ? winner.data : null;
 }
 
 /** What a file's settings, and its word on one's own name, would change. */
 function ownChanges(library: Library, bundle: Bundle): OwnChange[] {
-  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  const theirs = ofFile(bundle, "settings", "settings");
   if (!theirs) return [];
   const mine = library.settings?.data ?? null;
   const called = (kind: "place" | "rig" | "member", id: string) =>
-    (
-      ofFile<{ name: string }>(bundle, kind, id) ??
-      library[`${kind}s`].find((e) => e.id === id)?.data ?? { name: id || "none" }
-    ).name;
+    (ofFile(bundle, kind, id) ?? library[`${kind}s`].find((e) => e.id === id)?.data ?? { name: id || "none" }).name;
   const mineCalled = (kind: "place" | "rig" | "member", id: string) =>
     library[`${kind}s`].find((e) => e.id === id)?.data.name ?? (id || "none");
   const lines: OwnChange[] = [
@@ -144,10 +140,8 @@ const dayOf = (ms: number | null): string => (ms === null ? "never" : new Date(m
 function namesIn(library: Library, bundle: Bundle): Record<string, string> {
   const kinds: readonly RecordKind[] = ["place", "rig", "filter", "member", "frame"];
   const named = bundle.records.filter((r) => kinds.includes(r.kind)).map((r) => [r.id, nameOf(r.kind, r)] as const);
-  const here = [library.places, library.rigs, library.filters, library.members].flatMap((list) =>
-    (list as readonly { readonly id: string; readonly data: { readonly name: string } }[]).map(
-      (e) => [e.id, e.data.name] as const,
-    ),
+  const here = [...library.places, ...library.rigs, ...library.filters, ...library.members].map(
+    (e) => [e.id, e.data.name] as const,
   );
   return Object.fromEntries([...named, ...here]);
 }
@@ -155,7 +149,7 @@ function namesIn(library: Library, bundle: Bundle): Record<string, string> {
 /** Whether a thing here is another member's alone: their entries, their part, their kit that one does not use. */
 function isTheirs(library: Library, { kind, id, author, data }: StoredRecord): boolean {
   const me = meOf(library);
-  const { memberId } = data as { readonly memberId?: string };
+  const { memberId } = fieldsOf({ data });
   if (kind === "member") return id !== me;
   if (memberId !== undefined) return memberId !== me;
   if (kind === "place" || kind === "rig" || kind === "filter") return author !== me && !kitInUse(library).has(id);
@@ -211,14 +205,12 @@ export function changesIn(
 
 /** As `nameOf`, with the project's name for what has none of its own. */
 function nameOfThing(library: Library, record: StoredRecord): string {
-  const { projectId, night, panel } = record.data as {
-    readonly projectId?: string;
-    readonly night?: string;
-    readonly panel?: string;
-  };
-  const project = library.projects.find((p) => p.id === projectId)?.data.name;
-  if (record.kind === "contribution") return [project, panel, night].filter((x) => x !== undefined).join(", ");
-  const { title } = record.data as { readonly title?: string };
+  const said = fieldsOf(record);
+  const text = (name: "night" | "panel" | "title") => (typeof said[name] === "string" ? said[name] : undefined);
+  const project = library.projects.find((p) => p.id === said["projectId"])?.data.name;
+  if (record.kind === "contribution")
+    return [project, text("panel"), text("night")].filter((x) => x !== undefined).join(", ");
+  const title = text("title");
   return project === undefined ? nameOf(record.kind, record) : [project, ...(title ? [title] : [])].join(", ");
 }
 
@@ -226,10 +218,8 @@ function nameOfThing(library: Library, record: StoredRecord): string {
 export async function lookInto(library: Library, bundle: Bundle, fileName: string): Promise<FileView> {
   const here = await headsHere(library.desk);
   const fresh = newsIn(here, bundle.records);
-  const news = fresh
-    .filter((r) => r.kind === "contribution" && r.deletedAt === undefined)
-    .map((r) => r.data as ContributionData);
-  const theirs = ofFile<Settings>(bundle, "settings", "settings");
+  const news = fresh.filter((r) => isOf("contribution", r)).flatMap((r) => (r.deletedAt === undefined ? [r.data] : []));
+  const theirs = ofFile(bundle, "settings", "settings");
   const isMine = theirs !== null && bundle.scope === "everything" && [null, theirs.memberId].includes(meOf(library));
   const view: FileView = {
     handle: library.desk.ids.fresh(),

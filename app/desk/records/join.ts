@@ -1,7 +1,6 @@
 import { fromTheFuture, newsIn, recordKey, type Edit, type Heads, type StoredRecord } from "~/core/crew";
 import type { Bundle } from "~/core/formats";
-import type { PartData } from "~/core/plan";
-import { withChanges, type KeepFault, type Settings } from "~/core/records";
+import { isOf, withChanges, type KeepFault } from "~/core/records";
 import { err, type Result } from "~/core/result";
 import { takeShownPlan } from "~/desk/plan/season";
 import type { SampleId } from "~/services/samples";
@@ -54,18 +53,14 @@ export async function joinFile(
   const { desk, settings } = library;
   const ahead = new Set(letsAheadIn ? [] : fromTheFuture(bundle.records, desk.now()));
   const me = settings?.data.memberId;
-  const isNewPartOfMine = ({ author, data }: StoredRecord) => {
-    const { projectId, memberId } = data as PartData;
-    return memberId === me && author !== me && !partOf(library, projectId, memberId);
-  };
-  const isOwn = (r: StoredRecord) =>
-    r.kind === "settings" ||
-    (r.kind === "member" && r.id === me) ||
+  const isNewPartOfMine = (r: StoredRecord) =>
     // One's own part is one's own to take; a friend's word on one that there is, is asked about like any other.
-    (r.kind === "part" && isNewPartOfMine(r));
+    isOf("part", r) && r.data.memberId === me && r.author !== me && !partOf(library, r.data.projectId, r.data.memberId);
+  const isOwn = (r: StoredRecord) =>
+    r.kind === "settings" || (r.kind === "member" && r.id === me) || isNewPartOfMine(r);
   const isWelcome = (r: StoredRecord) =>
     !ahead.has(r) && (owner === "mine" ? r.kind !== "settings" || settings === null : !isOwn(r));
-  const theirs = owner === "mine" && settings ? ofFile<Settings>(bundle, "settings", "settings") : null;
+  const theirs = owner === "mine" && settings ? ofFile(bundle, "settings", "settings") : null;
   const records = bundle.records.filter(isWelcome);
   const here = await headsHere(desk);
   const said = owner === "friend" ? chosenEdits(library, here, newsIn(here, records), new Set(chosen)) : [];

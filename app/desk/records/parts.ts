@@ -1,4 +1,4 @@
-import type { Edit } from "~/core/crew";
+import type { EditOf } from "~/core/records";
 import type { ContributionData } from "~/core/ledger";
 import { partId, type PartData, type ProjectData } from "~/core/plan";
 import { theStore } from "./kept";
@@ -78,10 +78,10 @@ export function participantsOf(library: Library, projectId: string): Participant
  * hours of somebody else's takes part as they last did. Projects that somebody already has a part in, or that only came from
  * others, are left: one says oneself whether to take part.
  */
-export function partsToAdopt(library: Library): Edit[] {
+export function partsToAdopt(library: Library): EditOf<"part">[] {
   const me = meOf(library);
   if (me === null) return [];
-  return library.projects.flatMap((project): Edit[] => {
+  return library.projects.flatMap((project): EditOf<"part">[] => {
     const { begun } = project.data;
     if (!begun || library.parts.some((p) => p.data.projectId === project.id)) return [];
     const last = (library.log.byProject.get(project.id) ?? [])
@@ -91,7 +91,7 @@ export function partsToAdopt(library: Library): Edit[] {
     const uses = isOwn ? begun : last && { placeId: last.placeId, rigId: last.rigId };
     if (!uses) return [];
     const data: PartData = { projectId: project.id, memberId: me, ...uses };
-    const edit: Edit = { kind: "part", id: partId(project.id, me), data, baseRev: "latest" };
+    const edit: EditOf<"part"> = { kind: "part", id: partId(project.id, me), data, baseRev: "latest" };
     return edit.id.length <= MOST_LETTERS ? [edit] : [];
   });
 }
@@ -115,7 +115,7 @@ export interface ChangedPart {
 }
 
 /** The edit that keeps a part. */
-export const partEdit = ({ rev, data }: ChangedPart): Edit => ({
+export const partEdit = ({ rev, data }: ChangedPart): EditOf<"part"> => ({
   kind: "part",
   id: partId(data.projectId, data.memberId),
   data,

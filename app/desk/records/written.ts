@@ -1,5 +1,6 @@
 import { recordKey, type StoredRecord } from "~/core/crew";
 import { encodeBundle } from "~/core/formats";
+import { fieldsOf, isOf } from "~/core/records";
 import type { Desk } from "~/desk/desk";
 import { changeSettings } from "~/desk/kit/kit";
 import { planForBackup } from "~/desk/plan/season";
@@ -17,19 +18,19 @@ const allRecords = async (desk: Desk): Promise<StoredRecord[]> => [...(await des
 
 /** Records of one project and of what it refers to: places, rigs, filters, members, a target of one's own. */
 export function belonging(records: readonly StoredRecord[], projectId: string): StoredRecord[] {
-  const field = (r: StoredRecord, name: string) => (r.data as Record<string, unknown>)[name];
   const own = records.filter(
     // Which nights somebody keeps for it is nobody else's business.
-    (r) => (r.kind === "project" && r.id === projectId) || (r.kind !== "lock" && field(r, "projectId") === projectId),
+    (r) =>
+      (r.kind === "project" && r.id === projectId) || (r.kind !== "lock" && fieldsOf(r)["projectId"] === projectId),
   );
   const wanted = new Set(own.map((r) => `member/${r.author}`));
   for (const r of own)
     for (const kind of ["place", "rig", "member", "target"] as const) {
-      const id = field(r, `${kind}Id`);
+      const id = fieldsOf(r)[`${kind}Id`];
       if (typeof id === "string") wanted.add(`${kind}/${id}`);
     }
   const kit = records.filter((r) => wanted.has(recordKey(r)));
-  const filters = new Set(kit.flatMap((r) => (field(r, "filterIds") as string[] | undefined) ?? []));
+  const filters = new Set(kit.flatMap((r) => (isOf("rig", r) ? r.data.filterIds : [])));
   return [...own, ...kit, ...records.filter((r) => r.kind === "filter" && filters.has(r.id))];
 }
 

@@ -1,3 +1,4 @@
+import type { EditOf } from "~/core/records";
 import type { ForecastNote, ReadForecast, readTypedForecast } from "~/core/formats";
 import { clearChanceOn, type Place } from "~/core/night";
 import {
@@ -16,7 +17,6 @@ import { nightOf } from "~/core/sky";
 import { type NightDate, type UtcMs } from "~/core/time";
 import type { AskFault } from "~/services/ask";
 import type { ForecastSource } from "~/services/source";
-import type { Edit } from "~/core/crew";
 import { slot, type Desk } from "~/desk/desk";
 import { theStore } from "~/desk/records/kept";
 import { outcomesAt, withLearntChances } from "./learnt";
@@ -158,13 +158,13 @@ export function forecastEdits(
   place: Entity<Place>,
   read: ReadForecast,
   { isOneMore = false }: { readonly isOneMore?: boolean } = {},
-): Edit[] {
+): EditOf<"forecast">[] {
   const byNight = new Map<NightDate, ForecastHour[]>();
   for (const hour of read.hours) {
     const night = nightOf(place.data, hour.atMs);
     byNight.set(night, [...(byNight.get(night) ?? []), hour]);
   }
-  return [...byNight].flatMap(([night, news]): Edit[] => {
+  return [...byNight].flatMap(([night, news]): EditOf<"forecast">[] => {
     const id = forecastId(place.id, read.sourceId, night);
     const before = library.forecasts.find((f) => f.id === id);
     const hours = joinHours(before?.data.hours ?? [], news);
@@ -207,7 +207,7 @@ async function askEach(
   const { latitudeDeg, longitudeDeg } = place.data;
   const at = { nowMs: library.desk.now(), latitudeDeg, longitudeDeg };
   const answers = await Promise.all(services.map(async (s) => [s, await sources.ask(s, at, signal)] as const));
-  const edits: Edit[] = [];
+  const edits: EditOf<"forecast">[] = [];
   for (const [source, answer] of answers) {
     library.desk.at(questions).asked.set(`${place.id} ${source.id}`, {
       atMs: library.desk.now(),

@@ -1,9 +1,8 @@
 import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { numberFault } from "~/components/forms/form-numbers";
-import type { Edit } from "~/core/crew";
 import { parseNumber } from "~/core/notation";
-import { WISH_FIELD } from "~/core/records";
+import { WISH_FIELD, type EditOf } from "~/core/records";
 import { nightWindow } from "~/core/sky";
 import { DAY_MS } from "~/core/time";
 import { keep } from "~/desk/records/acts";
@@ -31,7 +30,7 @@ const TYPED = { sourceId: "typed", sourceName: "Typed in by hand" } as const;
 
 const wrong = (fault: string) => data<TonightAnswer>({ fault }, { status: 400 });
 
-async function kept(desk: Desk, edits: readonly Edit[], said: string) {
+async function kept(desk: Desk, edits: readonly EditOf[], said: string) {
   const done = edits.length > 0 ? await keep(desk, edits) : null;
   return done && !done.ok
     ? data<TonightAnswer>({ refusal: done.error }, { status: 507 })
