@@ -222,10 +222,18 @@ describe("three members, five exchanges in any order", () => {
               await me.see("What lies there in OIII");
               const text = (heading: string) =>
                 driver.findElement(By.xpath(`//section[.//h2[.='${heading}']]`)).getText();
-              const parts = await Promise.all(
-                ["What have we together?", "What each gives to the picture", "How deep where"].map(text),
-              );
-              return parts.join("\n");
+              const headings = ["What have we together?", "What each gives to the picture", "How deep where"];
+              const read = async () => (await Promise.all(headings.map(text))).join("\n");
+              // Parts of it come one after the other: until a look says what the one before said.
+              let said = await read();
+              const isSteady = async () => {
+                await driver.sleep(1000);
+                const before = said;
+                said = await read();
+                return said === before;
+              };
+              await driver.wait(isSteady, WAIT_MS, "the page should come to rest");
+              return said;
             }),
           );
         return all;
