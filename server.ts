@@ -7,6 +7,7 @@ import express, { type NextFunction, type Request, type Response } from "express
 import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
 import { createRequestHandler as createPageHandler, type RouterContextProvider, type ServerBuild } from "react-router";
+import { pagePolicy } from "./app/offline/policy";
 import { DROP_IN_NONCE, SHELL_URL } from "./app/offline/words";
 
 /** Serves the built app: assets precompressed and immutable, pages under a strict Content-Security-Policy with a nonce. */
@@ -36,7 +37,7 @@ const version = createHash("sha256")
     ["ZENITHAR_DEMO_NOW", "ZENITHAR_EDR_URL", "ZENITHAR_EDR_NAME", "ZENITHAR_EDR_CREDIT"]
       .map((name) => process.env[name] ?? "")
       .join("\n"),
-  ) // prettier-ignore
+  )
   .digest("hex")
   .slice(0, 16);
 const shellUrl = `/shell/${version}`;
@@ -60,25 +61,14 @@ app.use((req: Request, res: Response, next: NextFunction) => {
   res.locals["nonce"] = req.path === shellUrl ? DROP_IN_NONCE : randomBytes(16).toString("base64");
   next();
 });
-const nonceOf = (res: Response) => `'nonce-${res.locals["nonce"] as string}'`;
+const nonce = (_req: unknown, res: unknown) => `'nonce-${(res as Response).locals["nonce"] as string}'`;
 app.use(
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
-        defaultSrc: ["'none'"],
-        scriptSrc: ["'self'", (_req, res) => nonceOf(res as Response)],
-        styleSrc: ["'self'", (_req, res) => nonceOf(res as Response)],
-        styleSrcAttr: ["'unsafe-inline'"], // positions of drawings; no style sheet can come in this way
-        imgSrc: ["'self'", "data:", "blob:"],
-        fontSrc: ["'self'"],
-        connectSrc: ["'self'"],
-        workerSrc: ["'self'"],
-        manifestSrc: ["'self'"],
-        formAction: ["'self'"],
-        baseUri: ["'none'"],
-        frameAncestors: ["'none'"],
-        objectSrc: ["'none'"],
+        ...pagePolicy({ scripts: [nonce], styles: [nonce], reaches: [] }),
+        "frame-ancestors": ["'none'"],
       },
     },
     referrerPolicy: { policy: "no-referrer" },

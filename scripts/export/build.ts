@@ -28,7 +28,7 @@ if (process.env["ZENITHAR_EDR_KEY"])
   end(
     "ZENITHAR_EDR_KEY: everybody could read the key in an export. Serve the app itself, or take a service without one.",
   );
-// A folder that holds something else is never emptied.
+// A folder that is somebody else's gets nothing.
 if (existsSync(to) && readdirSync(to).length > 0 && !existsSync(join(to, "sw.js")))
   end(`${to}: holds something that is no export; choose an empty folder`);
 
@@ -60,7 +60,8 @@ const client = join(root, built, "client");
 // The address of the page names what it holds, so that a new version is fetched anew; a host of files does not look at it.
 const version = createHash("sha256").update(page).digest("hex").slice(0, 16);
 const { files, bytes } = await writeWorker({ root: client, base, shell: `${base}?version=${version}` });
-rmSync(to, { recursive: true, force: true });
+// What else lies there, a repository or the host's own files, stays.
+rmSync(join(to, "assets"), { recursive: true, force: true });
 cpSync(client, to, { recursive: true });
 const put = (name: string) => {
   mkdirSync(dirname(join(to, name)), { recursive: true });

@@ -1,4 +1,5 @@
 import { createHash } from "node:crypto";
+import { pagePolicy } from "../../app/offline/policy";
 import { DROP_IN_NONCE } from "../../app/offline/words";
 
 const INLINE = /<script(?![^>]*\ssrc=)[^>]*>([\s\S]*?)<\/script>/g;
@@ -12,20 +13,10 @@ export function withPolicy(page: string, reaches: readonly string[]): string {
     if (script.includes(DROP_IN_NONCE)) throw new Error("a script of the page holds the nonce: its sum would not stay");
     return `'sha256-${createHash("sha256").update(script).digest("base64")}'`;
   });
-  const policy = [
-    "default-src 'none'",
-    `script-src 'self' ${[...new Set(sums)].join(" ")}`,
-    `style-src 'self' 'nonce-${DROP_IN_NONCE}'`,
-    "style-src-attr 'unsafe-inline'",
-    "img-src 'self' data: blob:",
-    "font-src 'self'",
-    `connect-src ${["'self'", ...reaches].join(" ")}`,
-    "worker-src 'self'",
-    "manifest-src 'self'",
-    "form-action 'self'",
-    "base-uri 'none'",
-    "object-src 'none'",
-  ].join("; ");
+  const may = { scripts: [...new Set(sums)], styles: [`'nonce-${DROP_IN_NONCE}'`], reaches };
+  const policy = Object.entries(pagePolicy(may))
+    .map(([directive, sources]) => `${directive} ${sources.join(" ")}`)
+    .join("; ");
   const head = `<meta http-equiv="Content-Security-Policy" content="${policy}"/><meta name="referrer" content="no-referrer"/>`;
   // After the character set, which must stand at the very top.
   const at = page.indexOf("<meta ", page.indexOf("<meta ") + 1);
