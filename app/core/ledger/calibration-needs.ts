@@ -92,7 +92,7 @@ const isAngle = (a: number | null, b: number | null): boolean =>
   a === null || b === null || Math.abs(turnTo(a, b)) <= SAME_ANGLE_DEG;
 
 /** Whether a dark was taken at the night's sensor temperature, as near as matters. */
-function isWarm(f: CalibrationData, { isCooled, sensorC }: CalibratedCamera): boolean {
+function isAtNightsTemperature(f: CalibrationData, { isCooled, sensorC }: CalibratedCamera): boolean {
   if (sensorC === null || f.temperatureC === null) return true;
   return Math.abs(f.temperatureC - sensorC) <= (isCooled ? COOLED_C : UNCOOLED_C);
 }
@@ -182,7 +182,7 @@ export function calibrationNeeds(
       { kind: "dark", exposureSec: l.subSec, filterName: null },
       l,
       school.darks,
-      (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isWarm(f, camera),
+      (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isAtNightsTemperature(f, camera),
     ),
   );
   // A filter at two camera angles wants two sets: vignetting and dust turn with the camera.

@@ -2,20 +2,24 @@ import { type Overheads, cycleSec } from "~/core/exposure";
 import type { SheetOptions, SheetEvent, Block, WorkItem } from "./sheet-model";
 import { addMs, MINUTE_MS, type UtcMs } from "~/core/time";
 
-export const lastEnd = (item: WorkItem) => Math.max(...item.windows.map((w) => w.endMs), 0);
-export const SOON = 0.4; // of the focus interval
+const SOON = 0.4; // of the focus interval
+const ALIGN_SHARE = 0.4; // of the set-up that needs stars: polar alignment, a first focus, a test shot; a proposal of this project
+const AT_DUSK_MS = 90 * MINUTE_MS; // after the first stars: who begins later sets up later; a proposal of this project
 
-export const ALIGN_SHARE = 0.4; // of the set-up that needs stars: polar alignment, a first focus, a test shot; a proposal of this project
+/** Half a sidereal day. */
+export const HALF_TURN_MS = 43082045;
 
-export const HALF_TURN_MS = 43082045; // half a sidereal day
+/** Packing up takes this part of the set-up; a guess. */
+export const PACK_UP_SHARE = 0.5;
 
-export const AT_DUSK_MS = 90 * MINUTE_MS; // after the first stars: who begins later sets up later; a proposal of this project
-
-export const PACK_UP_SHARE = 0.5; // of the set-up; a guess
-
-// A target that is pointed at shortly before its passage is taken from the other side at once: mounts go on 10 to 15 minutes past the
-// meridian (MATHS 6.4), and a flip after two subs would cost more than it gives.
+/**
+ * A target that is pointed at shortly before its passage is taken from the other side at once: mounts go on 10 to 15 minutes past the
+ * meridian (MATHS 6.4), and a flip after two subs would cost more than it gives.
+ */
 export const BEYOND_MS = [10 * MINUTE_MS, 15 * MINUTE_MS] as const;
+
+/** When the last window of an item ends; 0 without one. */
+export const lastEnd = (item: WorkItem): number => Math.max(...item.windows.map((w) => w.endMs), 0);
 
 /** On which side of the meridian a panel stands: 0 east, before its transit; 1 west, after. */
 export const sideAt = (item: WorkItem, ms: number): 0 | 1 => {
@@ -42,6 +46,8 @@ export interface Run {
   /** Until when it points past the meridian from the other side. */
   beyondUntilMs: number;
 }
+
+/** Subs of an item that are still wanted. */
 export const wantedOf = (item: WorkItem, run: Run): number => run.wanted.get(item.need) ?? 0;
 
 /** Whether two items are shot at the same pointing. */
@@ -50,6 +56,8 @@ export const isSamePointing = (a: WorkItem, b: WorkItem | undefined): boolean =>
 
 /** Whether two items belong to the same rounds. */
 export const isSameTurn = (a: WorkItem, b: WorkItem | undefined): boolean => a.turn !== undefined && a.turn === b?.turn;
+
+/** Writes a line of so many ms down, from now on. */
 export function add(run: Run, kind: SheetEvent["kind"], lengthMs: number, detail = "", projectId?: string): void {
   run.lines.push({
     kind,

@@ -1,9 +1,8 @@
 import { HOUR_MS, addMs, MINUTE_MS, type UtcMs } from "~/core/time";
 import type { WeatherHour } from "~/core/weather";
 
-export const RAIN_CHANCE = 0.3; // of the sources together: from here on gear stays under a roof; a proposal of this project
-
-export const RAIN_MARGIN_MS = 30 * MINUTE_MS;
+const RAIN_CHANCE = 0.3; // of the sources together: from here on gear stays under a roof; a proposal of this project
+const RAIN_MARGIN_MS = 30 * MINUTE_MS;
 
 /** Whether rain is likely enough in an hour that gear stays under a roof. */
 export const isWet = (h: WeatherHour): boolean => (h.rainOdds ?? h.rainChance ?? 0) >= RAIN_CHANCE;
