@@ -33,7 +33,7 @@ function faultText(error: unknown): { readonly title: string; readonly why: stri
   const title = "This page could not be computed";
   if (isRouteErrorResponse(error)) {
     const fault = faultIn(error.data);
-    if (fault) return { title, why: pageFaultWords(fault) };
+    if (fault) return { title: fault.code === "projectGap" ? title : "Not here", why: pageFaultWords(fault) };
     if (error.status === 404) return { title: "No such page", why: "The address leads nowhere here." };
   }
   return { title, why: error instanceof Error ? error.message : "Something unexpected happened." };

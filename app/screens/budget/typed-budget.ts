@@ -40,6 +40,7 @@ export const typedOf = (rev: string, goal: GoalData): TypedBudget => ({
   star: goal.protectedMag === null ? "" : String(goal.protectedMag),
 });
 
+/** Whether two say the same, whatever version they began with. */
 export const isSameBudget = (a: TypedBudget, b: TypedBudget): boolean =>
   a.star === b.star && JSON.stringify(a.rows) === JSON.stringify(b.rows);
 

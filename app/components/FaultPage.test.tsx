@@ -1,0 +1,42 @@
+import { render, screen } from "@testing-library/react";
+import { createRoutesStub } from "react-router";
+import { expect, it } from "vitest";
+import type { PageFault } from "~/core/records";
+import { refusePage } from "~/desk/page-fault";
+import { ScreenFault } from "./ScreenFault";
+
+/** What a page says whose loader ends like this. */
+async function saidOf(end: () => never) {
+  const Page = createRoutesStub([
+    { path: "/", Component: () => null, ErrorBoundary: ScreenFault, loader: end, HydrateFallback: () => null },
+  ]);
+  const { unmount } = render(<Page />);
+  const said = (await screen.findByRole("alert")).textContent;
+  unmount();
+  return said;
+}
+const refused = (fault: PageFault) => saidOf(() => refusePage(fault));
+
+it("a page that cannot be shown says why, that nothing is lost, and leads back", async () => {
+  expect(await refused({ code: "unknownProject" })).toMatch(/^Not here.*no such project.*Nothing you entered is lost/);
+  expect(await refused({ code: "badNight" })).toContain("A night is written like 2026-12-05");
+  const gap = { part: "goal", reason: null } as const;
+  expect(await refused({ code: "projectGap", gap })).toMatch(
+    /could not be computed.*The budget of this project is not here/,
+  );
+  expect(await refused({ code: "projectGap", gap: { ...gap, reason: "hours below zero" } })).toContain(
+    "(hours below zero)",
+  );
+  expect(
+    await saidOf(() => {
+      throw new Error("the sky fell");
+    }),
+  ).toMatch(/could not be computed.*the sky fell/);
+});
+
+it("an address that leads nowhere is told apart from a thing that is not there", async () => {
+  const nowhere = await saidOf(() => {
+    throw new Response("", { status: 404 });
+  });
+  expect(nowhere).toMatch(/^No such page.*leads nowhere/);
+});
