@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Cause, NightAccount } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
-import { CAUSE_WORDS } from "~/components/words/words";
+import { CAUSE_WORDS } from "../words/log-words";
 
 const ORDER: readonly Exclude<Cause, "none">[] = ["lightSky", "set", "skyline", "low", "moon", "lamp"];
 

@@ -4,7 +4,7 @@ import { stretches, type NightSteps, type Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { fullHours } from "~/core/time";
 import { clockTime } from "../clock";
-import { CAUSE_WORDS } from "~/components/words/words";
+import { CAUSE_WORDS } from "../words/log-words";
 import { CHANNEL_COLOUR } from "./channel-colour";
 
 /** An instant marked on a strip: start, flip, now. */

@@ -1,6 +1,6 @@
 import type { Bundle, BundleFault } from "~/core/formats";
 import type { Result } from "~/core/result";
-import { bundleFaultWords } from "../words/words";
+import { bundleFaultWords } from "../words/fault-words";
 import { FilePick } from "./FilePick";
 
 /** Chooses or catches a project file, refuses what it cannot be, and hands on what reads. */

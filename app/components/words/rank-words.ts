@@ -5,7 +5,7 @@ import { formatMinutes } from "~/core/notation";
 import { shortNight } from "~/components/clock";
 import { fillWords, missingWords } from "./target-words";
 import { isMoonFelt } from "./way-words";
-import { CAUSE_WORDS } from "./words";
+import { CAUSE_WORDS } from "./log-words";
 
 const plural = (count: number, word: string) => `${count} ${word}${count === 1 ? "" : "s"}`;
 

@@ -5,6 +5,8 @@ import { type MapLines, scaleOf, inkOf, drawCoverage, BANDS } from "./draw-cover
 import type { CoverageLayer } from "~/desk/sky/answers";
 
 const PICTURE_PX = 1600;
+
+/** Saves the map as a picture, larger than it is shown. */
 export function SavePicture({
   layer,
   lines,

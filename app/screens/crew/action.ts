@@ -1,6 +1,6 @@
 import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
-import { joinedWords } from "~/components/words/words";
+import { joinedWords } from "~/components/words/file-words";
 import { answer, intentOf, type Answer } from "~/desk/records/answer";
 import { keepHandOver } from "~/desk/projects/hand-over";
 import { notify } from "~/desk/records/notices";

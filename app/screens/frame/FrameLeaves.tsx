@@ -16,7 +16,7 @@ import { UnderlayPanel } from "./UnderlayPanel";
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import { SnapButtons } from "./SnapButtons";
 import { Leaves } from "~/components/ui/Leaves";
-import { fileFaultWords } from "~/components/words/words";
+import { fileFaultWords } from "~/components/words/fault-words";
 import type { CatalogEntry } from "~/core/catalog";
 import { frameOfPanels, type FitsWcs } from "~/core/formats";
 import {

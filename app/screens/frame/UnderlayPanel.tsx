@@ -3,7 +3,7 @@ import { useState } from "react";
 import { frameCorners, meshFromCorners, type CornerFault, type FourCorners, type MosaicLayout } from "~/core/framing";
 import { formatDeclination, formatRightAscension, parsePosition } from "~/core/notation";
 import type { Equatorial } from "~/core/sky";
-import { positionFaultWords } from "~/components/words/words";
+import { positionFaultWords } from "~/components/words/fault-words";
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";

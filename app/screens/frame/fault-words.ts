@@ -2,7 +2,6 @@ import type { WcsFault } from "~/core/formats";
 import type { PictureFault } from "~/desk/log/files";
 
 /** Why a header gives no frame. */
-
 export function frameFaultWords(f: WcsFault | PictureFault): string {
   switch (f.code) {
     case "frameNoImage":

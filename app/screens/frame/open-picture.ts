@@ -1,7 +1,7 @@
 import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
 import { frameFaultWords } from "./fault-words";
 import type { Desk } from "~/desk/desk";
-import { fileFaultWords } from "~/components/words/words";
+import { fileFaultWords } from "~/components/words/fault-words";
 
 /** A picture that waits for its place on the sky. */
 export type OpenedPicture = Pick<LaidPicture, "image" | "widthPx" | "heightPx" | "file" | "name">;

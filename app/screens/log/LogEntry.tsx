@@ -1,5 +1,5 @@
 import { fixed } from "~/components/numbers";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";
 import type { LogRecord } from "~/desk/log/log";
 

@@ -7,7 +7,7 @@ import { CULL_REASONS } from "~/core/ledger";
 import type { Faults } from "~/components/forms/form-numbers";
 import { LOG_NUMBERS } from "./log-form";
 import { Field, SelectField } from "~/components/ui/Field";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 
 /** A project one can log for. */
 export interface LoggableProject {

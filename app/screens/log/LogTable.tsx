@@ -12,7 +12,7 @@ import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { shortNight } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 import { keptHistory, type CullReason, type NightTotal } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import type { LogRecord } from "~/desk/log/log";

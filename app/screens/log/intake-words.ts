@@ -1,4 +1,5 @@
-import { bookingFaultWords, fileFaultWords, mismatchWords } from "~/components/words/words";
+import { bookingFaultWords, fileFaultWords } from "~/components/words/fault-words";
+import { mismatchWords } from "~/components/words/log-words";
 import { counted } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
 import type { BookedGroup, IntakeReport, LeftOut } from "~/desk/log/intake";

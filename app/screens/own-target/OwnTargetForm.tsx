@@ -15,7 +15,7 @@ import {
 } from "~/core/notation";
 import { constellationOf } from "~/core/sky";
 import type { Faults } from "~/components/forms/form-numbers";
-import { positionFaultWords } from "~/components/words/words";
+import { positionFaultWords } from "~/components/words/fault-words";
 import { LIGHT_WORDS } from "./own-target-form";
 import { entryTitle } from "~/components/words/target-words";
 import { Field, SelectField, TextField } from "~/components/ui/Field";

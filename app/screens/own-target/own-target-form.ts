@@ -1,4 +1,4 @@
-import { positionFaultWords } from "~/components/words/words";
+import { positionFaultWords } from "~/components/words/fault-words";
 import { KINDS, type OwnTarget } from "~/core/catalog";
 import { parsePosition } from "~/core/notation";
 import { err, ok, type Result } from "~/core/result";

@@ -2,6 +2,7 @@ import { type ProjectData, PANEL_SCHOOLS, URGENCIES } from "~/core/plan";
 import { isNightDate } from "~/core/time";
 import type { ChangedPart } from "~/desk/records/parts";
 
+/** Something to choose by its name. */
 export interface Named {
   readonly id: string;
   readonly name: string;
@@ -14,6 +15,7 @@ export interface ChangedProject {
   /** Null = no part is taken. */
   readonly part: ChangedPart | null;
 }
+
 const isText = (v: unknown): v is string => typeof v === "string";
 
 /** What was typed of a project is a change of it if it has the same texts. */

@@ -1,6 +1,6 @@
 import type { Desk } from "~/desk/desk";
 import { data, redirect } from "react-router";
-import { joinedWords } from "~/components/words/words";
+import { joinedWords } from "~/components/words/file-words";
 import { answer, intentOf, type Answer } from "~/desk/records/answer";
 import { notify } from "~/desk/records/notices";
 import { libraryHere } from "~/desk/records/open-library";

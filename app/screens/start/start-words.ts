@@ -3,6 +3,7 @@ import { type TypedStart, startFaults } from "./typed-start";
 
 /** The blanks of the sentence, in order. */
 export const BLANKS = ["where", "optics", "camera", "sky"] as const;
+/** One of them. */
 export type Blank = (typeof BLANKS)[number];
 
 /** Which blanks are filled. */
@@ -31,5 +32,7 @@ export function cameraWords(typed: TypedStart): string {
   if (!camera) return "";
   return camera.colour ? `a ${camera.words}` : `a ${typed.isColour ? "colour" : "monochrome"} camera, ${camera.words}`;
 }
+
+/** "six", of ten nights; 0 to 10. */
 export const clearOfTenWords = (n: number): string =>
   ["none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"][Math.round(n)]!;

@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, type KeyboardEvent } from "react";
 import { clockTime } from "~/components/clock";
 import { fixed } from "~/components/numbers";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 import type { CullHint } from "~/core/ledger";
 import type { LoggedSub } from "~/desk/log/cull";
 import { hintWords } from "./cull-words";

@@ -1,7 +1,7 @@
 import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { counted } from "~/components/numbers";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 import { answer, intentOf } from "~/desk/records/answer";
 import { cull, keepMeasures, subsOfNight } from "~/desk/log/cull";
 import { notify } from "~/desk/records/notices";

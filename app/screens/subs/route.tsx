@@ -10,7 +10,7 @@ import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Empty, Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
-import { CULL_WORDS } from "~/components/words/words";
+import { CULL_WORDS } from "~/components/words/log-words";
 import {
   CULL_REASONS,
   cullPrice,

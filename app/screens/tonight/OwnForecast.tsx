@@ -4,7 +4,7 @@ import { RestoredNote, textDraft, useDraftState } from "~/components/forms/draft
 import { useAct } from "~/components/forms/use-act";
 import { MAX_FORECAST_BYTES } from "~/core/formats";
 import type { UtcMs } from "~/core/time";
-import { forecastFaultWords } from "./weather-words";
+import { forecastFaultWords } from "./forecast-words";
 import { Button } from "~/components/ui/Button";
 import { TextField } from "~/components/ui/Field";
 import { FilePick } from "~/components/forms/FilePick";

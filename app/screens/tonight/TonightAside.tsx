@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { textDraft, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
-import { type NightAccount } from "~/core/night";
+import type { NightAccount } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { cautionsOf, type AwayNight, type TonightChoice, type WeighedNight } from "~/core/plan";
 import { cautionWords } from "~/components/words/caution-words";
@@ -12,7 +12,7 @@ import { Field } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import type { TonightAnswer, TonightIntent } from "./intents";
-import { reasonWords } from "./weather-words";
+import { reasonWords } from "./verdict-words";
 
 interface View {
   readonly place: { readonly timeZone: string };

@@ -5,7 +5,7 @@ import { rigsAtWork, turnsOf, workWords } from "~/components/words/evening-words
 import { clockTime, clockTimeBeside, longNight } from "~/components/clock";
 import { Unbroken } from "~/components/ui/Unbroken";
 import { Why } from "~/components/ui/Why";
-import { changeWords, reasonWords } from "./weather-words";
+import { changeWords, reasonWords } from "./verdict-words";
 
 function stayWords(choice: TonightChoice, hasProjects: boolean, darkAgain: string | null, others: string): string {
   if (!hasProjects && !(choice.kind === "stayIn" && (choice.reason === "noDarkness" || choice.reason === "tooLight")))

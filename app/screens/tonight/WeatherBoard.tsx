@@ -5,7 +5,7 @@ import type { WeighedHour } from "~/core/plan";
 import { clockTime, weekdayTime } from "~/components/clock";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
-import { askFaultWords, forecastNoteWords } from "./weather-words";
+import { askFaultWords, forecastNoteWords } from "./forecast-words";
 import type { ForecastNote } from "~/core/formats";
 
 /** A source as the board shows it. */

@@ -18,7 +18,7 @@ import { theDrafts } from "~/desk/records/kept";
 import type { Library } from "~/desk/records/library";
 import type { NightDate } from "~/core/time";
 import type { TonightAnswer, TonightIntent } from "./intents";
-import { forecastNoteWords, typedFaultWords } from "./weather-words";
+import { forecastNoteWords, typedFaultWords } from "./forecast-words";
 
 /** How many forecasts of a night were typed already. */
 const typedBefore = (library: Library, placeId: string, night: NightDate): number =>

@@ -1,6 +1,6 @@
 import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
-import { joinedWords } from "~/components/words/words";
+import { joinedWords } from "~/components/words/file-words";
 import { download } from "~/components/download";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";

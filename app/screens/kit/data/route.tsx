@@ -18,7 +18,7 @@ import { changeKey, lookInto, nameOf, readBundle, type FileView } from "~/desk/r
 import type { Route } from "./+types/route";
 import { dataAction } from "./action";
 import type { DataIntent } from "./intents";
-import { backupWords } from "~/components/words/words";
+import { backupWords } from "~/components/words/file-words";
 import { OfflinePanel } from "./OfflinePanel";
 import { OwnName } from "./OwnName";
 import { SetAside } from "./SetAside";

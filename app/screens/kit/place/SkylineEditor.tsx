@@ -9,7 +9,7 @@ import { hiddenBelowDeg, shiftSkyline } from "~/core/sky";
 import { download, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { Field, SelectField, TextField } from "~/components/ui/Field";
-import { skylineFaultWords } from "~/components/words/words";
+import { skylineFaultWords } from "~/components/words/fault-words";
 import { change, moveTo, putDown, takeAway, type Pick, type Surroundings, type Tool } from "./edit";
 import { Panorama } from "./Panorama";
 import { PickedFields } from "./PickedFields";

@@ -5,7 +5,7 @@ import type { Place } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { isTimeZone } from "~/core/time";
 import { readNumbers, specsOf, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
-import { skylineFaultWords } from "~/components/words/words";
+import { skylineFaultWords } from "~/components/words/fault-words";
 
 const WIND: NumberSpec & { readonly name: "windPercent" } = {
   name: "windPercent",

@@ -1,33 +1,7 @@
-import { counted } from "../numbers";
-import { fixed } from "~/components/numbers";
 import type { KeepFault } from "~/core/records";
 import type { PositionFault } from "~/core/notation";
-import type { Cause } from "~/core/night";
 import type { BundleFault, ExifFault, FitsFault, TableFault, SkylineFault } from "~/core/formats";
-import type { BookingFault, CullReason, Mismatch } from "~/core/ledger";
-
-/** Causes of loss in words. */
-export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
-  none: "usable",
-  lightSky: "light sky",
-  set: "below the horizon",
-  skyline: "skyline",
-  low: "too low",
-  moon: "Moon",
-  lamp: "lamp",
-};
-
-/** Reasons for dropping subs, in words. */
-export const CULL_WORDS: Readonly<Record<CullReason, string>> = {
-  cloud: "cloud",
-  wind: "wind",
-  trail: "trails",
-  seeing: "bad seeing",
-  guiding: "guiding",
-  focus: "focus",
-  light: "stray light",
-  other: "other",
-};
+import type { BookingFault } from "~/core/ledger";
 
 /** What is wrong with a skyline text. */
 export function skylineFaultWords(f: SkylineFault): string {
@@ -117,36 +91,6 @@ export function bookingFaultWords(f: BookingFault): string {
   }
 }
 
-/** What does not agree between an exposure and the plan. */
-export function mismatchWords(m: Mismatch): string {
-  const number = (v: number | string, digits = 0) => (typeof v === "number" ? fixed(v, digits) : v);
-  const [found, wanted] = [m.found, m.wanted];
-  switch (m.code) {
-    case "rotation":
-      return `camera angle ${number(found, 1)}°, planned ${number(wanted, 1)}° (or 180° from it)`;
-    case "pointing":
-      return `points ${number(found, 1)}′ beside the panel's centre`;
-    case "focalLength":
-      return `header says ${number(found)} mm, your rig says ${number(wanted)} mm`;
-    case "exposure":
-      return `${found} s a sub, planned ${wanted} s`;
-    case "temperature":
-      return `sensor at ${number(found, 1)} °C, planned ${number(wanted)} °C`;
-    case "notPlanned":
-      return "a channel the project has no goal for";
-    case "camera":
-      return `taken with the camera “${found}”, your rig has “${wanted}”`;
-    case "binning":
-      return `binned ${found} × ${found}, your rig says ${wanted} × ${wanted}`;
-    case "gain":
-      return `gain ${found}, the others of this rig have ${wanted}: darks of its own`;
-    case "solution":
-      return `its solution is not used (${found}); placed by where the mount pointed`;
-    case "noPointing":
-      return "the file does not say where it points: taken for a project of this rig";
-  }
-}
-
 /** What is wrong with a position text. */
 export function positionFaultWords(fault: PositionFault): string {
   switch (fault.code) {
@@ -181,27 +125,4 @@ export function keepFaultWords(f: KeepFault): string {
     case "recordRefused":
       return `This was not saved, since it would not read again: ${f.kind}, ${f.path || "as a whole"}: ${f.message}.`;
   }
-}
-
-/** What joining a file did. */
-export const joinedWords = (
-  fileName: string,
-  { added, changed, known }: { readonly added: number; readonly changed: number; readonly known: number },
-): string => `${fileName} merged: ${added} new, ${changed} changed, ${known} already here.`;
-
-/** How things stand with backups, in a sentence. */
-export function backupWords({
-  ageDays,
-  changes,
-}: {
-  readonly ageDays: number | null;
-  readonly changes: number;
-}): string {
-  const since =
-    changes === 0 ? "nothing has changed since" : `${counted(changes, "thing has", "things have")} changed since`;
-  return ageDays === null
-    ? "No backup has been taken yet."
-    : ageDays === 0
-      ? `The last backup is of today; ${since}.`
-      : `The last backup is ${counted(ageDays, "day", "days")} old; ${since}.`;
 }

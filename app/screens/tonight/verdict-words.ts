@@ -1,8 +1,7 @@
+import { clockTimeBeside, clockTime } from "~/components/clock";
 import { percent } from "~/components/numbers";
-import type { ForecastFault, ForecastNote, TypedFault } from "~/core/formats";
 import { formatMinutes } from "~/core/notation";
-import type { Change, Reason } from "~/core/plan";
-import { clockTime, clockTimeBeside } from "~/components/clock";
+import type { Reason, Change } from "~/core/plan";
 
 /** A reason of the verdict, as a friend would say it; times name their zone where the page goes by another clock. */
 export function reasonWords(r: Reason, zone: string, pageZone = zone): string {
@@ -66,87 +65,5 @@ export function changeWords(c: Change, zone: string): string {
       return `Gusts under ${Math.round(c.limitKmh)} km/h at the mount would change it.`;
     case "smallerWish":
       return `Fewer minimum hours would change it: about ${formatMinutes(Math.round(c.expectedMin))} can be expected.`;
-  }
-}
-
-/** Why a source has nothing new. */
-export function askFaultWords(f: { readonly code: string; readonly found: string }): string {
-  switch (f.code) {
-    case "timedOut":
-      return `no answer within ${f.found}, asked three times`;
-    case "refused":
-      return `refused (${f.found})`;
-    case "unreachable":
-      return "cannot be reached";
-    default:
-      return forecastFaultWords(f as ForecastFault);
-  }
-}
-
-/** Why nothing of a forecast can be used. */
-export function forecastFaultWords(f: ForecastFault): string {
-  switch (f.code) {
-    case "forecastNotJson":
-      return "the answer is no forecast: it does not read as JSON";
-    case "forecastForeign":
-      return `not in the form of a forecast file (${f.found})`;
-    case "forecastNewer":
-      return `written for a newer version (${f.found})`;
-    case "forecastNoTimes":
-      return "no hour in it has a time that can be read; write them as 2026-12-05T18:00:00Z, on the full hour";
-    case "forecastOver":
-      return `every hour in it is over; the last is ${f.found.slice(0, 16).replace("T", " ")} UTC`;
-  }
-}
-
-const hours = (n: number) => `${n} ${n === 1 ? "hour" : "hours"}`;
-
-/** What of a forecast was left out. */
-export function forecastNoteWords(n: ForecastNote): string {
-  const name = n.variable.replaceAll("_", " ");
-  switch (n.code) {
-    case "missingHours":
-      return `${hours(n.count)} missing in between`;
-    case "notANumber":
-      return `${name}: ${n.count} values are no numbers (“${n.found}”)`;
-    case "outOfRange":
-      return `${name}: ${n.count} values are impossible (${n.found})`;
-    case "pastHours":
-      return `${hours(n.count)} lie before the forecast was issued`;
-    case "unknownUnit":
-      return `${name}: unit “${n.found}” is not known here, left out`;
-    case "wrongLength":
-      return `${name}: ${n.count} values for ${n.found} hours, left out`;
-    case "badTimes":
-      return `${n.count} times cannot be read (“${n.found}”)`;
-    case "leftOut":
-      return `${name}: ${n.found}`;
-    case "doubleHours":
-      return `${hours(n.count)} come twice, the first counts`;
-    case "noCloud":
-      return "nothing about cloud in it";
-    case "elsewhere":
-      return `made for a place about ${n.count} km away (${n.found})`;
-  }
-}
-
-/** What is wrong with a typed forecast. */
-export function typedFaultWords(f: TypedFault): string {
-  const where = `Line ${f.line}, “${f.text}”: `;
-  switch (f.code) {
-    case "typedLine":
-      return `${where}write hours, cloud in % and gusts in km/h if you know them, for example “18-23 20 15”.`;
-    case "typedHour":
-      return `${where}clock hours run from 0 to 24, and a stretch is an hour at least.`;
-    case "typedCloud":
-      return `${where}cloud is a number from 0 to 100 %.`;
-    case "typedGust":
-      return `${where}gusts are a number of km/h.`;
-    case "typedRain":
-      return `${where}the chance of rain is a number from 0 to 100 %.`;
-    case "typedOutside":
-      return "None of these hours is still to come in this night.";
-    case "typedNothing":
-      return "Write a line for each stretch of hours, for example “18-23 20”.";
   }
 }

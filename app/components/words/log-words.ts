@@ -1,0 +1,56 @@
+import { fixed } from "~/components/numbers";
+import type { CullReason, Mismatch } from "~/core/ledger";
+import type { Cause } from "~/core/night";
+
+/** Causes of loss in words. */
+export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
+  none: "usable",
+  lightSky: "light sky",
+  set: "below the horizon",
+  skyline: "skyline",
+  low: "too low",
+  moon: "Moon",
+  lamp: "lamp",
+};
+
+/** Reasons for dropping subs, in words. */
+export const CULL_WORDS: Readonly<Record<CullReason, string>> = {
+  cloud: "cloud",
+  wind: "wind",
+  trail: "trails",
+  seeing: "bad seeing",
+  guiding: "guiding",
+  focus: "focus",
+  light: "stray light",
+  other: "other",
+};
+
+/** What does not agree between an exposure and the plan. */
+export function mismatchWords(m: Mismatch): string {
+  const number = (v: number | string, digits = 0) => (typeof v === "number" ? fixed(v, digits) : v);
+  const [found, wanted] = [m.found, m.wanted];
+  switch (m.code) {
+    case "rotation":
+      return `camera angle ${number(found, 1)}°, planned ${number(wanted, 1)}° (or 180° from it)`;
+    case "pointing":
+      return `points ${number(found, 1)}′ beside the panel's centre`;
+    case "focalLength":
+      return `header says ${number(found)} mm, your rig says ${number(wanted)} mm`;
+    case "exposure":
+      return `${found} s a sub, planned ${wanted} s`;
+    case "temperature":
+      return `sensor at ${number(found, 1)} °C, planned ${number(wanted)} °C`;
+    case "notPlanned":
+      return "a channel the project has no goal for";
+    case "camera":
+      return `taken with the camera “${found}”, your rig has “${wanted}”`;
+    case "binning":
+      return `binned ${found} × ${found}, your rig says ${wanted} × ${wanted}`;
+    case "gain":
+      return `gain ${found}, the others of this rig have ${wanted}: darks of its own`;
+    case "solution":
+      return `its solution is not used (${found}); placed by where the mount pointed`;
+    case "noPointing":
+      return "the file does not say where it points: taken for a project of this rig";
+  }
+}
