@@ -10,12 +10,14 @@ import { createWorkers } from "~/workers/workers";
 export function deskOfThisTab(): Desk {
   const page = document.documentElement;
   const clock = browserClock(page);
+  const workers = createWorkers();
+  const hasServer = page.dataset["static"] === undefined;
   return createDesk({
     cupboard: browserCupboard(clock.isDemo),
     clock,
     ids: browserIds,
-    workers: createWorkers(),
-    sources: createSources(page.dataset["forecast"], page.dataset["static"] === undefined),
+    workers,
+    sources: createSources(page.dataset["forecast"], workers.reader.forecast, hasServer),
     supplies,
   });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from "vitest";
 import { utcMs } from "~/core/time";
-import { askSource } from "./ask";
+import { readForecast } from "~/core/formats";
+import { askSource, type ReadAnswer } from "./ask";
 import type { ForecastSource } from "./source";
 import { ServiceRefusal } from "./refusal";
 
@@ -26,9 +27,10 @@ const source = (...answers: readonly (string | Error | null)[]) => {
   });
   return { id: "t", name: "T", isSimulated: false, ask };
 };
+const read: ReadAnswer = (text, asked) => Promise.resolve(readForecast(text, asked));
 const never = new AbortController().signal;
 const code = async (s: ForecastSource) => {
-  const r = await askSource(s, at, never, patience);
+  const r = await askSource(read, s, at, never, patience);
   return r.ok ? "ok" : `${r.error.code} ${r.error.found}`;
 };
 
@@ -54,7 +56,7 @@ describe("asking a forecast service", () => {
   });
   it("stops at once when nobody waits any more", async () => {
     const stop = new AbortController();
-    const answer = askSource(source(null), at, stop.signal, { ...patience, timeoutMs: 10_000 });
+    const answer = askSource(read, source(null), at, stop.signal, { ...patience, timeoutMs: 10_000 });
     setTimeout(() => stop.abort(new Error("left")), 5);
     await expect(answer).rejects.toThrow("left");
   });

@@ -30,7 +30,11 @@ const pause = (ms: number, signal: AbortSignal): Promise<void> =>
     signal.addEventListener("abort", stop, { once: true });
   });
 
+/** Reads the text a service answers with, in the form of docs/formats.md. */
+export type ReadAnswer = (text: string, at: AskedAt) => Promise<Result<ReadForecast, ForecastFault>>;
+
 async function askOnce(
+  read: ReadAnswer,
   source: ForecastSource,
   at: AskedAt,
   timeoutMs: number,
@@ -45,9 +49,7 @@ async function askOnce(
   try {
     // Raced, so that a source that does not heed its signal cannot hold us either.
     const text = await Promise.race([source.ask(at, stop), stopped]);
-    // What reads it comes with the first answer.
-    const { readForecast } = await import("./read-answer");
-    return readForecast(text, at);
+    return await read(text, at);
   } catch (error) {
     signal.throwIfAborted();
     if (limit.aborted) return err({ code: "timedOut", found: `${timeoutMs / 1000} s` });
@@ -61,13 +63,14 @@ async function askOnce(
  * newer format) is not asked for twice. Rejects only when `signal` aborts.
  */
 export async function askSource(
+  read: ReadAnswer,
   source: ForecastSource,
   at: AskedAt,
   signal: AbortSignal,
   patience: Patience = source.timeoutMs === undefined ? USUAL : { ...USUAL, timeoutMs: source.timeoutMs },
 ): Promise<Result<ReadForecast, AskFault>> {
   for (let attempt = 1; ; attempt++) {
-    const answer = await askOnce(source, at, patience.timeoutMs, signal);
+    const answer = await askOnce(read, source, at, patience.timeoutMs, signal);
     if (answer.ok || attempt >= patience.tries) return answer;
     const { code, found } = answer.error;
     if (code === "forecastNewer" || (code === "refused" && /^4/.test(found))) return answer;

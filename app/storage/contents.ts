@@ -3,11 +3,13 @@ import type { KeepFault } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import stableText from "fast-json-stable-stringify";
 import type { Drawer, StorageFault } from "./driver";
+import type { Checks } from "./reading";
 import { EMPTY_PAGE, headsByKey, pageOf, readPage, writePage, type Page, type StoredPage, type Unread } from "./pages";
 
 /** What is stored, as a tab holds it: the pages in memory, and the drawer they lie in. */
 export interface Contents {
   readonly drawer: Drawer;
+  readonly checks: Checks;
   readonly pages: Map<string, Page>;
   /** Sum of every page as this tab knows it: a page with another one was written elsewhere. */
   readonly sums: Map<string, number>;
@@ -29,7 +31,7 @@ export const unreadIn = ({ pages }: Contents): Unread[] => [...pages.values()].f
 
 /** Takes a stored page into memory; true when it was checked again and should be written anew. */
 export async function takePage(store: Contents, name: string, value: unknown): Promise<boolean> {
-  const read = await readPage(name, value);
+  const read = await readPage(store.checks, name, value);
   if (read.kind === "foreign") {
     store.foreign.add(name);
     return false;
@@ -166,7 +168,7 @@ export async function putBackPages(
   const foreign = new Map<string, unknown>();
   for (const [name, value] of all) {
     if (name === INDEX) continue;
-    const read = await readPage(name, value);
+    const read = await readPage(store.checks, name, value);
     if (read.kind === "foreign") foreign.set(name, value);
     else {
       records.push(...[...read.page.heads.values()].flat());

@@ -1,6 +1,6 @@
 import { joinHeads, keyOfRaw, recordKey, type Heads, type StoredRecord } from "~/core/crew";
 import { EDITION } from "~/core/records";
-import { reading } from "./reading";
+import type { Checks } from "./reading";
 
 /**
  * Records lie on pages, not each for itself: a database gives out 256 values in a few hundredths of a second, and 20,000 in
@@ -67,21 +67,20 @@ export function headsByKey(records: readonly StoredRecord[]): Map<string, Heads>
  * Sorts what was stored into records that read and things that do not. A record whose present version does not read goes by
  * what it was before.
  */
-export async function readAll(raws: readonly unknown[], earlier: readonly unknown[] = []): Promise<Page> {
-  const { decodeRecord } = await reading();
+export async function readAll(
+  { records: read }: Checks,
+  raws: readonly unknown[],
+  earlier: readonly unknown[] = [],
+): Promise<Page> {
+  const [now, then] = await Promise.all([read(raws), read(earlier)]);
   const records: StoredRecord[] = [];
   const unread: Unread[] = [];
-  for (const raw of raws) {
-    const record = decodeRecord(raw);
-    if (record.ok) records.push(record.value);
-    else unread.push({ key: keyOfRaw(raw), reason: `${record.error.path}: ${record.error.message}`, raw });
-  }
+  now.forEach((record, i) => {
+    if (record.ok) return void records.push(record.value);
+    unread.push({ key: keyOfRaw(raws[i]), reason: `${record.error.path}: ${record.error.message}`, raw: raws[i] });
+  });
   const lost = new Set(unread.map((u) => u.key));
-  const before: StoredRecord[] = [];
-  for (const raw of earlier) {
-    const record = decodeRecord(raw);
-    if (record.ok) before.push(record.value);
-  }
+  const before = then.flatMap((record) => (record.ok ? [record.value] : []));
   return {
     heads: headsByKey([...records, ...before.filter((r) => lost.has(recordKey(r)))]),
     unread,
@@ -143,7 +142,7 @@ function salvaged(text: string): unknown[] {
 }
 
 /** Reads a stored page. A page of a later layout is foreign: it is left alone. */
-export async function readPage(name: string, value: unknown): Promise<ReadPage> {
+export async function readPage(checks: Checks, name: string, value: unknown): Promise<ReadPage> {
   const { layout, edition, sum, text } = (
     typeof value === "object" && value !== null ? value : {}
   ) as Partial<StoredPage>;
@@ -151,7 +150,7 @@ export async function readPage(name: string, value: unknown): Promise<ReadPage> 
   const raw = typeof text === "string" ? parsed(text) : null;
   if (!raw) {
     // What is left of a torn page is read record by record; the page itself is set aside as it is.
-    const page = await readAll(typeof text === "string" ? salvaged(text) : []);
+    const page = await readAll(checks, typeof text === "string" ? salvaged(text) : []);
     const torn = { key: name, reason: "not a whole page of records", raw: value };
     return { kind: "read", isChecked: true, page: { ...page, unread: [torn] } };
   }
@@ -160,5 +159,5 @@ export async function readPage(name: string, value: unknown): Promise<ReadPage> 
     const page = { heads, unread: [], earlier: byKey(raw.earlier as readonly StoredRecord[]) };
     return { kind: "read", isChecked: false, page };
   }
-  return { kind: "read", isChecked: true, page: await readAll([...raw.records, ...raw.unread], raw.earlier) };
+  return { kind: "read", isChecked: true, page: await readAll(checks, [...raw.records, ...raw.unread], raw.earlier) };
 }

@@ -2,10 +2,11 @@ import localforage from "localforage";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { winnerOf, type Edit, type StoredRecord } from "~/core/crew";
 import { USUAL_MOON, type Place } from "~/core/night";
-import type { Settings } from "~/core/records";
+import { dataVersions, decodeRecords, refusedEdit, type Settings } from "~/core/records";
 import { browserClock, browserCupboard, browserIds } from "./browser";
 import { openDrawer } from "./driver";
 import { pageOf } from "./pages";
+import type { Checks } from "./reading";
 import { createStore } from "./store";
 import { browserIdOf } from "./who";
 import layout1 from "./fixtures/store-1.json";
@@ -24,12 +25,20 @@ const place = (name: string, more: Partial<Place> = {}): Place => ({
   ...more,
 });
 
+/** Checks as the browser's worker does. */
+const checks: Checks = {
+  records: (raws) => Promise.resolve(decodeRecords(raws)),
+  refused: (edits) => Promise.resolve(refusedEdit(edits)),
+  versions: () => Promise.resolve(dataVersions()),
+};
+
 /** A tab of one browser: a store of its own over the same database. */
 function tab(isDemo = false) {
   const store = createStore({
     cupboard: browserCupboard(isDemo),
     clock: browserClock(document.documentElement),
     ids: browserIds,
+    checks,
     nobody: () => "member-nobody",
     fillWith: null,
   });

@@ -19,8 +19,8 @@ import { memoryDrawer, type Drawer } from "./driver";
 import { findLayout1 } from "./layout-1";
 import { headsByKey, type Unread } from "./pages";
 import type { Clock, Cupboard, Ids } from "./ports";
-import { NotFetched } from "./reading";
-import { refused, versionsOf, type Done, type Writer } from "./versions";
+import { NotFetched, type Checks } from "./reading";
+import { versionsOf, type Done, type Writer } from "./versions";
 
 export type { Done } from "./versions";
 
@@ -80,6 +80,7 @@ export interface StorePorts {
   readonly cupboard: Cupboard;
   readonly clock: Clock;
   readonly ids: Ids;
+  readonly checks: Checks;
   /** Who writes before anybody has said who they are. */
   readonly nobody: () => string;
   /** What an empty store is filled with, once in a browser; null = it stays empty. */
@@ -93,7 +94,8 @@ const SEEDED = "seeded";
 
 const aside = (raw: unknown, reason: string): Unread => ({ key: keyOfRaw(raw), reason, raw });
 
-const part = async <A, B>(kept: Kept<A>, of: (a: A) => B): Kept<B> => {
+/** The same answer, of which one thing is told. */
+const withOnly = async <A, B>(kept: Kept<A>, of: (a: A) => B): Kept<B> => {
   const result = await kept;
   return result.ok ? ok(of(result.value)) : result;
 };
@@ -134,7 +136,7 @@ interface Work extends Aside {
 }
 
 /** The store of a tab. */
-export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePorts): Store {
+export function createStore({ cupboard, clock, ids, checks, nobody, fillWith }: StorePorts): Store {
   const { tabs, notes } = cupboard;
   const listeners = new Set<OnChange>();
   /** Another one every time the app is loaded, so that no two pages share one, not even in a copied browser profile. */
@@ -150,26 +152,29 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
   };
 
   async function openAll(): Promise<Contents> {
+    // Fetched while the drawer is looked into: a browser that was never filled finds it empty.
+    const filling = fillWith && notes.read(SEEDED) !== "yes" ? fillWith() : null;
+    filling?.catch(() => undefined); // told where it is wanted
     const { drawer, values } = await readDrawer(cupboard);
-    const store: Contents = { drawer, pages: new Map(), sums: new Map(), foreign: new Set() };
+    const store: Contents = { drawer, checks, pages: new Map(), sums: new Map(), foreign: new Set() };
     const stale: string[] = [];
     for (const [name, value] of values) if (name !== INDEX && (await takePage(store, name, value))) stale.push(name);
     if (stale.length > 0) await tabs.exclusively(PEN, () => writePages(store, new Set(stale)));
-    if (store.pages.size === 0) await fill(store);
+    if (store.pages.size === 0) await fill(store, filling);
     tabs.onAnnounced(() => void hear(store));
     return store;
   }
 
   /** Fills an empty store: with what an earlier version stored, and in a demo with its group. */
-  async function fill(store: Contents): Promise<void> {
-    const found = store.drawer.isLasting ? await findLayout1(cupboard) : null;
+  async function fill(store: Contents, filling: Promise<readonly StoredRecord[]> | null): Promise<void> {
+    const found = store.drawer.isLasting ? await findLayout1(cupboard, checks) : null;
     await tabs.exclusively(PEN, async () => {
       await catchUp(store);
       if (found) {
         const kept = await put(store, [...found.page.heads.values()].flat(), { unread: found.page.unread });
         if (kept.ok) await found.takeAway();
       } else if (fillWith && !(notes.read(SEEDED) === "yes" && store.drawer.isLasting)) {
-        await put(store, await fillWith());
+        await put(store, await (filling ?? fillWith()));
         // Without notes it is filled again with every page, which is what one wants there.
         notes.write(SEEDED, "yes");
       }
@@ -201,20 +206,20 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
   /** Keeps records of a file and edits upon them in one transaction, every edit checked first; what it did, and what it joined. */
   const keepAll = ({ records = [], edits = [], ...beside }: Work) =>
     asWriter(async (store) => {
-      const fault = await refused(edits);
+      const [fault, dataVersions] = await Promise.all([checks.refused(edits), checks.versions()]);
       if (fault) return err(fault);
       const heard = await catchUp(store);
       const incoming = headsByKey(records);
       const { joined, news } = newsOf(store, incoming);
-      const writer: Writer = { node, freshNode: ids.fresh, nobody, nowMs: clock.now() };
-      const versions = await versionsOf((key) => headsIn(store, key), writer, edits, incoming);
+      const writer: Writer = { node, freshNode: ids.fresh, nobody, nowMs: clock.now(), versions: dataVersions };
+      const versions = versionsOf((key) => headsIn(store, key), writer, edits, incoming);
       if (!versions.ok) return versions;
       const done = await put(store, [...news, ...versions.value.records], beside);
       if (!done.ok) return done;
       told([...heard, ...done.value]);
       return ok({ done: versions.value.done, joined });
     });
-  const putAside = (thing: Unread): Kept<null> => part(keepAll({ unread: [thing] }), () => null);
+  const putAside = (thing: Unread): Kept<null> => withOnly(keepAll({ unread: [thing] }), () => null);
 
   return {
     async open() {
@@ -230,13 +235,13 @@ export function createStore({ cupboard, clock, ids, nobody, fillWith }: StorePor
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    act: (edits) => part(keepAll({ edits }), (k) => k.done),
+    act: (edits) => withOnly(keepAll({ edits }), (k) => k.done),
     join: ({ records, edits = [], unread = [] }) =>
-      part(
+      withOnly(
         keepAll({ records, edits, unread: unread.map((raw) => aside(raw, "came with a file and does not read")) }),
         (k) => k.joined,
       ),
-    takeAside: (thing, edits = []) => part(keepAll({ without: thing, edits }), () => null),
+    takeAside: (thing, edits = []) => withOnly(keepAll({ without: thing, edits }), () => null),
     putAside,
     setAside: (raw) => putAside(aside(raw, "was not saved, and could not be")),
     empty: () =>

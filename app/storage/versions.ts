@@ -7,10 +7,9 @@ import {
   type RecordKind,
   type StoredRecord,
 } from "~/core/crew";
-import type { KeepFault, RecordFault, Settings } from "~/core/records";
+import { marked, type KeepFault, type Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
-import { reading } from "./reading";
 
 /** What there was of a record before a change: its versions, the one that counts first; none = it is new. */
 export interface Before {
@@ -40,16 +39,8 @@ export interface Writer {
   /** Who writes as long as no settings say it. */
   readonly nobody: () => string;
   readonly nowMs: UtcMs;
-}
-
-/** What is refused before anything is stored: the first edit whose data its own schema would not read again. */
-export async function refused(edits: readonly Edit[]): Promise<KeepFault | null> {
-  const { decodeData } = await reading();
-  for (const { kind, data, isDeleted } of edits) {
-    const read: Result<unknown, RecordFault> = isDeleted ? ok(null) : decodeData(kind, data);
-    if (!read.ok) return { code: "recordRefused", kind, path: read.error.path, message: read.error.message };
-  }
-  return null;
+  /** Of the data of every kind, as it is written now. */
+  readonly versions: Readonly<Record<RecordKind, number>>;
 }
 
 /** The next version of a record: `before` are its versions as stored, `heads` with what this act has already made of them. */
@@ -78,13 +69,12 @@ function authorOf(stored: HeadsOf, edits: readonly Edit[], nobody: () => string)
 }
 
 /** The versions that edits make, one after the other, upon what is stored and what `news` bring. */
-export async function versionsOf(
+export function versionsOf(
   headsOf: HeadsOf,
   writer: Writer,
   edits: readonly Edit[],
   news: ReadonlyMap<string, Heads> = new Map(),
-): Promise<Result<{ readonly records: readonly StoredRecord[]; readonly done: Done }, KeepFault>> {
-  const { stamped } = await reading();
+): Result<{ readonly records: readonly StoredRecord[]; readonly done: Done }, KeepFault> {
   const by = { ...writer, author: authorOf(headsOf, edits, writer.nobody) };
   const before: Before[] = [];
   const collided: string[] = [];
@@ -97,7 +87,7 @@ export async function versionsOf(
     const heads = made.get(key) ?? stored;
     const next = nextVersion(edit, stored, heads, by);
     if (!next.ok) return err(next.error);
-    const record = stamped(next.value.record);
+    const record = marked(next.value.record, writer.versions[edit.kind]);
     made.set(key, joinHeads(heads, [record]));
     records.push(record);
     before.push({ kind: edit.kind, id: edit.id, heads: stored, rev: record.rev });

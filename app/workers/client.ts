@@ -1,4 +1,4 @@
-import { wrap, type Remote } from "comlink";
+import { proxy, wrap, type Remote } from "comlink";
 
 /** Waits for an answer, or rejects at once when the signal aborts; the answer is then dropped. */
 export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T> {
@@ -11,12 +11,15 @@ export function orAborted<T>(answer: Promise<T>, signal: AbortSignal): Promise<T
   });
 }
 
+/** A worker's script did not load. */
+export class NotStarted extends Error {}
+
 /** A worker with its calls, and a promise that rejects when it fails: one that does not load never answers. */
 function started<Api>(worker: Worker, whenFailed: () => void): { api: Remote<Api>; failed: Promise<never> } {
   const failed = new Promise<never>((_, reject) =>
     worker.addEventListener("error", ({ message }) => {
       whenFailed();
-      reject(new Error(message || "a worker did not load"));
+      reject(new NotStarted(message || "a worker did not load"));
     }),
   );
   failed.catch(() => undefined); // told to whoever has asked
@@ -43,6 +46,25 @@ export function client<Api>(start: () => Worker): Client<Api> {
       if (running) void work(running.api).catch(() => undefined);
     },
   };
+}
+
+/**
+ * Takes a long list that a worker hands over in parts: each part arrives as a task of its own, so that the page answers in between.
+ * What the worker answers at the end says how many there are; parts may still be on their way then.
+ */
+export async function inParts<T, Done extends { readonly count: number }>(
+  ask: (onPart: (part: readonly T[]) => void) => Promise<Done>,
+): Promise<{ readonly list: readonly T[]; readonly done: Done }> {
+  const list: T[] = [];
+  let hear = (): void => undefined;
+  const done = await ask(
+    proxy((part) => {
+      list.push(...part);
+      hear();
+    }),
+  );
+  while (list.length < done.count) await new Promise<void>((resolve) => (hear = resolve));
+  return { list, done };
 }
 
 /** Runs one job in a worker of its own. Aborting rejects at once and stops the work; a worker that fails to load rejects too. */

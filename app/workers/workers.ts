@@ -1,5 +1,6 @@
 import { createFilesClient, type FilesClient } from "./files";
 import { createFrameClient, type FrameClient } from "./frame";
+import { createReaderClient, type ReaderClient } from "./reader";
 import { createSeasonClient, type SeasonClient } from "./season";
 import { createSkyClient, type SkyClient } from "./sky";
 
@@ -9,6 +10,7 @@ export interface Workers {
   readonly season: SeasonClient;
   readonly files: FilesClient;
   readonly frame: FrameClient;
+  readonly reader: ReaderClient;
 }
 
 /** The workers of a tab, each started when it is first asked. */
@@ -17,4 +19,5 @@ export const createWorkers = (): Workers => ({
   season: createSeasonClient(),
   files: createFilesClient(),
   frame: createFrameClient(),
+  reader: createReaderClient(),
 });

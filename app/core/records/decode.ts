@@ -3,6 +3,7 @@ import { RECORD_KINDS, parseRev, unsoundness, type RecordKind, type StoredRecord
 import { err, ok, type Result } from "~/core/result";
 import { id, instantMs } from "./fields";
 import { schemaOf } from "./kinds";
+import { marked } from "./version-mark";
 
 /** What is wrong with a record: where in it, and in words. */
 export interface RecordFault {
@@ -71,8 +72,5 @@ export function decodeRecord(value: unknown): Result<StoredRecord, RecordFault> 
   return inner.ok ? ok(stamped({ ...record, data })) : inner;
 }
 
-/** A record marked with the version of its data; version 1 goes unmarked, as it always has. */
-export function stamped<D>(record: StoredRecord<D>): StoredRecord<D> {
-  const { version } = schemaOf(record.kind);
-  return version > 1 ? { ...record, v: version } : record;
-}
+/** A record marked with the version that this version of the app writes data of its kind in. */
+export const stamped = <D>(record: StoredRecord<D>): StoredRecord<D> => marked(record, schemaOf(record.kind).version);

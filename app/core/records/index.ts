@@ -1,4 +1,6 @@
+export { dataVersions, decodeRecords, refusedEdit } from "./checks";
 export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
+export { marked } from "./version-mark";
 export { changedFields, withChanges, type FieldChange } from "./changes";
 export { NAME, type NumberField } from "./number-field";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place-fields";

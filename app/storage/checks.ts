@@ -1,2 +1,0 @@
-// A file of its own, so that it can come later than what asks for it.
-export { decodeData, decodeRecord, stamped } from "~/core/records";
