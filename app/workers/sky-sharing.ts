@@ -37,6 +37,7 @@ export interface SharingOption {
   readonly odds: number;
 }
 
+/** What the members can give, and the ways to share the work. */
 export interface Sharing {
   readonly sites: readonly (CrewSite & {
     /** Hours of clear nights in which the target can be shot, in all. */
@@ -46,6 +47,8 @@ export interface Sharing {
   /** Advantage is left out where a goal is nobody's, or the floor cannot be held. */
   readonly options: readonly SharingOption[];
 }
+
+/** Seasons played for the odds of a way: good to a point. */
 export const SHARING_RUNS = 2000;
 const MOST_YEARS = 60;
 const years = new Map<string, readonly YearNight[]>();

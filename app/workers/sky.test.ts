@@ -1,6 +1,9 @@
+import { expose } from "comlink";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { rememberingLast } from "./client";
-import { createSkyClient } from "./sky";
+import type { CatalogEntry } from "~/core/catalog";
+import type { RankedTarget } from "~/core/night";
+import { createSkyClient, type RankedEntry, type RankQuestion } from "./sky";
 
 /** A worker that never answers and can be made to fail. */
 class DeafWorker extends EventTarget {
@@ -40,5 +43,65 @@ describe("a question asked again", () => {
     expect(await ask({ n: 1 })).toBe(2);
     expect(await ask({ n: 3 })).toBe(6);
     expect(asked).toEqual([1, 1, 3]);
+  });
+});
+
+describe("a ranking", () => {
+  const entry = (id: string) => ({ id }) as CatalogEntry;
+  const row = (n: number) => ({ row: n }) as RankedTarget;
+  const parts = <T>(list: readonly T[], size: number, onPart: (part: readonly T[]) => void) => {
+    for (let i = 0; i < list.length; i += size) onPart(list.slice(i, i + size));
+    return list.length;
+  };
+
+  /** A worker that knows so many objects and ranks them the last first; how often it was asked for all of them. */
+  function workerOf(count: number, isDown = () => false) {
+    const all = vi.fn((onPart: (part: readonly CatalogEntry[]) => void) => {
+      if (isDown()) throw new Error("no network");
+      return {
+        count: parts(
+          Array.from({ length: count }, (_, i) => entry(`NGC ${i}`)),
+          7,
+          onPart,
+        ),
+      };
+    });
+    const rank = ({ own }: RankQuestion, onPart: (part: readonly RankedTarget[]) => void) => ({
+      count: parts(
+        Array.from({ length: count + own.length }, (_, i) => row(count + own.length - 1 - i)),
+        5,
+        onPart,
+      ),
+      tooLow: 3,
+    });
+    vi.stubGlobal("Worker", function () {
+      const { port1, port2 } = new MessageChannel();
+      expose({ all, rank }, port1);
+      return port2;
+    });
+    return all;
+  }
+  const question = (...own: string[]) => ({ own: own.map(entry) }) as unknown as RankQuestion;
+  const idsOf = ({ ranked }: { readonly ranked: readonly RankedEntry[] }) => ranked.map((r) => r.entry.id);
+
+  it("comes in parts and is whole and in order, one's own behind the catalogue's rows; the catalogue is handed over once", async () => {
+    for (const count of [0, 1, 7, 53]) {
+      const all = workerOf(count);
+      const sky = createSkyClient();
+      const names = Array.from({ length: count }, (_, i) => `NGC ${i}`).reverse();
+      const ranking = await sky.rank(question());
+      expect([idsOf(ranking), ranking.tooLow]).toEqual([names, 3]);
+      expect(idsOf(await sky.rank(question("Own 1", "Own 2")))).toEqual(["Own 2", "Own 1", ...names]);
+      expect(all).toHaveBeenCalledTimes(1);
+    }
+  });
+
+  it("asks for the catalogue again after it could not be had", async () => {
+    let isDown = true;
+    workerOf(3, () => isDown);
+    const sky = createSkyClient();
+    await expect(sky.rank(question())).rejects.toThrow("no network");
+    isDown = false;
+    expect(idsOf(await sky.rank(question()))).toHaveLength(3);
   });
 });

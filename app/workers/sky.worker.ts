@@ -24,7 +24,6 @@ import {
   type Place,
   type YearNight,
   type RankedTarget,
-  type Ranking,
   type RibbonNight,
 } from "~/core/night";
 import { allShootAll, bestSplit, splitOdds, splitOf, type Split } from "~/core/crew";
@@ -51,6 +50,14 @@ import { type SharingTask, type Sharing, siteOf, SHARING_RUNS } from "./sky-shar
 
 /** A ranked target with its catalogue entry. */
 export type RankedEntry = RankedTarget & { readonly entry: CatalogEntry };
+
+const PART = 600; // of a long list in one message, so that none is long to take in; a guess
+
+/** Hands a long list over in parts; how many there are. */
+function handOver<T>(list: readonly T[], onPart: (part: readonly T[]) => void): number {
+  for (let i = 0; i < list.length; i += PART) onPart(list.slice(i, i + PART));
+  return list.length;
+}
 
 let loading: Promise<SearchIndex> | null = null;
 
@@ -167,11 +174,18 @@ const api = {
       common: field && fields.length > 1 ? commonBox(field, fields) : null,
     };
   },
-  async rank(at: RankQuestion): Promise<Ranking<RankedEntry>> {
-    const { entries } = await catalog();
-    const all = [...entries, ...at.own];
+  /** The whole catalogue, in parts. */
+  async all(onPart: (part: readonly CatalogEntry[]) => void): Promise<{ readonly count: number }> {
+    return { count: handOver((await catalog()).entries, onPart) };
+  },
+  /** The catalogue and one's own targets behind it, ranked; rows in parts. */
+  async rank(
+    at: RankQuestion,
+    onPart: (part: readonly RankedTarget[]) => void,
+  ): Promise<{ readonly count: number; readonly tooLow: number }> {
+    const all = [...(await catalog()).entries, ...at.own];
     const { ranked, tooLow } = rankCatalog(all, { ...at, night: placeNight(at.place, at.date, at.moon) });
-    return { ranked: ranked.map((r) => ({ ...r, entry: all[r.row]! })), tooLow };
+    return { count: handOver(ranked, onPart), tooLow };
   },
   /** The best of the catalogue on the darkest night of a month, by the same order as the list of targets. */
   async bestIn(
