@@ -12,9 +12,9 @@ import { nightOffer, panelsOf, partId } from "~/core/plan";
 import { randomFrom } from "~/core/numeric";
 import { nightDate } from "~/core/time";
 import { writeFits } from "./fits-writer";
-import { filters, members, parts, places, projects, rigs } from "./group";
+import { DEMO_NOW, filters, members, parts, places, projects, rigs } from "./group";
 import { pair, south, type Sample } from "./samples";
-import { pastWeather } from "./past-weather";
+import { pastWeather, withPresent } from "./past-weather";
 
 const MADE_MS = Date.parse("2026-12-01T18:00:00Z");
 const DATA = new URL("../../app/data/", import.meta.url).pathname;
@@ -167,6 +167,11 @@ const old = sessions.flatMap((s) =>
 
 const weather = pastWeather("place-garden", places["place-garden"]!, sessions.filter((s) => s.place === "garden").map((s) => s.night)); // prettier-ignore
 
+const allWeather = ["place-garden", "place-pass"].reduce(
+  (told, id) => withPresent(told, id, places[id]!, Date.parse(DEMO_NOW)),
+  weather,
+);
+
 /** Records as reading leaves them: the app takes its own samples as they are. */
 function asRead(records: readonly StoredRecord[]): StoredRecord[] {
   return records.map((r) => {
@@ -186,7 +191,7 @@ writeFileSync(
       ...partRecords,
       settings,
       ...old,
-      ...weather.map((w) => record(w.kind, w.id, w.data)),
+      ...allWeather.map((w) => record(w.kind, w.id, w.data)),
     ]),
     "everything",
     "2026-12-01T18:00:00Z",
@@ -228,7 +233,7 @@ for (let i = 0; i < 6; i++) {
   writeFileSync(`${PUBLIC}veil-p5-oiii-${String(i + 1).padStart(2, "0")}.fits`, bytes);
 }
 console.log(
-  `${kit.length + projectRecords.length + partRecords.length + 1 + old.length + weather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
+  `${kit.length + projectRecords.length + partRecords.length + 1 + old.length + allWeather.length} records, ${fromWren.length} in Wren's file, 6 exposures`,
 );
 
 /** A sample group as a bundle of everything, as its owner has it. */

@@ -1,7 +1,8 @@
 import type { RecordKind } from "~/core/crew";
 import { readForecast } from "~/core/formats";
 import { type Place } from "~/core/night";
-import { joinHours } from "~/core/weather";
+import { joinHours, type ForecastHour } from "~/core/weather";
+import { nightOf } from "~/core/sky";
 import { HOUR_MS, addNights, nightDate, utcMs } from "~/core/time";
 import { standInForecast } from "../../app/server/stand-in-forecast.server";
 import { pretendedHour } from "../../app/server/stand-in-sky.server";
@@ -10,6 +11,35 @@ interface Made {
   readonly kind: RecordKind;
   readonly id: string;
   readonly data: unknown;
+}
+
+const SOURCES = ["tern", "larch", "quartz"] as const;
+
+/** What a simulated service says of a place at an instant. */
+function saidAt(sourceId: string, place: Place, nowMs: number) {
+  const file = standInForecast(sourceId, { lat: place.latitudeDeg, lon: place.longitudeDeg, nowMs });
+  const read = readForecast(JSON.stringify(file), { ...place, nowMs: utcMs(nowMs) });
+  if (!read.ok) throw new Error(`${sourceId}: ${read.error.code}`);
+  return read.value;
+}
+
+/**
+ * What was told before, joined with what the simulated services say of the nights to come at a place, as a browser has it that asked
+ * them at this instant: digit for digit, so that asking again brings nothing new.
+ */
+export function withPresent(told: readonly Made[], placeId: string, place: Place, nowMs: number): Made[] {
+  const all = new Map(told.map((t) => [t.id, t]));
+  for (const sourceId of SOURCES) {
+    const { sourceName, hours } = saidAt(sourceId, place, nowMs);
+    for (const night of new Set(hours.map((h) => nightOf(place, h.atMs)))) {
+      const id = `forecast-${placeId}-${sourceId}-${night}`;
+      const before = (all.get(id)?.data as { readonly hours: readonly ForecastHour[] } | undefined)?.hours ?? [];
+      const mine = hours.filter((h) => nightOf(place, h.atMs) === night);
+      const data = { placeId, sourceId, sourceName, night, hours: joinHours(before, mine) };
+      all.set(id, { kind: "forecast", id, data });
+    }
+  }
+  return [...all.values()];
 }
 
 const FIRST = nightDate("2026-10-14");
@@ -32,11 +62,9 @@ export function pastWeather(placeId: string, place: Place, shotOn: readonly stri
       made.push({ kind: "look", id: `look-${placeId}-${atMs}`, data: { placeId, memberId: "member-ines", atMs, isClear } }); // prettier-ignore
     }
     const nowMs = Date.parse(`${night}T16:00:00Z`);
-    for (const sourceId of ["tern", "larch", "quartz"]) {
-      const file = standInForecast(sourceId, { lat: place.latitudeDeg, lon: place.longitudeDeg, nowMs });
-      const read = readForecast(JSON.stringify(file), { ...place, nowMs: utcMs(nowMs) });
-      if (!read.ok) throw new Error(`${sourceId} ${night}: ${read.error.code}`);
-      const wanted = read.value.hours.filter((h) => looks.some((ms) => ms >= h.atMs && ms < h.atMs + HOUR_MS));
+    for (const sourceId of SOURCES) {
+      const said = saidAt(sourceId, place, nowMs);
+      const wanted = said.hours.filter((h) => looks.some((ms) => ms >= h.atMs && ms < h.atMs + HOUR_MS));
       const hours = joinHours([], wanted).map((h) =>
         Object.fromEntries(
           Object.entries(h).map(([key, v]) => [key, typeof v === "number" && !key.endsWith("Ms") ? Number(v.toFixed(3)) : v]),
@@ -45,7 +73,7 @@ export function pastWeather(placeId: string, place: Place, shotOn: readonly stri
       made.push({
         kind: "forecast",
         id: `forecast-${placeId}-${sourceId}-${night}`,
-        data: { placeId, sourceId, sourceName: read.value.sourceName, night, hours },
+        data: { placeId, sourceId, sourceName: said.sourceName, night, hours },
       });
     }
   }
