@@ -14,7 +14,8 @@ interface Told {
 
 /** What is said of an evening, wherever it is said. */
 function witness({ driver, app, me }: Stage) {
-  const main = () => driver.findElement(By.css("main")).getText();
+  // Asked at once: an element found a moment ago may be gone when its text is wanted.
+  const main = () => driver.executeScript<string>("return document.querySelector('main')?.innerText ?? ''");
   const labels = () =>
     driver.executeScript<string[]>(
       "return [...document.querySelectorAll('a[data-night]')].map((a) => a.dataset.night + ' ' + a.getAttribute('aria-label'))",
@@ -87,6 +88,7 @@ describe("one evening, one truth, for somebody with one project", () => {
     expectOnSheet(await sheet(), told);
     const first = told[0]!;
     await driver.get(`${app.url}/`);
+    await me.see("Look up");
     await driver.wait(async () => !(await main()).includes("Provisional"), WAIT_MS, "the plan");
     const tonight = await main();
     // Stay in, or go: the plan's last hour is named where one goes for all of it.

@@ -213,7 +213,14 @@ describe("what is not saved yet", () => {
     await driver.switchTo().window(first);
     await chooseAndThen(other, "");
     await me.see("Changed in two places at once");
-    await driver.sleep(1500); // until the box follows the copy that counts
+    const second = (await driver.getAllWindowHandles()).at(-1)!;
+    const agree = async () => {
+      await driver.switchTo().window(second);
+      const there = await me.value(COLUMNS);
+      await driver.switchTo().window(first);
+      return there === (await me.value(COLUMNS));
+    };
+    await driver.wait(agree, WAIT_MS, "both tabs should show the copy that counts");
     const now = await me.value(COLUMNS);
     await me.press("Take this one instead");
     await me.gone("Changed in two places at once");
@@ -223,7 +230,7 @@ describe("what is not saved yet", () => {
     await me.see("Kept.");
     await driver.sleep(700);
     expect(await driver.findElement(By.css("body")).getText()).not.toContain("Changed in two places at once");
-    await driver.switchTo().window((await driver.getAllWindowHandles()).at(-1)!);
+    await driver.switchTo().window(second);
     await driver.wait(async () => (await me.value(COLUMNS)) === "4", WAIT_MS, "the other tab should follow");
     await driver.close();
     await driver.switchTo().window(first);

@@ -1,4 +1,5 @@
 import { decodeBundle, openPanelList, readForecast } from "~/core/formats";
+import { dataVersions, decodeRecords, refusedEdit } from "~/core/records";
 import { planEvenings } from "~/core/plan";
 import { whyEvening, type NightStock, type SeasonWork } from "~/core/season";
 import { utcMs } from "~/core/time";
@@ -114,6 +115,14 @@ const filesHere: Workers["files"] = {
   forecast: async (file, at) => readForecast(await file.text(), at),
 };
 
+/** Checks on the spot, as the worker does. */
+export const readerHere: Workers["reader"] = {
+  records: (raws) => Promise.resolve(decodeRecords(raws)),
+  refused: (edits) => Promise.resolve(refusedEdit(edits)),
+  versions: () => Promise.resolve(dataVersions()),
+  forecast: (text, at) => Promise.resolve(readForecast(text, at)),
+};
+
 /** What a test says of its desk; the rest is as on a desk nobody has used. */
 export interface TestDesk {
   /** Of which it is a tab; absent = one of its own. */
@@ -123,6 +132,7 @@ export interface TestDesk {
   readonly isDemo?: boolean;
   readonly sky?: Partial<SkyClient>;
   readonly season?: SeasonClient;
+  readonly reader?: Workers["reader"];
   readonly sources?: Sources;
   readonly supplies?: Partial<Supplies>;
 }
@@ -147,6 +157,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       season: of.season ?? plannerHere(),
       files: filesHere,
       frame: { place: nobody("a place"), cover: nobody("a cover") },
+      reader: of.reader ?? readerHere,
     },
     sources: of.sources ?? { all: [], ask: nobody("a forecast") },
     supplies: {

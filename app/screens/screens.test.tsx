@@ -7,27 +7,22 @@ import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
 import { placeNight, runSheet, USUAL_MOON } from "~/core/night";
 import { chooseTonight, hoursOf, judgeNight, projectTonight, weighNight, type FrameData } from "~/core/plan";
-import { type PlannedBlock } from "~/core/season";
+import type { PlannedBlock } from "~/core/season";
 import { testEvening, wholeBlock } from "~/core/plan/plan.test-data";
 import { addMs, HOUR_MS, nightDate, utcMs } from "~/core/time";
-import { BudgetRow } from "~/screens/budget/BudgetRow";
+import { BudgetRow } from "./budget/BudgetRow";
 import { Copies } from "~/components/Copies";
-import { CrewTable } from "~/screens/crew/CrewTable";
-import { FrameControls } from "~/screens/frame/FrameControls";
-import { IntakeReportView } from "~/screens/log/IntakeReport";
+import { CrewTable } from "./crew/CrewTable";
+import { FrameControls } from "./frame/FrameControls";
+import { IntakeReportView } from "./log/IntakeReport";
 import { FilePreview } from "~/components/FilePreview";
-import { SetAside } from "~/screens/kit/data/SetAside";
-import { RunSheetView } from "~/screens/nights/RunSheetView";
+import { SetAside } from "./kit/data/SetAside";
+import { RunSheetView } from "./nights/RunSheetView";
 import type { FieldChange } from "~/core/records";
-import { TonightVerdict } from "~/screens/tonight/TonightVerdict";
+import { TonightVerdict } from "./tonight/TonightVerdict";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
-import {
-  bookingFaultWords,
-  bundleFaultWords,
-  fileFaultWords,
-  mismatchWords,
-  skylineFaultWords,
-} from "~/components/words/words";
+import { bookingFaultWords, bundleFaultWords, fileFaultWords, skylineFaultWords } from "~/components/words/fault-words";
+import { mismatchWords } from "~/components/words/log-words";
 
 const user = userEvent.setup();
 

@@ -2,7 +2,7 @@ import { expect, it, vi } from "vitest";
 import demo from "~/data/demo-plan.json";
 import { plannerHere } from "~/desk/desk.test-data";
 import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
-import { seasonRun } from "./season";
+import { eveningsSoon, seasonRun } from "./season";
 
 const ships = (raw: unknown) => ({ plan: vi.fn(() => Promise.resolve(raw)) });
 
@@ -12,14 +12,19 @@ it("the plan that ships with the demo is the one that is made of it", async () =
   expect(JSON.parse(JSON.stringify(made))).toEqual(demo.plan);
 });
 
-it("a first visit is shown it, as provisional, before anything is planned; it is fetched once and anchors nothing", async () => {
+it("a first visit is shown it, as provisional, before anything is planned; it is fetched once, and the plan starts from it", async () => {
   const planner = { ...plannerHere(), plan: vi.fn<ReturnType<typeof plannerHere>["plan"]>(() => new Promise(() => undefined)) }; // prettier-ignore
   const supplies = ships(demo);
   const desk = demoDesk({ season: planner, supplies });
-  const soon = await seasonRun(demoLibrary(desk)).soon;
+  const library = demoLibrary(desk);
+  const { plan: soon, previous } = await eveningsSoon(library);
+  expect(previous).toBeNull();
+  expect(planner.plan).not.toHaveBeenCalled();
+  expect(await seasonRun(library).soon).toEqual(soon);
   expect([soon.stage, JSON.parse(JSON.stringify(soon.evenings)) as unknown]).toEqual(["soon", demo.plan.evenings]);
   await vi.waitFor(() => expect(planner.plan).toHaveBeenCalled());
-  expect(planner.plan.mock.calls[0]![1]).toMatchObject({ before: null, seen: null, isSoon: false });
+  const { before, isSoon } = planner.plan.mock.calls[0]![1];
+  expect([JSON.parse(JSON.stringify(before!.evenings)), isSoon]).toEqual([demo.plan.evenings, false]);
   expect(supplies.plan).toHaveBeenCalledTimes(1);
 });
 

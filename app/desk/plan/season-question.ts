@@ -31,7 +31,8 @@ import { withLearntChances } from "~/desk/sky/learnt";
 import type { Entity, Library } from "~/desk/records/library";
 import { nightOver } from "~/desk/sky/nights";
 import { meOf } from "~/desk/records/parts";
-import { ownContextsOf, type ProjectContext } from "~/desk/projects/project";
+import { contextOf, isAtRest, ownContextsOf, type ProjectContext } from "~/desk/projects/project";
+import { inTurns } from "~/desk/turns";
 import { topic } from "~/desk/memo";
 import { weatherKept } from "~/desk/sky/weather";
 
@@ -52,9 +53,9 @@ function lightOf(c: ProjectContext, channel: Channel) {
 }
 
 /** A project as the season takes it: what is left of its channels, panels of one channel together. */
-function seasonProject(c: ProjectContext): SeasonProject {
+function seasonProject(c: ProjectContext, needs: readonly Need[] = c.needs): SeasonProject {
   const wants = new Map<string, Omit<Need, "panel"> & { goalMin: number; remainingMin: number }>();
-  for (const { panel: _, goalMin, remainingMin, ...of } of c.needs) {
+  for (const { panel: _, goalMin, remainingMin, ...of } of needs) {
     const key = `${of.channel} ${of.subSec}`;
     const sum = wants.get(key) ?? { ...of, goalMin: 0, remainingMin: 0 };
     sum.goalMin += goalMin;
@@ -79,7 +80,7 @@ function seasonProject(c: ProjectContext): SeasonProject {
     ...(c.panels.length > 1 ? { pointings: c.panels.length } : {}),
     shot: {
       panels: c.panels.map(({ number, centre }) => ({ number, centre })),
-      needs: c.needs,
+      needs,
       own: c.own,
       school: c.project.data.school,
       ...(rules.roundSubs === undefined ? {} : { roundSubs: rules.roundSubs }),
@@ -107,13 +108,12 @@ export function forecastOf(
   library: Library,
   place: Entity<Place>,
   night: NightDate,
+  own: readonly ProjectContext[] = ownContextsOf(library),
 ): { readonly hours: readonly HourOdds[]; readonly within: UtcInterval | null } | null {
   const { steps } = nightOver(library.desk, place.data, night, moonOf(library));
   const { hours } = weatherKept(library, place, night, hoursOf(steps));
   if (hours.every((h) => h.basis === "longTerm")) return null;
-  const limits = ownContextsOf(library).flatMap((c) =>
-    c.place.id === place.id ? (c.rig.data.gustLimitKmh ?? []) : [],
-  );
+  const limits = own.flatMap((c) => (c.place.id === place.id ? (c.rig.data.gustLimitKmh ?? []) : []));
   const { windShare } = place.data;
   return {
     hours: hours.map(({ atMs, odds }) => ({ atMs, odds: Math.round(odds * 1000) / 1000 })),
@@ -199,6 +199,36 @@ function actsOf(library: Library, places: readonly Entity<Place>[], night: Night
   return [...looks, ...entries];
 }
 
+/** Places that the season knows: of the projects, and those that one may drive to. */
+function placesOf(library: Library, own: readonly ProjectContext[]): readonly Entity<Place>[] {
+  const bound = new Set(own.flatMap((c) => Object.values(c.part.data.onlyAt ?? {})));
+  const driven = library.places.filter(
+    (p) => bound.has(p.id) || rulesOf(library).drives?.some((d) => d.placeId === p.id),
+  );
+  return [...new Map([...own.map((c) => c.place), ...driven].map((p) => [p.id, p])).values()];
+}
+
+/** Works out in turns what the question is put together from, so that asking for it holds up no page. */
+export async function readyQuestion(library: Library): Promise<void> {
+  const turn = inTurns();
+  const own: ProjectContext[] = [];
+  for (const { id } of library.projects) {
+    const c = contextOf(library, id);
+    if (c?.part.isMine && !isAtRest(c)) own.push(c);
+    await turn();
+  }
+  for (const c of own) {
+    seasonProject(c);
+    await turn();
+  }
+  const { today } = choiceOf(library, new URLSearchParams());
+  for (const place of placesOf(library, own))
+    for (let n = 0; n < FORECAST_NIGHTS; n++) {
+      forecastOf(library, withLearntChances(library, place), addNights(today, n), own);
+      await turn();
+    }
+}
+
 const locksOf = topic<readonly Lock[]>(4);
 const questions = topic<SeasonQuestion>(4);
 
@@ -219,11 +249,7 @@ export function seasonQuestion(library: Library): SeasonQuestion {
     ...contexts,
   ];
   return library.desk.memo(questions, "season", parts, () => {
-    const bound = new Set(contexts.flatMap((c) => Object.values(c.part.data.onlyAt ?? {})));
-    const driven = library.places.filter(
-      (p) => bound.has(p.id) || rulesOf(library).drives?.some((d) => d.placeId === p.id),
-    );
-    const places = [...new Map([...contexts.map((c) => c.place), ...driven].map((p) => [p.id, p])).values()];
+    const places = placesOf(library, contexts);
     const locks = library.desk.memo(locksOf, "locks", [library.locks, me, ...contexts.map((c) => c.id)], () =>
       library.locks
         .filter((l) => l.data.memberId === me)
@@ -256,7 +282,7 @@ export function seasonQuestion(library: Library): SeasonQuestion {
       ],
       standsBeforeDark: library.settings?.data.standsBeforeDark ?? true,
       projects: contexts.map((c) =>
-        seasonProject(begun && taken !== null ? { ...c, needs: lessTaken(c.needs, c.id, begun.evenings, taken) } : c),
+        seasonProject(c, begun && taken !== null ? lessTaken(c.needs, c.id, begun.evenings, taken) : c.needs),
       ),
       rules: rulesOf(library),
       locks,

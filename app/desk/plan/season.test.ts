@@ -43,7 +43,7 @@ async function told(library: Library) {
   const choice = choiceOf(library, new URLSearchParams());
   const place = choice.place!;
   const contexts = ownContextsOf(library);
-  const view = tonightView(library, plan, { ...choice, place });
+  const view = await tonightView(library, { plan, previous: null }, { ...choice, place });
   const here = nightAt(library, plan, place, choice.night, contexts);
   const sheets = here.evenings.flatMap(
     (evening) => sheetOf(library, evening, { place, night: choice.night, contexts, within: null }) ?? [],

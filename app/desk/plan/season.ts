@@ -1,6 +1,8 @@
-import { seasonQuestion } from "./season-question";
+import { readyQuestion, seasonQuestion } from "./season-question";
 import { isWork, type Lock, type SeasonPlan, type SeasonQuestion } from "~/core/season";
 import type { Library } from "~/desk/records/library";
+import { choiceOf } from "~/desk/sky/choice";
+import type { NightDate } from "~/core/time";
 import { libraryHere } from "~/desk/records/open-library";
 import { ownContextsOf } from "~/desk/projects/project";
 import { sha256 } from "@noble/hashes/sha2.js";
@@ -14,33 +16,55 @@ interface UnderWay {
   /** The plan that its owner has had before their eyes on the season's page: what moved is told against it. */
   seen: SeasonPlan | null;
   /** Services that are being asked now: what is planned meanwhile is provisional. */
-  asking: number;
+  readonly asking: Set<Promise<unknown>>;
   /** The plan that screens showed last: evenings stay as they were in it unless a change is worth more than staying. Read once from what the browser kept. */
   shown: Promise<KeptPlan | null> | null;
+  /** The plan that ships with the demo, fetched once. */
+  shipped: Promise<SeasonPlan | null> | null;
   run: { readonly sum: string; readonly butLocks: string; readonly it: SeasonRun } | null;
+  /** How often a plan was asked for, and for which of them the run under way was begun. */
+  calls: number;
+  begunFor: number;
 }
-const underWay = slot((): UnderWay => ({ seen: null, asking: 0, shown: null, run: null }));
+const underWay = slot((): UnderWay => ({
+  seen: null,
+  asking: new Set(),
+  shown: null,
+  shipped: null,
+  run: null,
+  calls: 0,
+  begunFor: 0,
+}));
 
 /** Plans that were made in this browser. */
 export const thePlans = slot(({ cupboard }) => createKeptPlans(cupboard));
 
 /** Plans are provisional as long as something is being asked. */
 export async function whileAsking<T>(desk: Desk, work: Promise<T>): Promise<T> {
-  const at = desk.at(underWay);
-  at.asking++;
+  const { asking } = desk.at(underWay);
+  asking.add(work);
   try {
     return await work;
   } finally {
-    at.asking--;
+    asking.delete(work);
   }
 }
 
+/** Resolves when no service is being asked any more. */
+export async function whenAsked(desk: Desk): Promise<void> {
+  const { asking } = desk.at(underWay);
+  while (asking.size > 0) await Promise.allSettled(asking);
+}
+
 /** Asks the forecasts of all places of the season; whether there was anything new. */
-export async function askForecasts(desk: Desk, signal: AbortSignal): Promise<boolean> {
-  const before = await libraryHere(desk);
-  const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
-  await whileAsking(desk, Promise.all(places.map((place) => askAll(before, place, signal))));
-  return (await libraryHere(desk)).forecasts !== before.forecasts;
+export function askForecasts(desk: Desk, signal: AbortSignal): Promise<boolean> {
+  const ask = async () => {
+    const before = await libraryHere(desk);
+    const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
+    await Promise.all(places.map((place) => askAll(before, place, signal)));
+    return (await libraryHere(desk)).forecasts !== before.forecasts;
+  };
+  return whileAsking(desk, ask());
 }
 
 /** A plan being made: the best so far, and the ones still to come. */
@@ -66,7 +90,7 @@ export interface SeasonRun {
 export const markSeen = (desk: Desk, plan: SeasonPlan): void => void (desk.at(underWay).seen = plan);
 
 /** Whether forecasts are being asked, so that a plan is not the last word. */
-export const isProvisional = (desk: Desk): boolean => desk.at(underWay).asking > 0;
+export const isProvisional = (desk: Desk): boolean => desk.at(underWay).asking.size > 0;
 
 function shownLast(desk: Desk): Promise<KeptPlan | null> {
   const at = desk.at(underWay);
@@ -76,9 +100,11 @@ function shownLast(desk: Desk): Promise<KeptPlan | null> {
     .catch(() => null));
 }
 
-/** The plan that ships with the demo, for a first visit; null elsewhere. */
-const shipped = async (desk: Desk): Promise<SeasonPlan | null> =>
+const readShipped = async (desk: Desk): Promise<SeasonPlan | null> =>
   desk.isDemo ? (readKeptPlan(await desk.supplies.plan().catch(() => null))?.plan ?? null) : null;
+
+/** The plan that ships with the demo, for a first visit; null elsewhere. */
+const shipped = (desk: Desk): Promise<SeasonPlan | null> => (desk.at(underWay).shipped ??= readShipped(desk));
 
 /** Whether a plan keeps all that stands in it by hand. */
 function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
@@ -147,16 +173,18 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
       return kept;
     }
     // In a tab that has none yet, what was seen last stands for the plan until it is made, on a first visit of the demo what ships
-    // with it. That is never taken for the answer: figures of the question differ in their last digits from browser to browser.
+    // with it; and the plan stays with it. It is never taken for the answer: figures of the question differ in their last digits
+    // from browser to browser.
     const isNew = !agreed && last === null;
-    const known = isNew ? (stays?.plan ?? (await shipped(desk))) : null;
-    const stands = known && coversOf(known, question) ? known : null;
+    const ships = isNew && !stays ? await shipped(desk) : null;
+    const known = stays?.plan ?? (ships && coversOf(ships, question) ? ships : null);
+    const stands = isNew && known && coversOf(known, question) ? known : null;
     if (stands) hasSoon({ ...stands, stage: "soon" });
     const plan = await planner.plan(
       question,
       {
-        before: agreed ?? last ?? stays?.plan ?? null,
-        seen: stays?.plan ?? null,
+        before: agreed ?? last ?? known,
+        seen: known,
         isSame: agreed !== null,
         isSoon: isNew && !stands,
       },
@@ -195,8 +223,14 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
   };
 }
 
+interface Known {
+  readonly from: NightDate;
+  readonly projects: readonly { readonly id: string }[];
+  readonly rigs: readonly { readonly id: string }[];
+}
+
 /** Whether a plan says something of a question's first night, and nothing of what is gone. */
-function coversOf(plan: SeasonPlan, { from, projects, rigs }: SeasonQuestion): boolean {
+function coversOf(plan: SeasonPlan, { from, projects, rigs }: Known): boolean {
   const evenings = plan.evenings.filter((e) => e.night === from);
   return (
     evenings.length > 0 &&
@@ -262,11 +296,46 @@ export async function takeShownPlan(desk: Desk, raw: unknown): Promise<TakenPlan
 /** The plan that its owner saw last, for their own backup; null where none was made. */
 export const planForBackup = (desk: Desk): Promise<KeptPlan | null> => shownLast(desk);
 
-/** What is known of the next evenings at once: the plan where there is one, else what stands for it; its stage says which. */
-export const eveningsSoon = (library: Library): Promise<SeasonPlan> => seasonRun(library).soon;
+/** As `seasonRun`, its question put together in turns: how screens ask. Where another library was asked for meanwhile, its run is the answer. */
+export async function seasonInTurns(library: Library): Promise<SeasonRun> {
+  const at = library.desk.at(underWay);
+  const call = ++at.calls;
+  await readyQuestion(library);
+  if (at.run && at.begunFor > call) return at.run.it;
+  at.begunFor = call;
+  return seasonRun(library);
+}
+
+/** What is known of the next evenings, and the plan that this one took the place of. */
+export interface SoonPlan {
+  /** The plan where there is one, else what stands for it; its stage says which. */
+  readonly plan: SeasonPlan;
+  readonly previous: SeasonPlan | null;
+}
+
+/** The plan its owner saw last, or what stands for it on a first visit; read while the library is. */
+export const lookAhead = async (desk: Desk): Promise<SoonPlan | null> => {
+  const seen = (await shownLast(desk))?.plan ?? null;
+  const plan = seen ?? (await shipped(desk));
+  return plan && { plan, previous: seen };
+};
+
+/** What is known of the next evenings at once: before anything was planned in this tab, the plan its owner saw last. */
+export async function eveningsSoon(library: Library): Promise<SoonPlan> {
+  const { desk } = library;
+  if (!desk.at(underWay).run) {
+    const known = await lookAhead(desk);
+    const own = ownContextsOf(library);
+    const { today } = choiceOf(library, new URLSearchParams());
+    if (known && coversOf(known.plan, { from: today, projects: own, rigs: own.map((c) => c.rig) }))
+      return { plan: { ...known.plan, stage: "soon" }, previous: known.previous };
+  }
+  const run = await seasonInTurns(library);
+  return { plan: await run.soon, previous: run.previous() };
+}
 
 /** The plan that screens go by. */
-export const seasonPlan = (library: Library): Promise<SeasonPlan> => seasonRun(library).settled;
+export const seasonPlan = async (library: Library): Promise<SeasonPlan> => (await seasonInTurns(library)).settled;
 
 /** Ends the plan under way; the best so far stays. */
 export const stopPlanning = (desk: Desk): void => desk.workers.season.stop();

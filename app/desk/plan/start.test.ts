@@ -2,8 +2,8 @@ import { expect, it, vi } from "vitest";
 import type { SeasonPlan } from "~/core/season";
 import demo from "~/data/demo-plan.json";
 import { plannerHere } from "~/desk/desk.test-data";
-import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
-import { seasonRun } from "./season";
+import { demoDesk, demoLibrary, demoRecords, libraryOfRecords } from "~/desk/demo-library.test-data";
+import { seasonInTurns, seasonRun } from "./season";
 
 type Plan = ReturnType<typeof plannerHere>["plan"];
 
@@ -29,4 +29,24 @@ it("a plan starts from the one that settled before it, never from one that was s
   expect((await startsFrom("better")).before).toBeNull();
   const { told, before } = await startsFrom("settled");
   expect(before).toBe(told);
+});
+
+it("a library that was asked for later has the plan, also where an earlier one took longer to ask about", async () => {
+  const plan = vi.fn<Plan>(() => new Promise(() => undefined));
+  const desk = demoDesk({ season: { ...plannerHere(), plan } });
+  const all = demoLibrary(desk);
+  const none = libraryOfRecords(demoRecords().filter((r) => r.kind !== "project"), desk); // prettier-ignore
+  // Every step takes a turn: the library with projects has more of them.
+  let ms = 0;
+  const clock = vi.spyOn(performance, "now").mockImplementation(() => (ms += 50));
+  const done: string[] = [];
+  const [earlier, later] = [
+    seasonInTurns(all).then((run) => (done.push("all"), run)),
+    seasonInTurns(none).then((run) => (done.push("none"), run)),
+  ];
+  const runs = await Promise.all([earlier, later]);
+  clock.mockRestore();
+  expect(done).toEqual(["none", "all"]);
+  expect(runs[0]).toBe(runs[1]);
+  expect(runs[0].question.projects).toEqual([]);
 });

@@ -1,16 +1,19 @@
 import { describe, expect, it } from "vitest";
 import { utcMs } from "~/core/time";
 import { choiceOf } from "~/desk/sky/choice";
-import { demoLibrary } from "~/desk/demo-library.test-data";
+import { demoDesk, demoLibrary, demoRecords, libraryOfRecords } from "~/desk/demo-library.test-data";
 import { seasonPlan } from "./season";
 import { placesAway, tonightView } from "./tonight";
-import { forecastEdits } from "~/desk/sky/weather";
+import { askAll, forecastEdits } from "~/desk/sky/weather";
+import { createSources } from "~/services/sources";
+import { readerHere } from "~/desk/desk.test-data";
+import type { StoredRecord } from "~/core/crew";
 
 const library = demoLibrary();
 
 const view = async (search = "") => {
   const choice = choiceOf(library, new URLSearchParams(search));
-  return tonightView(library, await seasonPlan(library), { ...choice, place: choice.place! });
+  return tonightView(library, { plan: await seasonPlan(library), previous: null }, { ...choice, place: choice.place! });
 };
 
 describe("tonight, as the desk puts it together", () => {
@@ -37,4 +40,25 @@ describe("tonight, as the desk puts it together", () => {
     expect(edits.map((e) => (e.data as { night: string }).night)).toEqual(["2026-12-05", "2026-12-06"]);
     expect(forecastEdits(library, place!, { ...read, hours: [] })).toEqual([]);
   });
+});
+
+it("a place of which nothing is heard yet wins over none; once its services are silent, its own odds count (reported: a drive told and taken back)", async () => {
+  const silent = () => Promise.resolve({ ok: true, value: { hours: [], notes: [] } } as never);
+  const desk = demoDesk({ sources: { ...createSources(undefined, readerHere.forecast), ask: silent } });
+  const records = demoLibrary(desk);
+  const { place: home } = choiceOf(records, new URLSearchParams());
+  const [away] = placesAway(records, home!);
+  // Somebody looked up at home and saw clouds all evening, so that the other place is what is left.
+  const at = Date.parse("2026-12-05T16:39:00Z");
+  const look = { kind: "look", id: "k", rev: "2", author: "m", seen: {}, data: { placeId: home!.id, memberId: "member-ines", atMs: at, isClear: false } } as StoredRecord; // prettier-ignore
+  const library = libraryOfRecords([...demoRecords().filter((r) => r.kind !== "forecast"), look], desk);
+  const told = async () => {
+    const choice = choiceOf(library, new URLSearchParams());
+    const plan = await seasonPlan(library);
+    return (await tonightView(library, { plan, previous: null }, { ...choice, place: choice.place! })).verdict;
+  };
+  expect((await told()).kind).not.toBe("borrow");
+  await askAll(library, away!, new AbortController().signal);
+  const verdict = await told();
+  expect([verdict.kind, verdict.away?.placeId]).toEqual(["borrow", away!.id]);
 });

@@ -42,9 +42,10 @@ import { ownContextsOf, ownUnder, type ProjectContext } from "~/desk/projects/pr
 import { nightOver } from "~/desk/sky/nights";
 import { slot } from "~/desk/desk";
 import { topic } from "~/desk/memo";
-import { seasonRun } from "./season";
+import { inTurns } from "~/desk/turns";
+import type { SoonPlan } from "./season";
 import { begunOn, forecastOf, seasonQuestion } from "./season-question";
-import { weatherKept } from "~/desk/sky/weather";
+import { weatherKept, type Weather } from "~/desk/sky/weather";
 
 /** Nights ahead of which forecasts are asked: */
 export const NIGHTS_AHEAD = 2; // as far as the odds of an hour mean something
@@ -137,8 +138,28 @@ export function nightAt(
   };
 }
 
+/** Whether some service has not answered yet. */
+const isAsking = ({ sources }: Pick<Weather, "sources">): boolean => sources.some((s) => s.state === "asking");
+
+/** Works out in turns what projects get out of a night at a place, so that `nightAt` is quick. */
+async function readyNight(
+  library: Library,
+  place: Entity<Place>,
+  night: NightDate,
+  contexts: readonly ProjectContext[],
+  turn: () => Promise<void>,
+): Promise<void> {
+  for (const c of contexts) {
+    const own = ownUnder(c, place.data);
+    for (const channel of new Set(c.needs.map((n) => n.channel))) {
+      targetNight(nightOver(library.desk, place.data, night, c.moon), c.layout.centre, channel, own[channel]);
+      await turn();
+    }
+  }
+}
+
 /** The place one could drive to, weighed with what is left of the night after the drive. */
-function awayAt(
+async function awayAt(
   library: Library,
   plan: SeasonPlan,
   there: Entity<Place>,
@@ -146,10 +167,13 @@ function awayAt(
   night: NightDate,
   contexts: readonly ProjectContext[],
   rules: GoingRules,
-): AwayNight {
+  turn: () => Promise<void>,
+): Promise<{ readonly night: AwayNight; readonly isHeard: boolean }> {
+  await readyNight(library, there, night, contexts, turn);
   const travelMin = there.data.travelMin ?? 0;
   const setUpMin = rules.setUpMin - (home.data.extraSetUpMin ?? 0) + (there.data.extraSetUpMin ?? 0);
   const { steps, tonight, choice, weather } = nightAt(library, plan, there, night, contexts);
+  await turn();
   const thereRules: GoingRules = {
     wishMin: rules.wishMin,
     setUpMin,
@@ -158,17 +182,21 @@ function awayAt(
     fromMs: addMs(rules.fromMs, (travelMin + setUpMin) * MINUTE_MS),
   };
   const weighed = weighNight({ steps, choice, projects: tonight, weather: weather.hours, rules: thereRules });
+  await turn();
   // What is shot first there says by what an hour is compared.
   const block = choice.kind === "go" ? choice.blocks[0] : undefined;
   const led = block && contexts.find((c) => c.id === block.projectId)?.own[block.channel];
   return {
-    placeId: there.id,
-    name: there.data.name,
-    timeZone: there.data.timeZone,
-    travelMin,
-    lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2, led),
-    weighed,
-    reasons: reasonsOf(weighed, { steps, choice, rules: thereRules }),
+    isHeard: !isAsking(weather),
+    night: {
+      placeId: there.id,
+      name: there.data.name,
+      timeZone: there.data.timeZone,
+      travelMin,
+      lightFactor: equivalentHours(there.data.skyMagPerArcsec2, home.data.skyMagPerArcsec2, led),
+      weighed,
+      reasons: reasonsOf(weighed, { steps, choice, rules: thereRules }),
+    },
   };
 }
 
@@ -184,11 +212,18 @@ function planElsewhere(library: Library, plan: SeasonPlan, placeId: string, nigh
   return { placeId: away.placeId, name: library.places.find((p) => p.id === away.placeId)?.data.name ?? "elsewhere" };
 }
 
-/** What the Tonight screen shows, from what is stored. */
-export function tonightView(library: Library, plan: SeasonPlan, choice: Choice & { readonly place: Entity<Place> }) {
+/** What the Tonight screen shows, from what is stored; worked out in turns. Whoever has the plan has readied the question. */
+export async function tonightView(
+  library: Library,
+  { plan, previous }: SoonPlan,
+  choice: Choice & { readonly place: Entity<Place> },
+) {
+  const turn = inTurns();
   const { place, night, today } = choice;
   const contexts = ownContextsOf(library);
+  await readyNight(library, place, night, contexts, turn);
   const here = nightAt(library, plan, place, night, contexts);
+  await turn();
   const { steps, tonight, sky, weather } = here;
   const lead = here.choice.kind === "go" ? here.choice.blocks[0]! : null;
   const context = lead ? contexts.find((c) => c.id === lead.projectId) : undefined;
@@ -207,20 +242,16 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     isChanceAssumed: isChanceAssumed(withLearntChances(library, place).data, night),
   };
   const weighed = weighNight({ steps, choice: here.choice, projects: tonight, weather: weather.hours, rules });
+  await turn();
   const ahead = nightsBetween(today, night);
-  const away =
-    ahead >= 0 && ahead <= NIGHTS_AHEAD
-      ? placesAway(library, place).map((p) =>
-          awayAt(library, plan, p, place, night, contexts, {
-            ...rules,
-            fromMs: isTonight ? library.desk.now() : steps.startMs,
-          }),
-        )
-      : [];
+  const away: Awaited<ReturnType<typeof awayAt>>[] = [];
+  for (const there of ahead >= 0 && ahead <= NIGHTS_AHEAD ? placesAway(library, place) : []) {
+    const leaving = { ...rules, fromMs: isTonight ? library.desk.now() : steps.startMs };
+    away.push(await awayAt(library, plan, there, place, night, contexts, leaving, turn));
+  }
   const overheads = rig?.overheads;
   const elsewhere = planElsewhere(library, plan, place.id, night);
   const firstMs = here.choice.kind === "go" ? here.choice.startMs : Number.MAX_SAFE_INTEGER;
-  const previous = seasonRun(library).previous();
   const events = nightEvents(sky);
   return {
     place: place.data,
@@ -231,7 +262,7 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     /** When the night was begun; null = nobody is outside. */
     begunMs: begun?.atMs ?? null,
     /** Forecasts are still being asked, or the season is still being planned: what is told now is not the last word. */
-    isProvisional: plan.stage === "soon" || (isTonight && weather.sources.some((s) => s.state === "asking")),
+    isProvisional: plan.stage === "soon" || (isTonight && isAsking(weather)),
     nowMs: library.desk.now(),
     steps,
     tonight,
@@ -242,7 +273,7 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
     rigNames: Object.fromEntries(contexts.map((c) => [c.rig.id, c.rig.data.name])),
     weather,
     weighed,
-    away,
+    away: away.map((a) => a.night),
     rules,
     /** Nobody has said how many nights are clear here. */
     isChanceAssumed: rules.isChanceAssumed ?? false,
@@ -252,7 +283,8 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
       choice: here.choice,
       weighed,
       rules,
-      away,
+      // A place that nothing is heard of yet wins over none.
+      away: away.flatMap((a) => (a.isHeard ? [a.night] : [])),
       look: weather.look,
       planned: { drives: drivesOf(seasonQuestion(library)), placeId: elsewhere?.placeId ?? null },
     }),
@@ -292,4 +324,4 @@ export function tonightView(library: Library, plan: SeasonPlan, choice: Choice &
 }
 
 /** The night as Tonight shows it. */
-export type TonightViewData = ReturnType<typeof tonightView>;
+export type TonightViewData = Awaited<ReturnType<typeof tonightView>>;

@@ -103,6 +103,12 @@ export interface ProjectContext {
 /** A place with a rig and its filters. */
 type Kit = Pick<Reference, "place" | "rig" | "filters">;
 
+/** Worked out when it is first asked for. */
+function once<T>(work: () => T): () => T {
+  let known: { readonly is: T } | null = null;
+  return () => (known ??= { is: work() }).is;
+}
+
 const UNKNOWN_SUB_SEC = 300; // of a channel that is only in the log
 
 /** By what minutes with a kit are weighed, by channel: subs as the goals say, light of the target as the project says. */
@@ -174,11 +180,12 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
         Channel,
         number
       >;
-    const bestRates = bestAt(place.data, own);
-    const bestThere = isHome ? bestRates : bestAt(measured.place.data, ownAt(measured));
+    // A night of tables a channel: only where somebody asks for it.
+    const bestRates = once(() => bestAt(place.data, own));
+    const bestThere = isHome ? bestRates : once(() => bestAt(measured.place.data, ownAt(measured)));
     // The reference frame is measured by the reference's rig, whoever looks; a frame of one's own by one's own.
     const counter = frame === reference ? measured.rig : rig;
-    const counting = { bestRates: bestThere, hourIs: hourIsOf(library, measured, light) };
+    const counting = once(() => ({ bestRates: bestThere(), hourIs: hourIsOf(library, measured, light) }));
     const filled = panelsFilled(library, {
       frameId: frame.id,
       stock,
@@ -187,7 +194,7 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       ownerId: part.data.memberId,
     });
     const entries = contributions.map((x) => x.data);
-    const byLight = countedEntries(entries, { ...counting, panelsOf: filled });
+    const byLight = once(() => countedEntries(entries, { ...counting(), panelsOf: filled }));
     const hours = project.data.hours ?? "kept";
     // What a short set keeps does not hang on the sky: its hours count as kept, whatever the others do.
     const isShort = (e: ContributionData) => isOfShortSet(goals, e);
@@ -195,12 +202,12 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       ...AS_KEPT,
       panelsOf: (e) => wholePanels(filled(e)),
     });
-    const counted = hours === "kept" ? asKept : [...byLight.filter((e) => !isShort(e)), ...asKept];
+    const counted = hours === "kept" ? asKept : [...byLight().filter((e) => !isShort(e)), ...asKept];
     const hourIs = (channel: Channel): number => {
       if (hours === "kept") return 1;
       if (measured.rig.id === rig.id && measured.place.id === place.id) return 1;
       const is = hourWith(channel, kitOf({ place, rig, filters }), kitOf(measured), light);
-      const best = (bestRates[channel] ?? 0) / (bestThere[channel] ?? 0);
+      const best = (bestRates()[channel] ?? 0) / (bestThere()[channel] ?? 0);
       return is === null ? 1 : is * (Number.isFinite(best) && best > 0 ? best : 1);
     };
     const counts = countedByCell(counted, goals);
@@ -239,15 +246,21 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
       contributions,
       hours,
       counted,
-      byLight,
+      get byLight() {
+        return byLight();
+      },
       own,
       reference: measured,
       hourIs,
-      countOf: countAgainst(counting),
-      bestThere,
+      countOf: (entry) => countAgainst(counting())(entry),
+      get bestThere() {
+        return bestThere();
+      },
       optics,
       layout,
-      bestRates,
+      get bestRates() {
+        return bestRates();
+      },
       panels,
       needs: leftOf(goals.filter((g) => isMine(g) && isHere(g))),
       withoutFilter: channelsLeft(goals.filter((g) => isMine(g) && !isHere(g))),

@@ -16,7 +16,7 @@ import { answer } from "./answer";
 import { dropAside, mendAside } from "./aside";
 import { backupState } from "./backup";
 import { canPutBack, clearEverything, putBackEverything } from "./clear";
-import { lookInto, readBundle } from "./file-view";
+import { changeKey, lookInto, readBundle } from "./file-view";
 import { joinFile, joinLookedInto } from "./join";
 import { onNotice } from "./notices";
 import { onLibrary } from "./open-library";
@@ -24,7 +24,8 @@ import { putDown } from "./pending";
 import { writeEverything, writeProject } from "./written";
 import { choiceOf } from "~/desk/sky/choice";
 import { withLearntChances } from "~/desk/sky/learnt";
-import { memoryBrowser, testDesk } from "~/desk/desk.test-data";
+import { memoryBrowser, readerHere, testDesk } from "~/desk/desk.test-data";
+import { NotStarted } from "~/workers/client";
 
 let browser = memoryBrowser();
 /** A tab of its own in the same browser. */
@@ -105,6 +106,35 @@ describe("the library of a tab", () => {
     done(await savePlace(await one.library(), { id: "new", baseRev: "", data: { ...testPlace, name: "Field" } })); // prettier-ignore
     await heard;
     expect((await other.library()).places.map((p) => p.data.name)).toEqual(["Field"]);
+  });
+});
+
+describe("a desk whose checks do not load", () => {
+  it("keeps nothing and says so; the next act is checked by a worker that does, and nothing was stored in between", async () => {
+    let isThere = false;
+    const down = () => Promise.reject(new NotStarted("404"));
+    const reader: typeof readerHere = {
+      ...readerHere,
+      refused: (edits) => (isThere ? readerHere.refused(edits) : down()),
+      versions: () => (isThere ? readerHere.versions() : down()),
+    };
+    const here = testDesk({ browser, reader });
+    const saved = async () => savePlace(await here.library(), { id: "", data: { ...testPlace, name: "Yard" }, baseRev: "" }); // prettier-ignore
+    expect(await saved()).toEqual({ ok: false, error: { code: "notFetched" } });
+    expect((await here.library()).places).toEqual([]);
+    isThere = true;
+    done(await saved());
+    expect((await here.library()).places.map((p) => p.data.name)).toEqual(["Yard"]);
+  });
+
+  it("does not take a fault of the checks themselves for one that did not load", async () => {
+    const told = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const broken = () => Promise.reject(new TypeError("a schema is wrong"));
+    const here = testDesk({ browser, reader: { ...readerHere, refused: broken } });
+    const saved = await savePlace(await here.library(), { id: "", data: testPlace, baseRev: "" });
+    expect(saved).toEqual({ ok: false, error: { code: "storageBlocked" } });
+    expect(told).toHaveBeenCalled();
+    told.mockRestore();
   });
 });
 
@@ -277,6 +307,45 @@ describe("everything at once", () => {
     done(await clearEverything(d));
     done(await joinFile(await d.library(), bundle, { owner: "friend", letsAheadIn: false }));
     expect((await d.library()).settings).toBeNull();
+  });
+
+  it("leaves kit of a friend's that one uses oneself as it is unless one says yes, field by field; kit nobody here uses follows its owner", async () => {
+    const d = desk();
+    await begun(d);
+    const { data } = (await d.library()).rigs[0]!;
+    let written = 0;
+    const theirs = (
+      id: string,
+      name: string,
+      after: StoredRecord | null,
+      apertureMm = data.apertureMm,
+    ): StoredRecord => {
+      const seen = after?.seen ?? {};
+      const rev = nextRev(Object.values(seen), Date.UTC(2026, 10, 26) + ++written, "friend")!;
+      return { id, kind: "rig", rev, author: "wren", seen: { ...seen, friend: rev }, data: { ...data, name, apertureMm } }; // prettier-ignore
+    };
+    const file = (...records: StoredRecord[]) => ({ scope: "project" as const, exportedAt: "", records, refused: [] });
+    const join = async (records: StoredRecord[], ...chosen: string[]) =>
+      done(await joinFile(await d.library(), file(...records), { owner: "friend", letsAheadIn: false, chosen }));
+    const changes = async (...records: StoredRecord[]) =>
+      (await lookInto(await d.library(), file(...records), "w.json")).changes.map((c) => [c.id, c.isMine]);
+    const rig = async (id: string) => (await d.library()).rigs.find((r) => r.id === id)!.data;
+
+    const [spare, lent] = [theirs("rig-spare", "Spare", null), theirs("rig-lent", "Lent", null)];
+    await join([spare, lent]);
+    const settings = (await d.library()).settings!;
+    done(await keep(d, [{ kind: "settings", id: "settings", data: { ...settings.data, rigId: "rig-lent" }, baseRev: settings.rev }])); // prettier-ignore
+
+    const news = [theirs("rig-spare", "Spare, sold", spare), theirs("rig-lent", "Hers again", lent, 61)];
+    expect(await changes(...news)).toEqual([["rig-lent", true]]);
+    await join(news);
+    expect((await rig("rig-lent")).name).toBe("Lent");
+    expect((await rig("rig-spare")).name).toBe("Spare, sold");
+    // Known from then on: the same file brings nothing to say yes to.
+    expect(await changes(...news)).toEqual([]);
+    const more = theirs("rig-lent", "Hers for good", news[1]!, 62);
+    await join([more], changeKey({ kind: "rig", id: "rig-lent" }, { path: ["apertureMm"] }));
+    expect(await rig("rig-lent")).toEqual({ ...data, name: "Lent", apertureMm: 62 });
   });
 
   it("keeps out what says it was written more than a day from now, names it, and lets it in when asked to", async () => {

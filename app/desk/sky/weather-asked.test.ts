@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
+import { readerHere } from "~/desk/desk.test-data";
 import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
 import { createSources, type Sources } from "~/services/sources";
 import { askAll, servicesOf } from "./weather";
@@ -8,7 +9,7 @@ const never = () => new AbortController().signal;
 /** The demo's library on a desk whose services answer so, and who was asked. */
 function askedOf(answer: Sources["ask"]) {
   const ask = vi.fn(answer);
-  const desk = demoDesk({ sources: { ...createSources(undefined), ask } });
+  const desk = demoDesk({ sources: { ...createSources(undefined, readerHere.forecast), ask } });
   const library = demoLibrary(desk);
   return { desk, library, asked: () => ask.mock.calls.map(([source]) => source.id).sort() };
 }
@@ -48,5 +49,32 @@ describe("forecasts of a place", () => {
     await expect(left).rejects.toThrow("left");
     await waiting;
     expect(asked()).toHaveLength(2 * servicesOf(library).length);
+  });
+
+  it("are there for whoever asks while the answers are still being kept (reported: a drive into a gale, its forecasts not kept yet)", async () => {
+    let keep: () => void = () => undefined;
+    const gate = new Promise<void>((resolve) => (keep = resolve));
+    const checking = vi.fn(() => gate.then(() => null));
+    const hour = { atMs: Date.parse("2026-12-20T20:00:00Z"), issuedMs: Date.parse("2026-12-05T12:00:00Z"), lowCloud: 0.2, middleCloud: null, highCloud: null, humidity: null, airC: null, dewC: null, windMs: null, gustMs: null, rainChance: null, seeingArcsec: null, hazeMag: null }; // prettier-ignore
+    const desk = demoDesk({
+      sources: {
+        ...createSources(undefined, readerHere.forecast),
+        ask: () => Promise.resolve({ ok: true, value: { hours: [hour], notes: [] } } as never),
+      },
+      reader: { ...readerHere, refused: checking },
+      supplies: { sample: () => Promise.resolve([]) },
+    });
+    const library = demoLibrary(desk);
+    const place = library.places[0]!;
+    const first = askAll(library, place, never());
+    await vi.waitFor(() => expect(checking).toHaveBeenCalled());
+    let isDone = false;
+    const second = askAll(library, place, never()).then(() => (isDone = true));
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(isDone).toBe(false);
+    keep();
+    await Promise.all([first, second]);
+    const kept = (await desk.library()).forecasts.filter((f) => f.data.placeId === place.id);
+    expect(kept).toHaveLength(servicesOf(library).length);
   });
 });

@@ -208,22 +208,24 @@ async function askEach(
   const at = { nowMs: library.desk.now(), latitudeDeg, longitudeDeg };
   const answers = await Promise.all(services.map(async (s) => [s, await sources.ask(s, at, signal)] as const));
   const edits: EditOf<"forecast">[] = [];
-  for (const [source, answer] of answers) {
-    library.desk.at(questions).asked.set(`${place.id} ${source.id}`, {
+  for (const [source, answer] of answers)
+    if (answer.ok)
+      edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name }));
+  if (edits.length > 0) await library.desk.at(theStore).act(edits);
+  // Only now: until what was told is kept, whoever asks waits for it.
+  const { asked } = library.desk.at(questions);
+  for (const [source, answer] of answers)
+    asked.set(`${place.id} ${source.id}`, {
       atMs: library.desk.now(),
       fault: answer.ok ? null : answer.error,
       notes: answer.ok ? answer.value.notes : [],
     });
-    if (answer.ok)
-      edits.push(...forecastEdits(library, place, { ...answer.value, sourceId: source.id, sourceName: source.name }));
-  }
-  if (edits.length > 0) await library.desk.at(theStore).act(edits);
 }
 
 /** Reads a forecast typed in lines; what reads it comes with the first one. */
 export async function readTyped(
   ...typed: Parameters<typeof readTypedForecast>
 ): Promise<ReturnType<typeof readTypedForecast>> {
-  const reader = await import("~/services/read-answer");
+  const reader = await import("~/services/read-typed");
   return reader.readTypedForecast(...typed);
 }

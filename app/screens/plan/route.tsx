@@ -31,7 +31,7 @@ import { libraryHere } from "~/desk/records/open-library";
 import { keptSearch } from "~/desk/sky/choice";
 import { isAtRest, requireContext } from "~/desk/projects/project";
 import { savesFor } from "~/desk/plan/saves";
-import { seasonRun } from "~/desk/plan/season";
+import { seasonInTurns } from "~/desk/plan/season";
 import type { Route } from "./+types/route";
 
 const SHOWN = 60;
@@ -40,7 +40,7 @@ export async function clientLoader({ context, params }: Route.ClientLoaderArgs) 
   const desk = deskOf(context);
   const library = await libraryHere(desk);
   const c = requireContext(library, params.projectId);
-  const run = seasonRun(library);
+  const run = await seasonInTurns(library);
   await run.settled;
   return {
     run,

@@ -5,7 +5,9 @@ import { isProvisional } from "~/desk/plan/season";
 import type { SeasonView } from "./load";
 import { conflictWords, movedWords } from "./season-words";
 
-export const MOVED_AHEAD = 30;
+const MOVED_AHEAD = 30; // nights
+
+/** What was fixed by hand and cannot be kept, and why. */
 export function Conflicts({ view, plan }: { readonly view: SeasonView; readonly plan: SeasonPlan }) {
   if (plan.conflicts.length === 0) return null;
   const nameOf = (id: string) => {
@@ -26,6 +28,8 @@ export function Conflicts({ view, plan }: { readonly view: SeasonView; readonly 
     </div>
   );
 }
+
+/** What of the next weeks has moved since the plan was seen last. */
 export function Moved({
   view,
   plan,

@@ -23,7 +23,7 @@ import { meOf } from "~/desk/records/parts";
 import { pictureAt } from "~/desk/projects/picture";
 import { ownContextsOf } from "~/desk/projects/project";
 import { filtersOf } from "~/desk/projects/reference";
-import { seasonRun } from "~/desk/plan/season";
+import { seasonInTurns } from "~/desk/plan/season";
 import { SEASON_NIGHTS } from "~/desk/plan/season-question";
 import { findTarget, targetNameOf } from "~/desk/sky/targets";
 import { ownWishes } from "~/desk/plan/wishes";
@@ -129,7 +129,7 @@ export async function loadSeason(desk: Desk, request: Request) {
   const contexts = ownContextsOf(library);
   const initials = initialsOf(contexts.map((c) => c.project.data.name));
   const place = choice.place ? withLearntChances(library, choice.place) : null;
-  const run = contexts.length > 0 ? seasonRun(library) : null;
+  const run = contexts.length > 0 ? await seasonInTurns(library) : null;
   const from = mondayOf(choice.today);
   if (run) await run.settled;
   const year = place ? yearRows(library, { ...choice, place }, request.signal) : Promise.resolve([]);

@@ -17,11 +17,28 @@ const PHASE_WORDS: Readonly<Record<PhaseName, string>> = {
   lastQuarter: "last quarter",
 };
 
+/** Minutes from 00:00 UTC of the evening date to the start of the night. */
+const minuteOfDay = (night: RibbonNight) => (night.startMs - Date.parse(`${night.date}T00:00:00Z`)) / 60_000;
+
+/** Where the ribbon begins and how far it reaches, minutes from 00:00 UTC of each evening's date. */
+interface Span {
+  readonly firstMin: number;
+  readonly spanMin: number;
+}
+
+function spanOf(nights: readonly RibbonNight[]): Span {
+  const shown = nights.filter((n) => n.states.length > 0);
+  const firstMin = Math.min(...shown.map(minuteOfDay), 24 * 60);
+  const lastMin = Math.max(...nights.map((n) => minuteOfDay(n) + n.states.length * n.stepMin), firstMin + 60);
+  return { firstMin, spanMin: lastMin - firstMin };
+}
+
 /** Runs of like states as rectangles: y from the earliest sunset shown. */
-function runs(night: RibbonNight, firstMin: number, spanMin: number, offsetMin: number) {
+function runs(night: RibbonNight, { firstMin, spanMin }: Span) {
+  const from = minuteOfDay(night);
   const found: { y: number; h: number; state: number }[] = [];
   night.states.forEach((state, i) => {
-    const y = ((offsetMin + i * night.stepMin - firstMin) / spanMin) * HEIGHT;
+    const y = ((from + i * night.stepMin - firstMin) / spanMin) * HEIGHT;
     const h = (night.stepMin / spanMin) * HEIGHT;
     const last = found.at(-1);
     if (last?.state === state) last.h += h;
@@ -29,9 +46,6 @@ function runs(night: RibbonNight, firstMin: number, spanMin: number, offsetMin: 
   });
   return found;
 }
-
-/** Minutes from 00:00 UTC of the evening date to the start of the night. */
-const minuteOfDay = (night: RibbonNight) => (night.startMs - Date.parse(`${night.date}T00:00:00Z`)) / 60_000;
 
 /** A phase as a small disc, lit as the sky shows it from the north. */
 function PhaseMark({ phase }: { readonly phase: PhaseName }) {
@@ -63,20 +77,94 @@ interface Props {
   readonly onChoose: (date: string) => void;
 }
 
+interface ColumnProps extends Span {
+  readonly night: RibbonNight;
+  readonly to: string;
+  readonly isChosen: boolean;
+  readonly isToday: boolean;
+  /** Where the Tab key stops. */
+  readonly isStop: boolean;
+  /** The first one, or of a month. */
+  readonly isFirst: boolean;
+  readonly phase: PhaseName | undefined;
+  readonly mark: NightMark | undefined;
+}
+
+/** One night of the ribbon: drawn anew only when something of its own has changed. */
+const NightColumn = memo(function NightColumn(props: ColumnProps) {
+  const { night, to, isChosen, isToday, isStop, isFirst, phase, mark, firstMin, spanMin } = props;
+  const here = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    const column = here.current;
+    const ribbon = column?.parentElement;
+    if (!isChosen || !column || !ribbon) return;
+    // The ribbon alone: brought into view, the page would move by the ribbon's edge.
+    const fromLeft = column.getBoundingClientRect().left - ribbon.getBoundingClientRect().left;
+    ribbon.scrollLeft += fromLeft - (ribbon.clientWidth - column.clientWidth) / 2;
+  }, [isChosen]);
+  const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${percent(night.illuminatedFraction)} lit${phase ? `, ${PHASE_WORDS[phase]}` : ""}, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${mark ? MARK_WORDS[mark] : ""}`;
+  return (
+    <Link
+      ref={here}
+      to={to}
+      preventScrollReset
+      tabIndex={isStop ? 0 : -1}
+      aria-label={words}
+      aria-current={isChosen ? "date" : undefined}
+      title={words}
+      className={clsx(
+        "group flex min-w-[30px] flex-1 shrink-0 flex-col items-center rounded-[6px] border px-[3px]",
+        isChosen ? "border-lamp" : "hover:border-rule border-transparent",
+      )}
+    >
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        aria-hidden="true"
+        className="h-[46px] w-full max-w-9 rounded-[2px]"
+      >
+        {runs(night, { firstMin, spanMin }).map((r) => (
+          <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
+        ))}
+        <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
+        {mark ? (
+          <circle
+            cx={WIDTH / 2}
+            cy="10"
+            r="3"
+            fill={mark === "kept" ? "none" : "var(--lamp)"}
+            stroke="var(--lamp)"
+            strokeWidth={mark === "kept" ? 1.6 : 0}
+          />
+        ) : null}
+      </svg>
+      <span
+        className={clsx(
+          "text-note mt-0.5",
+          isChosen
+            ? "text-ink font-bold"
+            : isToday
+              ? "text-lamp underline underline-offset-2"
+              : "text-faint group-hover:text-ink",
+        )}
+      >
+        {dayOf(night.date)}{" "}
+      </span>
+      {/* After the day, as its name has it; drawn above. */}
+      <span className="text-soft order-first flex h-4 items-center text-[0.75rem] leading-none" aria-hidden="true">
+        {isFirst ? MONTHS[Number(night.date.slice(5, 7)) - 1] : phase ? <PhaseMark phase={phase} /> : null}
+      </span>
+    </Link>
+  );
+});
+
 /**
  * The nights to come, one column each: time runs down from dusk to dawn, dark is dark, moonlit pale; the bar below is the
  * place's chance of a clear night; a filled mark is work taken or planned, a ring something kept by hand. The chosen night governs every screen. One stop for the Tab
  * key; arrows go from night to night.
  */
 export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, marks, linkTo, onChoose }: Props) {
-  const current = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    // Not returned: newer browsers answer with a promise, which is no clean-up.
-    void current.current?.scrollIntoView({ block: "nearest", inline: "center" });
-  }, [chosen]);
-  const starts = nights.map(minuteOfDay);
-  const first = Math.min(...starts.filter((_, i) => (nights[i]?.states.length ?? 0) > 0), 24 * 60);
-  const last = Math.max(...nights.map((n, i) => (starts[i] ?? 0) + n.states.length * n.stepMin), first + 60);
+  const span = spanOf(nights);
   const phases = namedPhases(nights);
   const stop = nights.some((n) => n.date === chosen) ? chosen : (nights[0]?.date ?? "");
   const onKeyDown = (e: KeyboardEvent<HTMLElement>) => {
@@ -93,70 +181,20 @@ export const NightRibbon = memo(function NightRibbon({ nights, chosen, today, ma
       className="flex [scrollbar-width:none] overflow-x-auto px-2 pt-1 pb-1"
       onKeyDown={onKeyDown}
     >
-      {nights.map((night, i) => {
-        const isChosen = night.date === chosen;
-        const phase = phases.get(i);
-        const mark = marks.get(night.date);
-        const isFirst = i === 0 || night.date.endsWith("-01");
-        const words = `${shortNight(night.date)}: ${formatMinutes(night.darkMin)} dark, ${formatMinutes(night.moonlessMin)} of it without Moon, Moon ${percent(night.illuminatedFraction)} lit${phase ? `, ${PHASE_WORDS[phase]}` : ""}, clear on about ${Math.round(night.clearChance * 100)} of 100 such nights${mark ? MARK_WORDS[mark] : ""}`;
-        return (
-          <Link
-            key={night.date}
-            ref={isChosen ? current : null}
-            to={linkTo(night.date)}
-            preventScrollReset
-            tabIndex={night.date === stop ? 0 : -1}
-            aria-label={words}
-            aria-current={isChosen ? "date" : undefined}
-            title={words}
-            className={clsx(
-              "group flex min-w-[30px] flex-1 shrink-0 flex-col items-center rounded-[6px] border px-[3px]",
-              isChosen ? "border-lamp" : "hover:border-rule border-transparent",
-            )}
-          >
-            <svg
-              viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-              preserveAspectRatio="none"
-              aria-hidden="true"
-              className="h-[46px] w-full max-w-9 rounded-[2px]"
-            >
-              {runs(night, first, last - first, starts[i] ?? 0).map((r) => (
-                <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
-              ))}
-              <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
-              {mark ? (
-                <circle
-                  cx={WIDTH / 2}
-                  cy="10"
-                  r="3"
-                  fill={mark === "kept" ? "none" : "var(--lamp)"}
-                  stroke="var(--lamp)"
-                  strokeWidth={mark === "kept" ? 1.6 : 0}
-                />
-              ) : null}
-            </svg>
-            <span
-              className={clsx(
-                "text-note mt-0.5",
-                isChosen
-                  ? "text-ink font-bold"
-                  : night.date === today
-                    ? "text-lamp underline underline-offset-2"
-                    : "text-faint group-hover:text-ink",
-              )}
-            >
-              {dayOf(night.date)}{" "}
-            </span>
-            {/* After the day, as its name has it; drawn above. */}
-            <span
-              className="text-soft order-first flex h-4 items-center text-[0.75rem] leading-none"
-              aria-hidden="true"
-            >
-              {isFirst ? MONTHS[Number(night.date.slice(5, 7)) - 1] : phase ? <PhaseMark phase={phase} /> : null}
-            </span>
-          </Link>
-        );
-      })}
+      {nights.map((night, i) => (
+        <NightColumn
+          key={night.date}
+          night={night}
+          {...span}
+          to={linkTo(night.date)}
+          isChosen={night.date === chosen}
+          isToday={night.date === today}
+          isStop={night.date === stop}
+          isFirst={i === 0 || night.date.endsWith("-01")}
+          phase={phases.get(i)}
+          mark={marks.get(night.date)}
+        />
+      ))}
       <AnyNight chosen={chosen} today={today} onChoose={onChoose} />
     </nav>
   );

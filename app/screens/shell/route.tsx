@@ -27,7 +27,7 @@ import { addNights, nightsBetween } from "~/core/time";
 import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
 import { Button } from "~/components/ui/Button";
-import { backupWords } from "~/components/words/words";
+import { backupWords } from "~/components/words/file-words";
 import { backupState } from "~/desk/records/backup";
 import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
 import { onNotice } from "~/desk/records/notices";
@@ -126,8 +126,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     ...library.ownTargets.map((t) => ({ word: t.data.name, kind: "own target", to: `/targets/${t.id}${search}` })),
     ...library.rigs.map((r) => ({ word: r.data.name, kind: "rig", to: `/kit/rigs/${r.id}${search}` })),
   ];
-  const marks = useNightMarks(library);
   useForecasts();
+  const marks = useNightMarks(library);
   const searchObjects = useCallback((query: string) => desk.workers.sky.search(query, 12), [desk]);
 
   return (

@@ -1,24 +1,32 @@
 import { useDesk } from "~/at-desk";
-import { useEffect, useMemo, useState } from "react";
+import { startTransition, useEffect, useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import { isWanted, type SeasonPlan } from "~/core/season";
 import { ownLocks } from "~/desk/plan/locks";
 import type { Library } from "~/desk/records/library";
-import { askForecasts, seasonRun } from "~/desk/plan/season";
+import { askForecasts, eveningsSoon, seasonInTurns, whenAsked } from "~/desk/plan/season";
 import type { NightMark } from "./NightRibbon";
 
 /** What the nights are marked with: work taken by the log, planned by the plan, kept by hand. The plan comes when the page is up. */
 export function useNightMarks(library: Library): ReadonlyMap<string, NightMark> {
   const [plan, setPlan] = useState<SeasonPlan | null>(null);
   useEffect(() => {
+    let isHere = true;
     let leave = () => undefined as void;
-    const begun = setTimeout(() => {
-      const run = seasonRun(library);
-      setPlan(run.latest());
-      leave = run.listen(setPlan);
-    }, 0);
+    const follow = async () => {
+      const { plan: soon } = await eveningsSoon(library);
+      if (isHere) startTransition(() => setPlan(soon));
+      // What is planned without the forecasts would be planned again with them.
+      await whenAsked(library.desk);
+      if (!isHere) return;
+      const run = await seasonInTurns(library);
+      if (!isHere) return;
+      if (run.latest()) startTransition(() => setPlan(run.latest()));
+      leave = run.listen((better) => startTransition(() => setPlan(better)));
+    };
+    follow().catch(() => undefined); // the screens that show the plan say what is wrong with it
     return () => {
-      clearTimeout(begun);
+      isHere = false;
       leave();
     };
   }, [library]);

@@ -4,12 +4,14 @@ import { loadChoice } from "~/desk/sky/choice";
 import { libraryHere } from "~/desk/records/open-library";
 import { betterNext } from "~/desk/kit/better";
 import { NIGHTS_AHEAD, placesAway, tonightView } from "~/desk/plan/tonight";
-import { eveningsSoon, seasonPlan, whileAsking } from "~/desk/plan/season";
+import { readyQuestion } from "~/desk/plan/season-question";
+import { eveningsSoon, lookAhead, seasonInTurns, whileAsking } from "~/desk/plan/season";
 import { askAll } from "~/desk/sky/weather";
 import { nightsBetween } from "~/core/time";
 
 /** Shows what is known at once, provisionally; and the plan, with what the services say, when both are there. */
 export async function loadTonight(desk: Desk, request: Request) {
+  void lookAhead(desk);
   const { library, choice } = await loadChoice(desk, request);
   const { place } = choice;
   if (!place) throw redirect("/start");
@@ -18,14 +20,18 @@ export async function loadTonight(desk: Desk, request: Request) {
   const better = betterNext(library, place, choice.rig);
   const latest = async () => {
     const now = await libraryHere(desk);
-    return tonightView(now, await seasonPlan(now), at);
+    const run = await seasonInTurns(now);
+    const plan = await run.settled;
+    return tonightView(now, { plan, previous: run.previous() }, at);
   };
   if (ahead < 0 || ahead > NIGHTS_AHEAD) return { view: await latest(), fresh: null, better };
+  await readyQuestion(library);
+  const view = await tonightView(library, await eveningsSoon(library), at);
   const asking = whileAsking(
     desk,
     Promise.all([place, ...placesAway(library, place)].map((p) => askAll(library, p, request.signal))),
   );
   const fresh = asking.then(latest);
   fresh.catch(() => undefined); // aborted: the screen that asked is gone
-  return { view: tonightView(library, await eveningsSoon(library), at), fresh, better };
+  return { view, fresh, better };
 }

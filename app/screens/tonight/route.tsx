@@ -1,7 +1,7 @@
 import { deskOf } from "~/at-desk";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { counted, fixed } from "~/components/numbers";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, startTransition, Suspense, useEffect, useState } from "react";
 import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
 import { shapeWord } from "~/components/charts/shapes";
 import { USUAL_WIND_SHARE } from "~/core/weather";
@@ -43,7 +43,7 @@ export default function TonightRoute({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     let isHere = true;
     fresh?.then(
-      (its) => isHere && setAnswered({ to: fresh, view: its }),
+      (its) => isHere && startTransition(() => setAnswered({ to: fresh, view: its })),
       () => undefined, // asked in vain: what is kept stays
     );
     return () => {
