@@ -13,6 +13,18 @@ const [USUAL_WAIT_MS, MOST_SLOWNESS] = [30_000, 5];
 /** Patience with the page: long, since two journeys share a machine, and longer on one where the server took long to start; only a failure takes that long. */
 export let WAIT_MS = USUAL_WAIT_MS;
 
+/** What tests of an app with a clock of its own take for now: before the samples' last nights, which play in early December. */
+export const ORDINARY_DAY = "2026-11-25T16:40:00Z";
+
+/** A script after which `Date` goes on from an instant (ISO 8601) instead of the machine's: the day a test is run on decides nothing. */
+export function clockScript(now: string): string {
+  const ahead = Date.parse(now) - Date.now();
+  return `globalThis.Date = new Proxy(Date, {
+    construct: (Real, [...given], target) => Reflect.construct(Real, given.length > 0 ? given : [Real.now() + ${ahead}], target),
+    get: (Real, name) => (name === "now" ? () => Real.now() + ${ahead} : Real[name]),
+  });`;
+}
+
 /** A free port on this machine. */
 async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -38,10 +50,13 @@ export async function startApp(
   services = "tern:fine,larch:fine,quartz:fine",
   /** Gets what the server writes into its log. */
   log?: string[],
+  /** The server's clock, where it is not the machine's. */
+  now?: string,
 ): Promise<RunningApp> {
   const port = Number(environment["PORT"] ?? (await freePort()));
   const root = new URL("..", import.meta.url).pathname;
-  const child = spawn(process.execPath, ["--import", "tsx", "server.ts"], {
+  const clock = now ? ["--import", `data:text/javascript,${encodeURIComponent(clockScript(now))}`] : [];
+  const child = spawn(process.execPath, [...clock, "--import", "tsx", "server.ts"], {
     cwd: root,
     env: {
       ...process.env,
@@ -106,6 +121,15 @@ export async function openBrowser(profile: string, size = { width: 1280, height:
   return driver;
 }
 
+/** An app without the demo on an ordinary day, whatever day it is; its server alone has the clock. */
+export const startPlainApp = (): Promise<RunningApp> =>
+  startApp({ ZENITHAR_DEMO_NOW: "", ZENITHAR_OFFLINE: "off" }, undefined, undefined, ORDINARY_DAY);
+
+/** Gives the pages of a browser's tab the same clock. */
+export async function setClock(driver: chrome.Driver, now = ORDINARY_DAY): Promise<void> {
+  await driver.sendDevToolsCommand("Page.addScriptToEvaluateOnNewDocument", { source: clockScript(now) });
+}
+
 /** A folder for a browser's data, and how to remove it. */
 export function newProfile(): { readonly path: string; remove(): void } {
   const path = mkdtempSync(join(tmpdir(), "zenithar-browser-"));
@@ -138,15 +162,12 @@ export function hands(driver: chrome.Driver) {
   const self = {
     async see(text: string): Promise<WebElement> {
       // The innermost element that holds the words.
-      return driver.wait(
-        until.elementLocated(
-          By.xpath(
-            `//*[not(self::script or self::style)][contains(normalize-space(.), ${JSON.stringify(text)})][not(*[contains(normalize-space(.), ${JSON.stringify(text)})])]`,
-          ),
-        ),
-        WAIT_MS,
-        `did not see “${text}”`,
+      const at = By.xpath(
+        `//*[not(self::script or self::style)][contains(normalize-space(.), ${JSON.stringify(text)})][not(*[contains(normalize-space(.), ${JSON.stringify(text)})])]`,
       );
+      let seen: WebElement | undefined;
+      await done(async () => (seen = (await driver.findElements(at))[0]) !== undefined, `did not see “${text}”`);
+      return seen!;
     },
     async gone(text: string): Promise<void> {
       await driver.wait(

@@ -2,7 +2,7 @@ import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, openStage, closeStage, startApp, WAIT_MS, type Stage } from "./browser";
+import { hands, newProfile, openBrowser, openStage, closeStage, setClock, startPlainApp, WAIT_MS, type Stage } from "./browser";
 
 /** A stretch as the season's leaf tells it. */
 interface Told {
@@ -64,8 +64,9 @@ describe("one evening, one truth, for somebody with one project", () => {
     ["a lens on a tracker", "telephoto lens 135 mm f/2.8", null, "photo camera, APS-C, 24 megapixels"],
   ] as const; // prettier-ignore
   it.each(kits)("%s: the season, Tonight, the sheet and the project's plan say the same", async (_, optics, kind, camera) => {
-    const app = await startApp({ ZENITHAR_DEMO_NOW: "", ZENITHAR_OFFLINE: "off" });
+    const app = await startPlainApp();
     const driver = await openBrowser(profile.path);
+    await setClock(driver);
     const me = hands(driver);
     stage = { app, driver, me };
     await driver.get(app.url);
@@ -191,10 +192,11 @@ describe("one evening, one truth, for a group with mosaics", () => {
 
 describe("a plan that goes along with a backup", () => {
   it("is the plan of the browser it is put into", async () => {
-    const app = await startApp({ ZENITHAR_DEMO_NOW: "", ZENITHAR_OFFLINE: "off" });
+    const app = await startPlainApp();
     const [here, there] = [newProfile(), newProfile()];
     let driver = await openBrowser(here.path);
     try {
+      await setClock(driver);
       let me = hands(driver);
       await driver.get(app.url);
       await me.press("Open Three gardens");
@@ -207,12 +209,13 @@ describe("a plan that goes along with a backup", () => {
       await driver.wait(() => written() !== undefined, WAIT_MS, "a backup");
       await driver.quit();
       driver = await openBrowser(there.path);
+      await setClock(driver);
       me = hands(driver);
       await driver.get(`${app.url}/kit/data`);
       const input = await driver.wait(until.elementLocated(By.css('input[type=file][aria-label="Import a file"]')), WAIT_MS); // prettier-ignore
       await input.sendKeys(join(folder, written()!));
       await me.see("My own backup");
-      // The samples play in December: their versions are of a clock that is ahead.
+      // The samples were made in December: on an ordinary day of November their versions are of a clock that is ahead.
       await driver.findElement(By.xpath("//label[contains(., 'Let them in all the same')]")).click();
       await me.press("Merge");
       await me.see("3 projects");

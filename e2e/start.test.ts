@@ -6,7 +6,7 @@ import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeFits } from "../scripts/demo/fits-writer";
 import { ALL_RULES, breachesOf, COLOUR_RULES } from "./axe";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, setClock, startApp, startPlainApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** The first minute of somebody who has nothing here yet: the real clock's app, empty. */
 describe("the start", () => {
@@ -18,6 +18,7 @@ describe("the start", () => {
   const open = async (width = 1280, height = 800) => {
     profile = newProfile();
     driver = await openBrowser(profile.path, { width, height });
+    await setClock(driver);
     me = hands(driver);
     await driver.get(app.url);
     await me.see("I watch from");
@@ -27,7 +28,7 @@ describe("the start", () => {
     profile.remove();
   };
   beforeAll(async () => {
-    app = await startApp({ ZENITHAR_DEMO_NOW: "", ZENITHAR_OFFLINE: "off" });
+    app = await startPlainApp();
   });
   afterAll(async () => {
     await app.stop();
