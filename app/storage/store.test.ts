@@ -83,7 +83,7 @@ describe("the store", () => {
     expect((stored.data as Place).name).toBe("Yard");
     const again = await save(second, "Back yard", stored.rev);
     expect(again.revs["place-1"]! > stored.rev).toBe(true);
-    expect((again.before[0]!.heads[0]!.data as Place).name).toBe("Yard");
+    expect((again.changes[0]!.before[0]!.data as Place).name).toBe("Yard");
     expect(await tab().names()).toEqual(["Back yard"]);
   });
 

@@ -1,7 +1,9 @@
 import {
   editRecord,
+  isAlike,
   joinHeads,
   recordKey,
+  type Change,
   type Edit,
   type Heads,
   type RecordKind,
@@ -11,19 +13,10 @@ import { marked, type KeepFault, type Settings } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
 
-/** What there was of a record before a change: its versions, the one that counts first; none = it is new. */
-export interface Before {
-  readonly kind: RecordKind;
-  readonly id: string;
-  readonly heads: readonly StoredRecord[];
-  /** The version that took their place. */
-  readonly rev: string;
-}
-
 /** What an act did. */
 export interface Done {
-  /** Versions before it, for Undo. */
-  readonly before: readonly Before[];
+  /** What it did to each record, for Undo. */
+  readonly changes: readonly Change[];
   /** Records that another tab or person had changed meanwhile: both versions are kept. */
   readonly collided: readonly string[];
   /** The new revision of each record, by id. */
@@ -52,7 +45,10 @@ function nextVersion(
 ) {
   const base =
     edit.baseRev === "latest" ? (heads[0] ?? null) : (before.find((head) => head.rev === edit.baseRev) ?? null);
-  const settled = heads.filter((head) => edit.settles?.includes(head.rev));
+  const chosen = heads.filter((head) => edit.settles?.includes(head.rev));
+  // What says the same as what is built upon needs nobody's choice.
+  const taken = [...(base ? [base] : []), ...chosen];
+  const settled = edit.isBack ? chosen : heads.filter((v) => v !== base && taken.some((w) => isAlike(v, w)));
   const beside = heads.filter((head) => head !== base && !settled.includes(head));
   const { node, freshNode, author, nowMs } = by;
   const fields = { id: edit.id, kind: edit.kind, data: edit.data, ...(edit.isDeleted ? { deletedAt: nowMs } : {}) };
@@ -76,23 +72,26 @@ export function versionsOf(
   news: ReadonlyMap<string, Heads> = new Map(),
 ): Result<{ readonly records: readonly StoredRecord[]; readonly done: Done }, KeepFault> {
   const by = { ...writer, author: authorOf(headsOf, edits, writer.nobody) };
-  const before: Before[] = [];
   const collided: string[] = [];
   const revs: Record<string, string> = {};
   const records: StoredRecord[] = [];
-  const made = new Map<string, readonly StoredRecord[]>();
+  const made = new Map<string, Pick<Change, "kind" | "id" | "before"> & { readonly heads: readonly StoredRecord[] }>();
   for (const edit of edits) {
     const key = recordKey(edit);
     const stored = joinHeads(headsOf(key) ?? [], news.get(key) ?? []);
-    const heads = made.get(key) ?? stored;
+    const heads = made.get(key)?.heads ?? stored;
     const next = nextVersion(edit, stored, heads, by);
     if (!next.ok) return err(next.error);
     const record = marked(next.value.record, writer.versions[edit.kind]);
-    made.set(key, joinHeads(heads, [record]));
+    made.set(key, { kind: edit.kind, id: edit.id, before: stored, heads: joinHeads(heads, [record]) });
     records.push(record);
-    before.push({ kind: edit.kind, id: edit.id, heads: stored, rev: record.rev });
     revs[edit.id] = record.rev;
     if (next.value.isStale) collided.push(edit.id);
   }
-  return ok({ records, done: { before, collided, revs } });
+  const changes = [...made.values()].map(({ heads, ...of }) => ({
+    ...of,
+    replaced: of.before.filter((v) => !heads.includes(v)),
+    written: heads.filter((v) => !of.before.includes(v)).map((v) => v.rev) as [string, ...string[]], // the last one written stands
+  }));
+  return ok({ records, done: { changes, collided, revs } });
 }

@@ -11,6 +11,7 @@ import {
   parseRev,
   winnerOf,
   losersOf,
+  unlike,
   newsIn,
   memberTotals,
   type Heads,
@@ -119,6 +120,25 @@ describe("merging", () => {
     expect(joinHeads([one], [{ ...one }])).toEqual([one]);
   });
 
+  it("knows writers by any name, also those that every object in JavaScript answers to", () => {
+    const one = write(1, { node: "constructor", nowMs: 10 }, null);
+    const other = write(2, { node: "toString", nowMs: 20 }, null);
+    expect(joinHeads([one], [other])).toEqual([other, one]);
+    expect(unsoundness(one)).toBeNull();
+    const next = write(3, { node: "constructor", nowMs: 30 }, one);
+    expect(joinHeads([other], [next, one])).toEqual([next, other]);
+    expect(newsIn(new Map([["place/r", [one] as Heads]]), [other])).toEqual([other]);
+  });
+
+  it("joins twenty thousand versions of one record, and tells what they say apart", () => {
+    const node = (i: number) => `n${i}`;
+    const all = Array.from({ length: 20_000 }, (_, i) => write(i % 5000, { node: node(i), nowMs: i }, null));
+    const [half, rest] = [all.slice(0, 10_000), all.slice(10_000)];
+    const joined = joinHeads(half, rest); // a square of this would take minutes
+    expect(joined.length).toBe(20_000);
+    expect(unlike(joined).length).toBe(5000);
+  });
+
   it("sees through versions that claim more than they can have seen", () => {
     const sound = write(1, { node: "a", nowMs: 10 }, null);
     const later = nextRev([], 99, "b")!;
@@ -130,6 +150,26 @@ describe("merging", () => {
     expect(of({ ...sound.seen, b: "yesterday" })).toMatch(/no reading of b/);
     expect(of({ a: "zzzzzzzzz.zzzz.a" }, "zzzzzzzzz.zzzz.a")).toMatch(/2200/);
   });
+
+  it("leaves what no other version builds upon, by its definition, whatever versions claim", () => {
+    const names = ["a", "b", "constructor", "toString"];
+    const rev = fc.tuple(fc.integer({ min: 0, max: 4 }), fc.constantFrom(...names));
+    const version = fc.tuple(rev, fc.array(rev, { maxLength: 5 }), fc.nat({ max: 1 })).map(([[ms, node], claims, data]): StoredRecord => {
+      const own = nextRev([], ms, node)!;
+      const readings = [...claims.map(([at, of]) => [of, nextRev([], at, of)!] as const), [node, own] as const];
+      return { id: "r", kind: "place", rev: own, author: "a", data, seen: Object.fromEntries(readings) };
+    });
+    fc.assert(
+      fc.property(fc.array(version, { minLength: 2, maxLength: 9 }), (all) => {
+        const stands = (v: StoredRecord) =>
+          !all.some((w) => w.rev !== v.rev && Object.entries(w.seen).some(([of, at]) => of === v.rev.slice(15) && at >= v.rev));
+        const texts = new Set(all.filter(stands).map((v) => JSON.stringify([v.rev, v.data, Object.entries(v.seen).sort()])));
+        const joined = joinHeads(all.slice(0, 4), all.slice(4));
+        expect(new Set(joined.map((v) => JSON.stringify([v.rev, v.data, Object.entries(v.seen).sort()])))).toEqual(texts);
+        expect(joined.length).toBe(texts.size);
+      }),
+    );
+  }); // prettier-ignore
 
   it("never leaves a record without a version, whatever sound versions claim to have seen", () => {
     const rev = fc.tuple(fc.integer({ min: 0, max: 5 }), fc.constantFrom("a", "b", "c"));

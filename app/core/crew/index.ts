@@ -3,10 +3,12 @@ export { RECORD_KINDS, keyOfRaw, recordKey, type Edit, type Heads, type RecordKi
 export {
   editRecord,
   fromTheFuture,
+  isAlike,
   joinHeads,
   losersOf,
   mergeStores,
   newsIn,
+  unlike,
   unsoundness,
   winnerOf,
   type ClockFault,
@@ -23,5 +25,6 @@ export {
   type Split,
   type SplitHours,
 } from "./who-shoots";
+export { undoingEdits, type Change } from "./undo";
 export { memberTotals, type MemberTotal } from "./totals";
 export { handOverItems, USUAL_HAND_OVER, type HandOverData, type HandOverItem } from "./hand-over";

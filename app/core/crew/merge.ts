@@ -3,16 +3,36 @@ import { err, ok, type Result } from "~/core/result";
 import { compareRevs, instantOfRev, nextRev, nodeOfRev, parseRev } from "./clock";
 import { recordKey, type Heads, type StoredRecord } from "./record";
 
+/** The latest reading of a node that a version builds upon; none = "". Nodes may be called like anything, `constructor` too. */
+const readingOf = ({ seen }: Pick<StoredRecord, "seen">, node: string): string =>
+  Object.hasOwn(seen, node) ? seen[node]! : "";
+
 /**
  * Whether version `a` builds upon version `b`. Two that bear one revision but differ, as an edited file makes them, do not
  * build upon each other.
  */
 const includes = (a: StoredRecord, b: StoredRecord): boolean =>
-  a.rev !== b.rev && (a.seen[nodeOfRev(b.rev)] ?? "") >= b.rev;
+  a.rev !== b.rev && readingOf(a, nodeOfRev(b.rev)) >= b.rev;
 
 /** By the texts of both; that of the keys as they stand is five times as fast, and settles nearly all. */
 const isSame = (a: StoredRecord, b: StoredRecord): boolean =>
   a === b || JSON.stringify(a) === JSON.stringify(b) || stableText(a) === stableText(b);
+
+/** Whether two versions say the same: a choice between them would be none. */
+export const isAlike = (a: StoredRecord, b: StoredRecord): boolean =>
+  (a.deletedAt === undefined) === (b.deletedAt === undefined) &&
+  (a.deletedAt !== undefined || a.data === b.data || stableText(a.data) === stableText(b.data));
+
+/** Versions without those that say the same as one before them. */
+export function unlike<D>(versions: readonly StoredRecord<D>[]): readonly StoredRecord<D>[] {
+  if (versions.length < 2) return versions;
+  const said = new Map<string, StoredRecord<D>>();
+  for (const v of versions) {
+    const text = v.deletedAt === undefined ? stableText(v.data) : "deleted";
+    if (!said.has(text)) said.set(text, v);
+  }
+  return [...said.values()];
+}
 
 /**
  * What makes a version unbelievable: it must have seen itself, nothing later than itself, and every reading under the name
@@ -22,7 +42,7 @@ const isSame = (a: StoredRecord, b: StoredRecord): boolean =>
 export function unsoundness(record: Pick<StoredRecord, "rev" | "seen">): string | null {
   const { rev, seen } = record;
   if (!parseRev(rev)) return "is not a clock reading up to the year 2200";
-  if (seen[nodeOfRev(rev)] !== rev) return "does not include the version itself";
+  if (readingOf(record, nodeOfRev(rev)) !== rev) return "does not include the version itself";
   for (const [node, reading] of Object.entries(seen)) {
     if (!parseRev(reading) || nodeOfRev(reading) !== node) return `holds no reading of ${node.slice(0, 40)}`;
     if (reading > rev) return "includes a version later than this one";
@@ -41,11 +61,40 @@ export function joinHeads(a: readonly StoredRecord[], b: readonly StoredRecord[]
     const [isX, isY] = [includes(x, y), includes(y, x)];
     if (isX !== isY) return isX ? [x] : [y];
   }
-  const versions: StoredRecord[] = [];
-  for (const v of [...a, ...b]) if (!versions.some((w) => w.rev === v.rev && isSame(w, v))) versions.push(v);
+  const versions = apart([...a, ...b]);
+  const isBuiltUpon = builtUponIn(versions);
   return versions
-    .filter((v) => !versions.some((w) => includes(w, v)))
+    .filter((v) => !isBuiltUpon(v))
     .sort((x, y) => compareRevs(y.rev, x.rev) || (x === y ? 0 : compareRevs(stableText(y), stableText(x))));
+}
+
+/** Versions without repetitions. Of one revision there are several only where files were edited by hand. */
+function apart(all: readonly StoredRecord[]): StoredRecord[] {
+  const byRev = new Map<string, StoredRecord[]>();
+  for (const v of all) {
+    const same = byRev.get(v.rev);
+    if (!same) byRev.set(v.rev, [v]);
+    else if (!same.some((w) => isSame(w, v))) same.push(v);
+  }
+  return [...byRev.values()].flat();
+}
+
+/** Tells which of some versions another one of them builds upon; in time that grows with what they have seen, not with its square. */
+function builtUponIn(versions: readonly StoredRecord[]): (v: StoredRecord) => boolean {
+  // Of every node the latest reading that a version has seen, and the latest that one of another revision has.
+  const latest = new Map<string, { reading: string; rev: string; others: string }>();
+  for (const { rev, seen } of versions)
+    for (const [node, reading] of Object.entries(seen)) {
+      const known = latest.get(node);
+      if (!known) latest.set(node, { reading, rev, others: "" });
+      else if (known.rev === rev) known.reading = reading > known.reading ? reading : known.reading;
+      else if (reading > known.reading) latest.set(node, { reading, rev, others: known.reading });
+      else if (reading > known.others) known.others = reading;
+    }
+  return ({ rev }) => {
+    const known = latest.get(nodeOfRev(rev));
+    return known !== undefined && (known.rev === rev ? known.others : known.reading) >= rev;
+  };
 }
 
 /** Merges two stores, by kind and id. */
@@ -98,22 +147,18 @@ export function editRecord<D>(
   settles: readonly StoredRecord[] = [],
 ): Result<StoredRecord<D>, ClockFault> {
   const built = [...(base ? [base] : []), ...settles];
-  const seen: Record<string, string> = {};
+  const seen = new Map<string, string>();
   const know = (reading: string) => {
     const node = nodeOfRev(reading);
-    if ((seen[node] ?? "") < reading) seen[node] = reading;
+    if ((seen.get(node) ?? "") < reading) seen.set(node, reading);
   };
   for (const version of built) Object.values(version.seen).forEach(know);
   const beside = by.beside ?? [];
-  const wouldHide = beside.some((v) => (v.seen[by.node] ?? "") > (seen[by.node] ?? ""));
-  const rev = nextRev(
-    [...Object.values(seen), ...beside.map((v) => v.rev)],
-    by.nowMs,
-    wouldHide ? by.freshNode() : by.node,
-  );
+  const wouldHide = beside.some((v) => readingOf(v, by.node) > (seen.get(by.node) ?? ""));
+  const rev = nextRev([...seen.values(), ...beside.map((v) => v.rev)], by.nowMs, wouldHide ? by.freshNode() : by.node);
   if (rev === null) return err({ code: "clockOutOfRange" });
   know(rev);
-  return ok({ ...edit, rev, author: by.author, seen });
+  return ok({ ...edit, rev, author: by.author, seen: Object.fromEntries(seen) });
 }
 
 /** Versions of `incoming` that nothing in `have` is or builds upon: what a file would really bring. */

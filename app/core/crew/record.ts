@@ -55,6 +55,8 @@ export interface Edit {
   readonly isDeleted?: boolean;
   /** Revisions of copies it replaces too: the person has looked at them and chosen. */
   readonly settles?: readonly string[];
+  /** Takes an act back: versions that say the same as what it builds upon, written by others, stay. */
+  readonly isBack?: boolean;
 }
 
 /** What a record is known by: its kind and its id. */

@@ -1,4 +1,4 @@
-import type { Edit, RecordKind } from "~/core/crew";
+import { recordKey, undoingEdits, type Edit, type RecordKind } from "~/core/crew";
 import type { EditOf, KeepFault } from "~/core/records";
 import { ok, type Result } from "~/core/result";
 import { slot, type Desk } from "~/desk/desk";
@@ -25,24 +25,6 @@ export function undoable(desk: Desk, back: Undo): string {
   return undoId;
 }
 
-/**
- * The edits that take an act back: what was new goes, what was there comes back, every copy of it too. They build upon what the
- * act wrote and on nothing later, so that what somebody else has changed since stays beside it.
- */
-const undoingEdits = ({ before }: Done): Edit[] =>
-  before.flatMap(({ kind, id, heads, rev }) =>
-    heads.length === 0
-      ? [{ kind, id, data: {}, baseRev: rev, isDeleted: true }]
-      : // The version that counted comes last, so that it counts again.
-        heads.toReversed().map(({ data, deletedAt }) => ({
-          kind,
-          id,
-          data,
-          baseRev: rev,
-          ...(deletedAt === undefined ? {} : { isDeleted: true }),
-        })),
-  );
-
 /** Keeps edits, all or none; one entry on the list of what can be undone. */
 export const keep = (desk: Desk, edits: readonly EditOf[]): Promise<Result<Kept, KeepFault>> => keepRead(desk, edits);
 
@@ -51,8 +33,14 @@ export async function keepRead(desk: Desk, edits: readonly Edit[]): Promise<Resu
   const done = await desk.at(theStore).act(edits);
   if (!done.ok) return done;
   askToKeepOnce(desk.cupboard);
-  const back = undoingEdits(done.value);
-  const undoId = undoable(desk, () => keepRead(desk, back));
+  const { changes } = done.value;
+  const undoId = undoable(desk, async () => {
+    const shelf = await desk.at(theStore).open();
+    return keepRead(
+      desk,
+      changes.flatMap((c) => undoingEdits(c, shelf.heads(recordKey(c)) ?? [])),
+    );
+  });
   return ok({ undoId, revs: done.value.revs, collided: done.value.collided });
 }
 

@@ -201,6 +201,45 @@ describe("deeds", () => {
     expect([settled!.data.name, settled!.copies]).toEqual(["North yard", []]);
   });
 
+  it("are made and taken back beside an unsettled copy without copying it", async () => {
+    const d = desk();
+    await begun(d);
+    const [place] = (await d.library()).places;
+    const named = (name: string, of: Entity<unknown>) => ({
+      id: of.id,
+      baseRev: of.rev,
+      data: { ...place!.data, name },
+    });
+    done(await savePlace(await d.library(), named("North yard", place!)));
+    done(await savePlace(await d.library(), named("South yard", place!)));
+    for (let i = 0; i < 9; i++) {
+      const [torn] = (await d.library()).places;
+      const kept = done(await savePlace(await d.library(), named(`Yard ${i}`, torn!)));
+      done((await undo(d, kept.undoId))!);
+    }
+    const [torn] = (await d.library()).places;
+    expect([torn!.data.name, ...torn!.copies.map((c) => c.data.name)]).toEqual(["South yard", "North yard"]);
+  });
+
+  it("ask nobody to choose between versions that say the same", async () => {
+    const d = desk();
+    await begun(d);
+    const [place] = (await d.library()).places;
+    const named = (name: string, of: Entity<unknown>) => ({
+      id: of.id,
+      baseRev: of.rev,
+      data: { ...place!.data, name },
+    });
+    for (const name of ["North yard", "South yard", "North yard"])
+      done(await savePlace(await d.library(), named(name, place!)));
+    const [torn] = (await d.library()).places;
+    expect([torn!.data.name, ...torn!.copies.map((c) => c.data.name)]).toEqual(["North yard", "South yard"]);
+    const shown = { kind: "place" as const, id: torn!.id, rev: torn!.rev, copies: torn!.copies.map((c) => c.rev) };
+    done(await settle(d, shown, torn!.data));
+    const [settled] = (await d.library()).places;
+    expect([settled!.data.name, settled!.copies]).toEqual(["North yard", []]);
+  });
+
   it("show what was deleted in one place and changed in another, and ask which it shall be", async () => {
     const d = desk();
     await begun(d);

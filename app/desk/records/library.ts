@@ -1,4 +1,4 @@
-import type { Heads, RecordKind, StoredRecord } from "~/core/crew";
+import { unlike, type Heads, type RecordKind, type StoredRecord } from "~/core/crew";
 import type { ContributionData } from "~/core/ledger";
 import type { DataOf } from "~/core/records";
 import { slot, type Desk } from "~/desk/desk";
@@ -9,7 +9,7 @@ export interface Entity<D> {
   readonly rev: string;
   readonly author: string;
   readonly data: D;
-  /** Versions written at the same time elsewhere, latest first; normally none. One of them may be a deletion. */
+  /** Versions written at the same time elsewhere that say something else, latest first; normally none. One of them may be a deletion. */
   readonly copies: readonly StoredRecord<D>[];
 }
 
@@ -99,7 +99,7 @@ function entityOf(entities: WeakMap<Heads, Entity<unknown>>, heads: Heads): Enti
     rev: shown.rev,
     author: shown.author,
     data: shown.data,
-    copies: heads.filter((head) => head !== shown),
+    copies: unlike([shown, ...heads.filter((head) => head !== shown)]).slice(1),
   };
   entities.set(heads, made);
   return made;
