@@ -33,6 +33,7 @@ export default defineConfig({
           name: "browser",
           environment: "node",
           include: ["e2e/**/*.test.ts"],
+          globalSetup: ["e2e/shared-app.ts"],
           testTimeout: 600_000,
           hookTimeout: 400_000,
           fileParallelism: true,

@@ -1,7 +1,7 @@
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ALL_RULES, breachesOf, COLOUR_RULES } from "./axe";
-import { hands, newProfile, openBrowser, startApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, sharedApp, type RunningApp } from "./browser";
 
 /** WCAG 2.2 A and AA by axe-core on every main view, in Day and Dusk; and the whole app by keyboard. */
 describe("access", () => {
@@ -38,7 +38,7 @@ describe("access", () => {
     "/nights",
   ]);
   beforeAll(async () => {
-    app = await startApp();
+    app = sharedApp();
     driver = await openBrowser(profile.path);
     await driver.get(app.url);
     await hands(driver).see("Go, from");

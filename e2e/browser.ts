@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Builder, By, until, type WebElement } from "selenium-webdriver";
 import * as chrome from "selenium-webdriver/chrome.js";
+import { inject } from "vitest";
 
 /** How long the server takes here while nothing else runs, and the longest that is waited for it. */
 const [USUAL_START_MS, STARTS_WITHIN_MS] = [3000, 180_000];
@@ -12,6 +13,7 @@ const [USUAL_WAIT_MS, MOST_SLOWNESS] = [30_000, 5];
 
 /** Patience with the page: long, since two journeys share a machine, and longer on one where the server took long to start; only a failure takes that long. */
 export let WAIT_MS = USUAL_WAIT_MS;
+export const patience = (): number => WAIT_MS;
 
 /** What tests of an app with a clock of its own take for now: before the samples' last nights, which play in early December. */
 export const ORDINARY_DAY = "2026-11-25T16:40:00Z";
@@ -40,8 +42,12 @@ async function freePort(): Promise<number> {
 /** The built app on a port of its own, with the demo's fixed evening unless told otherwise. */
 export interface RunningApp {
   readonly url: string;
-  readonly process: ChildProcess;
   stop(): Promise<number | null>;
+}
+
+/** One that was started here, with its process. */
+export interface StartedApp extends RunningApp {
+  readonly process: ChildProcess;
 }
 
 /** Starts the server as `npm start` does and waits until it answers. One process, so that a signal reaches the server itself. */
@@ -52,7 +58,7 @@ export async function startApp(
   log?: string[],
   /** The server's clock, where it is not the machine's. */
   now?: string,
-): Promise<RunningApp> {
+): Promise<StartedApp> {
   const port = Number(environment["PORT"] ?? (await freePort()));
   const root = new URL("..", import.meta.url).pathname;
   const clock = now ? ["--import", `data:text/javascript,${encodeURIComponent(clockScript(now))}`] : [];
@@ -120,6 +126,10 @@ export async function openBrowser(profile: string, size = { width: 1280, height:
   });
   return driver;
 }
+
+/** An app at the demo's evening that keeps nothing in the browser for use without it. */
+export const startPlainDemo = (more: Record<string, string> = {}): Promise<RunningApp> =>
+  startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z", ZENITHAR_OFFLINE: "off", ...more });
 
 /** An app without the demo on an ordinary day, whatever day it is; its server alone has the clock. */
 export const startPlainApp = (): Promise<RunningApp> =>
@@ -240,9 +250,15 @@ export interface Stage {
   readonly me: ReturnType<typeof hands>;
 }
 
+/** The app at the demo's evening that all journeys share: whoever stops theirs, keeps it for use without it or wants another one starts one. */
+export function sharedApp(): RunningApp {
+  WAIT_MS = Math.max(WAIT_MS, inject("patienceMs"));
+  return { url: inject("appUrl"), stop: () => Promise.resolve(0) };
+}
+
 /** Opens the app at the demo's evening, and a browser. */
 export async function openStage(profile: string): Promise<Stage> {
-  const app = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" });
+  const app = sharedApp();
   const driver = await openBrowser(profile);
   return { app, driver, me: hands(driver) };
 }

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, hands, newProfile, openBrowser, openStage, startApp, WAIT_MS, type Stage } from "./browser";
+import { closeStage, hands, newProfile, openBrowser, openStage, sharedApp, WAIT_MS, type Stage } from "./browser";
 
 /** A crew whose hours add up: three members in three browsers, who shoots what, how deep where. */
 const demo = JSON.parse(readFileSync("app/data/demo.json", "utf8")) as {
@@ -133,7 +133,7 @@ describe("one of a crew", () => {
 
 describe("three members, five exchanges in any order", () => {
   it("come to the same totals, weights and map, each with their own rig and place", async () => {
-    const app = await startApp();
+    const app = sharedApp();
     const profiles = { ines: newProfile(), tomasz: newProfile(), wren: newProfile() };
     type Name = keyof typeof profiles;
     const names = Object.keys(profiles) as Name[];

@@ -1,6 +1,6 @@
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, killAll, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, killAll, newProfile, openBrowser, startPlainDemo, type RunningApp, WAIT_MS } from "./browser";
 
 // Few in `npm test`; fifty with KILL_ROUNDS=50.
 const ROUNDS = Number(process.env["KILL_ROUNDS"] ?? 3);
@@ -33,7 +33,7 @@ describe("a browser that is killed in the middle of writing", () => {
   let driver: chrome.Driver;
   let me: ReturnType<typeof hands>;
   beforeAll(async () => {
-    app = await startApp(undefined, undefined);
+    app = await startPlainDemo();
     driver = await openBrowser(profile.path);
     me = hands(driver);
     await driver.get(app.url);

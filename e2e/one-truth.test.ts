@@ -2,7 +2,17 @@ import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, openStage, closeStage, setClock, startPlainApp, WAIT_MS, type Stage } from "./browser";
+import {
+  hands,
+  newProfile,
+  openBrowser,
+  openStage,
+  closeStage,
+  setClock,
+  startPlainApp,
+  WAIT_MS,
+  type Stage,
+} from "./browser";
 
 /** A stretch as the season's leaf tells it. */
 interface Told {

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, sharedApp, startApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** Bad input, a full disk, a private window and two tabs: each says what is wrong and loses nothing. */
 describe("what goes wrong", () => {
@@ -12,7 +12,7 @@ describe("what goes wrong", () => {
   let driver: chrome.Driver;
   let me: ReturnType<typeof hands>;
   beforeAll(async () => {
-    app = await startApp();
+    app = sharedApp();
     driver = await openBrowser(profile.path);
     me = hands(driver);
     await driver.get(app.url);

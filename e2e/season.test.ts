@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, sharedApp, type RunningApp, WAIT_MS } from "./browser";
 
 /** One plan for everything: what each screen says of tonight, locks, what moves, two rigs, what if. The demo group: three projects, a new Moon, one target behind a roof. */
 describe("the season", () => {
@@ -18,7 +18,7 @@ describe("the season", () => {
   const label = async (date: string) => (await (await night(date)).getAttribute("aria-label")) ?? "";
 
   beforeAll(async () => {
-    app = await startApp();
+    app = sharedApp();
     driver = await openBrowser(profile.path);
     me = hands(driver);
     await driver.get(app.url);

@@ -1,6 +1,6 @@
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, startApp, WAIT_MS, type Stage } from "./browser";
+import { closeStage, hands, newProfile, openBrowser, startPlainDemo, WAIT_MS, type Stage } from "./browser";
 
 /** How a picture is shot, a stretch kept by hand, and a night that is planned anew while it goes on. */
 describe("shooting", () => {
@@ -14,7 +14,8 @@ describe("shooting", () => {
     stage.driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
 
   beforeAll(async () => {
-    stage = await openStage(profile.path);
+    const driver = await openBrowser(profile.path);
+    stage = { app: await startPlainDemo(), driver, me: hands(driver) };
     await stage.driver.get(stage.app.url);
     await stage.me.see("Go, from");
   });
@@ -119,11 +120,7 @@ describe("shooting", () => {
     expect(planned).toMatch(/The whole Veil|Sculptor|Sh2-216/);
     await app.stop();
     const { port } = new URL(app.url);
-    stage = { ...stage, app: await startApp({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
-    // The page that is kept for use without the server carries yesterday's clock.
-    await driver.executeAsyncScript(
-      "const done = arguments[0]; navigator.serviceWorker.getRegistrations().then((all) => Promise.all(all.map((r) => r.unregister()))).then(() => done())",
-    );
+    stage = { ...stage, app: await startPlainDemo({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
     await driver.get(`${app.url}/?night=2026-12-05`);
     await me.see("How was it?");
     await me.press("It was cloudy");

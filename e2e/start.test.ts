@@ -6,7 +6,16 @@ import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeFits } from "../scripts/demo/fits-writer";
 import { ALL_RULES, breachesOf, COLOUR_RULES } from "./axe";
-import { hands, newProfile, openBrowser, setClock, startApp, startPlainApp, type RunningApp, WAIT_MS } from "./browser";
+import {
+  hands,
+  newProfile,
+  openBrowser,
+  setClock,
+  sharedApp,
+  startPlainApp,
+  type RunningApp,
+  WAIT_MS,
+} from "./browser";
 
 /** The first minute of somebody who has nothing here yet: the real clock's app, empty. */
 describe("the start", () => {
@@ -104,7 +113,7 @@ describe("the start", () => {
   });
 
   it("explains its terms, adds a set of filters, copies a rig, and says how long its battery lasts in tonight's cold", async () => {
-    const demo = await startApp({ ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z", ZENITHAR_OFFLINE: "off" });
+    const demo = sharedApp();
     profile = newProfile();
     driver = await openBrowser(profile.path);
     me = hands(driver);
@@ -149,7 +158,6 @@ describe("the start", () => {
     );
     expect(await me.text()).toMatch(/Battery lasts until \d\d:\d\d at −?\d+ °C; the night needs till \d\d:\d\d/);
     await close();
-    await demo.stop();
   });
 
   it("goes by keys alone, at 400 px, in the southern hemisphere, where the browser's position is refused", async () => {

@@ -1,7 +1,7 @@
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, killAll, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, killAll, newProfile, openBrowser, startPlainDemo, type RunningApp, WAIT_MS } from "./browser";
 
 /** Edits and typed text outlive reloads, closed tabs, typed addresses, the way back, and a killed browser. */
 
@@ -34,7 +34,7 @@ describe("what is not saved yet", () => {
   const valueOf = (label: string) => me.value(label);
 
   beforeAll(async () => {
-    app = await startApp();
+    app = await startPlainDemo();
     await open();
     await at("");
     await me.see("Go, from");

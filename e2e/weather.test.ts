@@ -5,7 +5,7 @@ import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
 
-const EVENING = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z" };
+const EVENING = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z", ZENITHAR_OFFLINE: "off" };
 
 /** An evening with three forecast services of which one hangs, one is down and one talks partly nonsense. */
 describe("tonight with unreliable forecasts", () => {
