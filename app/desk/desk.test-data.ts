@@ -80,7 +80,7 @@ export function plannerHere(): SeasonClient {
     know: () => undefined,
     stop: () => undefined,
     why: (evening) => Promise.resolve(last && whyEvening(last, evening)),
-    waits: () => Promise.resolve(),
+    waits: () => Promise.resolve(false),
     apart: () => Promise.reject(new Error("nobody plans apart here")),
   };
 }

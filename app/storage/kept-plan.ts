@@ -6,6 +6,8 @@ import type { Cupboard } from "./ports";
 export interface KeptPlan {
   readonly sum: string;
   readonly plan: SeasonPlan;
+  /** How likely each project is done if it waits, by id; absent where nobody has asked yet. */
+  readonly waits?: Readonly<Record<string, number>>;
 }
 
 /** Goes up when plans are built differently: what another version left is not read. */
@@ -55,14 +57,15 @@ export interface KeptPlans {
   readonly leave: (kept: KeptPlan, isShown: boolean) => Promise<void>;
 }
 
-async function write(store: Drawer, { sum, plan }: KeptPlan, isShown: boolean): Promise<void> {
+async function write(store: Drawer, kept: KeptPlan, isShown: boolean): Promise<void> {
+  const { sum } = kept;
   const index = await indexOf(store);
   const sums = [...index.sums.filter((s) => s !== sum), sum];
   const shown = isShown ? sum : index.shown;
   const old = sums.slice(0, Math.max(0, sums.length - MOST)).filter((s) => s !== shown);
   await store.write(
     new Map<string, unknown>([
-      [nameOf(sum), { layout: LAYOUT, sum, plan }],
+      [nameOf(sum), { layout: LAYOUT, ...kept }],
       ["index", { layout: LAYOUT, sums: sums.filter((s) => !old.includes(s)), shown } satisfies Index],
     ]),
   );
@@ -78,7 +81,8 @@ export function createKeptPlans({ open }: Pick<Cupboard, "open">): KeptPlans {
   const of = async (sum: string): Promise<KeptPlan | null> => {
     const store = await drawer();
     const raw = (await store.read(nameOf(sum)).catch(() => null)) as (KeptPlan & { readonly layout?: number }) | null;
-    return raw?.layout === LAYOUT && raw.sum === sum ? { sum, plan: raw.plan } : null;
+    if (raw?.layout !== LAYOUT || raw.sum !== sum) return null;
+    return { sum, plan: raw.plan, ...(raw.waits ? { waits: raw.waits } : {}) };
   };
   return {
     of,

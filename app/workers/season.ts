@@ -19,8 +19,8 @@ export interface SeasonClient {
   readonly stop: () => void;
   /** Why the last whole plan has an evening as it is; null where there is none. */
   readonly why: (evening: Pick<Evening, "night" | "placeId" | "rigIds">) => Promise<WhyEvening | null>;
-  /** How likely each project is done in the season if it waits some weeks; told one by one as they are worked out. */
-  readonly waits: (weeks: number, onWait: (projectId: string, doneShare: number) => void) => Promise<void>;
+  /** How likely each project is done in the season if it waits some weeks; told one by one as they are worked out. Whether all were told. */
+  readonly waits: (weeks: number, onWait: (projectId: string, doneShare: number) => void) => Promise<boolean>;
   /** Plans another question beside the plan that is followed, in a worker of its own; cancels by `signal`. */
   readonly apart: (question: SeasonQuestion, before: SeasonPlan | null, signal: AbortSignal) => Promise<SeasonPlan>;
 }
@@ -61,7 +61,7 @@ export function createSeasonClient(): SeasonClient {
     },
     async waits(weeks, onWait) {
       await caughtUp();
-      await worker.ask((planner) => planner.waits(weeks, proxy(onWait)));
+      return worker.ask((planner) => planner.waits(weeks, proxy(onWait)));
     },
     async apart(question, before, signal) {
       const from = { before, seen: before };

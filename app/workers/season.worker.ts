@@ -28,9 +28,9 @@ let last: SeasonWork | null = null;
 let current: Promise<SeasonPlan | null> = Promise.resolve(null);
 
 /** How likely each project is done in the season if nothing of it is done for some weeks, one after the other; ends when a newer plan begins. */
-async function waits(weeks: number, onWait: (projectId: string, doneShare: number) => void): Promise<void> {
+async function waits(weeks: number, onWait: (projectId: string, doneShare: number) => void): Promise<boolean> {
   const before = await current;
-  if (!last || !before) return;
+  if (!last || !before) return false;
   const mine = turn;
   const { question } = last;
   for (const project of question.projects) {
@@ -39,12 +39,13 @@ async function waits(weeks: number, onWait: (projectId: string, doneShare: numbe
     const steps = planEvenings(changed, { stock, before, seen: before });
     for (let step = steps.next(); ; step = steps.next()) {
       await breath();
-      if (turn !== mine) return;
+      if (turn !== mine) return false;
       if (!step.done) continue;
       onWait(project.id, step.value.plan.odds?.find((o) => o.projectId === project.id)?.doneShare ?? 0);
       break;
     }
   }
+  return true;
 }
 
 /** Lets messages in between two rounds. */

@@ -70,6 +70,8 @@ export function askForecasts(desk: Desk, signal: AbortSignal): Promise<boolean> 
 /** A plan being made: the best so far, and the ones still to come. */
 export interface SeasonRun {
   readonly question: SeasonQuestion;
+  /** Of the question: under it the plan is kept. */
+  readonly sum: string;
   /** The plan that its owner saw last; null where none was seen. */
   readonly before: () => SeasonPlan | null;
   /** The plan that this one took the place of; null where there was none. */
@@ -210,6 +212,7 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
   settled.catch(() => undefined);
   return {
     question,
+    sum,
     before: () => before,
     previous: () => previous,
     latest: () => best,

@@ -23,7 +23,8 @@ import {
 } from "~/core/season";
 import { addNights } from "~/core/time";
 import { keptSearch } from "~/desk/sky/choice";
-import { markSeen, stopPlanning } from "~/desk/plan/season";
+import { markSeen, stopPlanning, type SeasonRun } from "~/desk/plan/season";
+import { oddsIfWaiting } from "~/desk/plan/waits";
 import type { Route } from "./+types/route";
 import { seasonAction } from "./action";
 import type { SeasonAnswer, SeasonIntent } from "./intents";
@@ -80,7 +81,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
     const read = setTimeout(() => markSeen(desk, plan), SEEN_AFTER_MS);
     return () => clearTimeout(read);
   }, [desk, plan]);
-  const waited = useWaits(plan);
+  const waited = useWaits(run, plan);
   if (!plan) return <p className="text-soft">Planning …</p>;
   const isDone = plan.stage === "whole";
   const last = addNights(plan.from, plan.nights - 1);
@@ -236,7 +237,7 @@ function Sentences({
 }
 
 /** The odds of each project if it waits four weeks, as they come. */
-function useWaits(plan: SeasonPlan | null): ReadonlyMap<string, number> {
+function useWaits(run: SeasonRun, plan: SeasonPlan | null): ReadonlyMap<string, number> {
   const desk = useDesk();
   const [known, setKnown] = useState<{ readonly of: SeasonPlan | null; readonly by: ReadonlyMap<string, number> }>({
     of: null,
@@ -245,18 +246,13 @@ function useWaits(plan: SeasonPlan | null): ReadonlyMap<string, number> {
   useEffect(() => {
     if (plan?.stage !== "whole") return;
     let isHere = true;
-    const by = new Map<string, number>();
-    desk.workers.season
-      .waits(4, (projectId, doneShare) => {
-        if (!isHere) return;
-        by.set(projectId, doneShare);
-        setKnown({ of: plan, by: new Map(by) });
-      })
-      .catch(() => undefined); // the plan itself says when its worker is gone
+    oddsIfWaiting(desk, run, (by) => {
+      if (isHere) setKnown({ of: plan, by });
+    }).catch(() => undefined); // the plan itself says when its worker is gone
     return () => {
       isHere = false;
     };
-  }, [desk, plan]);
+  }, [desk, run, plan]);
   return known.of === plan ? known.by : new Map();
 }
 
