@@ -1,6 +1,5 @@
 import { expose, transfer } from "comlink";
 import {
-  decodeBand,
   decodeBundle,
   samplePlan,
   decodeRow,
@@ -24,21 +23,16 @@ import {
   readHeaderText,
   readWcs,
   stretchPixels,
+  type ReadAt,
   type FitsFault,
   type FitsHeader,
   type WcsFault,
 } from "~/core/formats";
 import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
-import {
-  fileIdentity,
-  measureStars,
-  subMeasureOf,
-  type ExposureFacts,
-  type PixelTile,
-  type SubMeasure,
-} from "~/core/ledger";
+import { fileIdentity, measureStars, subMeasureOf, type ExposureFacts, type SubMeasure } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
 import { isCardsAsText, opened } from "./packed";
+import { readSample } from "./sample";
 import type { UtcMs } from "~/core/time";
 
 /** What one dropped file turned out to be. */
@@ -95,23 +89,29 @@ async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
   return read.ok ? ok(read.value.header) : read;
 }
 
-const EXIF_BYTES = [512_000, 8_000_000, 120_000_000]; // facts stand at the front, as a rule
+const BLOCK_BYTES = 65_536; // what cameras write about an exposure lies together, at the front as a rule
 
-/** Facts from the EXIF of a picture: of as little of the file as holds them. */
-async function readExif(file: File, path: string): Promise<ReadFile["facts"]> {
-  for (const length of EXIF_BYTES) {
-    try {
-      const facts = exifFactsOf(await file.slice(0, length).arrayBuffer(), {
-        name: file.name,
-        path,
-        sizeBytes: file.size,
-      });
-      if (facts.ok || length >= file.size) return facts;
-    } catch {
-      return err({ code: "unreadable" });
+/** Reads pieces of a file, a block around each, so that many small ones near each other are one. */
+function blocksOf(file: File): ReadAt {
+  let known: { readonly from: number; readonly bytes: Uint8Array<ArrayBuffer> } | null = null;
+  return async (offset, length) => {
+    const isKnown = known && offset >= known.from && offset + length <= known.from + known.bytes.length;
+    if (!isKnown) {
+      const from = offset - (offset % BLOCK_BYTES);
+      const end = Math.max(offset + length, from + BLOCK_BYTES);
+      known = { from, bytes: new Uint8Array(await file.slice(from, end).arrayBuffer()) };
     }
+    return known!.bytes.subarray(offset - known!.from, offset - known!.from + length);
+  };
+}
+
+/** Facts from the EXIF of a picture. */
+async function readExif(file: File, path: string): Promise<ReadFile["facts"]> {
+  try {
+    return await exifFactsOf(blocksOf(file), { name: file.name, path, sizeBytes: file.size });
+  } catch {
+    return err({ code: "unreadable" });
   }
-  return err({ code: "noExif" });
 }
 
 const MOST_TABLE = 20_000_000; // bytes
@@ -192,12 +192,8 @@ async function measureOne(file: File): Promise<MeasuredFile> {
   const plan = samplePlan(header);
   if (!plan) return { name, identity, result: err({ code: "frameNoImage" }) };
   try {
-    const tiles: PixelTile[] = [];
-    for (const band of plan.bands) {
-      const bytes = await file.slice(band.offset, band.offset + band.length).arrayBuffer();
-      if (bytes.byteLength < band.length) return { name, identity, result: err({ code: "truncatedData" }) };
-      tiles.push(...decodeBand(bytes, header, plan, band));
-    }
+    const tiles = await readSample(file, header, plan);
+    if (!tiles) return { name, identity, result: err({ code: "truncatedData" }) };
     const most = Number(header.values.get("BITPIX")) === 16 ? 65_535 : Infinity;
     const sample = measureStars(tiles, BURNT_SHARE * most);
     const measure =
@@ -252,7 +248,7 @@ const api = {
   },
   /** A list of panels, CSV or VOTable. */
   async panels(file: File): Promise<OpenedPanelList> {
-    return openPanelList(await file.text());
+    return openPanelList(await file.slice(0, MOST_TABLE).text());
   },
   /** A file of records. */
   async bundle(file: Blob): Promise<Result<Bundle, BundleFault>> {
@@ -263,7 +259,7 @@ const api = {
     file: File,
     at: { readonly nowMs: UtcMs; readonly latitudeDeg: number; readonly longitudeDeg: number },
   ): Promise<Result<ReadForecast, ForecastFault>> {
-    return readForecast(await file.text(), at);
+    return readForecast(await file.slice(0, MOST_TABLE).text(), at);
   },
   /** Reads what files say of their exposures; `paths` are theirs, folders included. */
   async read(

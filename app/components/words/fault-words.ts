@@ -1,6 +1,14 @@
 import type { KeepFault } from "~/core/records";
 import type { PositionFault } from "~/core/notation";
-import type { BundleFault, ExifFault, FitsFault, TableFault, SkylineFault } from "~/core/formats";
+import {
+  MOST_RECORDS,
+  MOST_VERSIONS,
+  type BundleFault,
+  type ExifFault,
+  type FitsFault,
+  type TableFault,
+  type SkylineFault,
+} from "~/core/formats";
 import type { BookingFault } from "~/core/ledger";
 
 /** What is wrong with a skyline text. */
@@ -29,6 +37,10 @@ export function bundleFaultWords(f: BundleFault): string {
       return "the file is empty.";
     case "bundleTooLarge":
       return `the file is larger than a project can be (${f.found}; the limit is 60 MB).`;
+    case "bundleTooMany":
+      return `it holds ${f.found} records; nobody's project has more than ${MOST_RECORDS}. Nothing was taken from it.`;
+    case "bundleTooManyVersions":
+      return `it holds more than ${MOST_VERSIONS} versions of one record (${f.found.slice(0, 60)}), which nobody can choose from. Nothing was taken from it.`;
     case "bundleNotJson":
       return "this is not a project file: it does not read as JSON. Was it cut short on the way?";
     case "bundleForeign":

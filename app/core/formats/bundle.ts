@@ -19,7 +19,14 @@ export interface Bundle {
 
 /** Why a file cannot be read as a bundle at all. */
 export interface BundleFault {
-  readonly code: "bundleEmpty" | "bundleTooLarge" | "bundleNotJson" | "bundleForeign" | "bundleNewer";
+  readonly code:
+    | "bundleEmpty"
+    | "bundleTooLarge"
+    | "bundleTooMany"
+    | "bundleTooManyVersions"
+    | "bundleNotJson"
+    | "bundleForeign"
+    | "bundleNewer";
   readonly found: string;
 }
 
@@ -28,6 +35,12 @@ const VERSION = 1;
 
 /** Larger files are refused before they are read: a project with 50,000 subs has about 30 MB. */
 export const MAX_BUNDLE_BYTES = 60e6;
+
+/** More records than ten people log in ten years: a file with more is none of theirs. */
+export const MOST_RECORDS = 250_000;
+
+/** Versions of one record: a choice among more is nobody's. */
+export const MOST_VERSIONS = 1000;
 
 /** Writes records as a bundle; `unread` are things that do not read, carried along as they are. */
 export const encodeBundle = (
@@ -50,6 +63,19 @@ export const encodeBundle = (
     null,
     1,
   );
+
+/** What of a list of records is too many to be looked at; null when nothing is. */
+function tooMany(raws: readonly unknown[]): BundleFault | null {
+  if (raws.length > MOST_RECORDS) return { code: "bundleTooMany", found: String(raws.length) };
+  const versions = new Map<string, number>();
+  for (const raw of raws) {
+    const key = keyOfRaw(raw);
+    const count = (versions.get(key) ?? 0) + 1;
+    if (count > MOST_VERSIONS && key !== keyOfRaw(null)) return { code: "bundleTooManyVersions", found: key };
+    versions.set(key, count);
+  }
+  return null;
+}
 
 /** Reads a bundle; nothing in it is trusted. */
 export function decodeBundle(text: string): Result<Bundle, BundleFault> {
@@ -75,6 +101,8 @@ export function decodeBundle(text: string): Result<Bundle, BundleFault> {
     return err({ code: "bundleForeign", found: typeof outer?.format === "string" ? outer.format : "" });
   if (typeof outer.version !== "number" || outer.version > VERSION)
     return err({ code: "bundleNewer", found: String(outer.version) });
+  const fault = tooMany(outer.records as unknown[]);
+  if (fault) return err(fault);
   const records: StoredRecord[] = [];
   const refused: { key: string; fault: RecordFault; raw: unknown }[] = [];
   const unread = Array.isArray(outer.unread) ? (outer.unread as unknown[]) : [];

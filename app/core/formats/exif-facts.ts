@@ -2,6 +2,8 @@ import ExifReader from "exifreader";
 import type { ExposureFacts, FrameType } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
 import { utcMs } from "~/core/time";
+import { jpegParts } from "./jpeg";
+import { slimTiff, type PixelSize, type ReadAt } from "./tiff";
 
 /** Why a picture file tells nothing about its exposure. */
 export type ExifFault = { readonly code: "noExif" } | { readonly code: "exifUnreadable" };
@@ -12,22 +14,6 @@ export const EXIF_ENDINGS = ["jpg", "jpeg", "tif", "tiff", "dng", "cr2", "nef", 
 /** Whether a file's name says that it has EXIF. */
 export const isExifName = (name: string): boolean =>
   EXIF_ENDINGS.some((ending) => name.toLowerCase().endsWith(`.${ending}`));
-
-const TIFF_MAGIC = 42;
-/** What two makers write in its place, and are built like TIFF in all else. */
-const OWN_MAGICS: readonly number[] = [0x4f52, 0x5352, 0x55];
-
-/** A file as TIFF where it is one in all but its magic number. */
-function asTiff(bytes: ArrayBuffer): ArrayBuffer {
-  if (bytes.byteLength < 8) return bytes;
-  const view = new DataView(bytes);
-  const order = view.getUint16(0);
-  const isLittle = order === 0x4949;
-  if ((!isLittle && order !== 0x4d4d) || !OWN_MAGICS.includes(view.getUint16(2, isLittle))) return bytes;
-  const copy = bytes.slice(0);
-  new DataView(copy).setUint16(2, TIFF_MAGIC, isLittle);
-  return copy;
-}
 
 interface Tag {
   readonly value?: unknown;
@@ -80,23 +66,59 @@ export function frameTypeOfPath(path: string): FrameType {
   return has("bias", "biases", "offset", "offsets") ? "bias" : "light";
 }
 
+/** The tags of a picture, and how large the images in it are. */
+interface Opened {
+  readonly tags: Tags;
+  readonly sizes: readonly PixelSize[];
+}
+
+/** Of files that are neither TIFF nor JPEG: how much of the front is looked through for EXIF. */
+const FRONTS = [512_000, 8_000_000];
+
+/** Opens a picture where its EXIF lies: of TIFF and JPEG a few kilobytes, whatever its length. Throws where it cannot be read. */
+async function open(read: ReadAt, sizeBytes: number): Promise<Opened | null> {
+  const jpeg = await jpegParts(read);
+  if (jpeg && !jpeg.exif) return null;
+  const { offset, length } = jpeg?.exif ?? { offset: 0, length: sizeBytes };
+  const slim = await slimTiff((from, count) => read(offset + from, Math.max(0, Math.min(count, length - from))));
+  if (slim) return { tags: ExifReader.load(slim.bytes), sizes: [...(jpeg?.size ? [jpeg.size] : []), ...slim.sizes] };
+  if (jpeg) return null;
+  for (const front of FRONTS) {
+    try {
+      const tags: Tags = ExifReader.load((await read(0, front)).slice().buffer);
+      const [width, height] = [numberOf(tags["PixelXDimension"]), numberOf(tags["PixelYDimension"])];
+      return { tags, sizes: width && height ? [{ widthPx: width, heightPx: height }] : [] };
+    } catch (error) {
+      if (front >= sizeBytes || front === FRONTS.at(-1)) throw error;
+    }
+  }
+  return null;
+}
+
+/** The largest of some images: what a camera made, not its previews. */
+const largest = (sizes: readonly PixelSize[]): PixelSize | null =>
+  sizes.reduce<PixelSize | null>((a, b) => (a && a.widthPx * a.heightPx >= b.widthPx * b.heightPx ? a : b), null);
+
 /**
  * What the EXIF of a picture says about an exposure (Exif 3.0, CIPA DC-008). Cameras write the time of their own clock: with a zone
- * only where they know one, else as `wallMs`. Where it points, and through which filter, no camera says: that is in the names of
- * folders, or asked.
+ * only where they know one, else as `wallMs`. Its size is that of the largest image in the file. Where it points, and through which
+ * filter, no camera says: that is in the names of folders, or asked.
  */
-export function exifFactsOf(
-  bytes: ArrayBuffer,
+export async function exifFactsOf(
+  read: ReadAt,
   file: { readonly name: string; readonly path: string; readonly sizeBytes: number },
-): Result<ExposureFacts, ExifFault> {
-  let tags: Tags;
+): Promise<Result<ExposureFacts, ExifFault>> {
+  let opened: Opened | null;
   try {
-    tags = ExifReader.load(asTiff(bytes));
+    opened = await open(read, file.sizeBytes);
   } catch (error) {
     return err({
       code: error instanceof Error && /metadata|format/i.test(error.message) ? "noExif" : "exifUnreadable",
     });
   }
+  if (!opened) return err({ code: "noExif" });
+  const { tags } = opened;
+  const size = largest(opened.sizes);
   const exposureSec = numberOf(tags["ExposureTime"]);
   const model = textOf(tags["Model"]);
   if (exposureSec === null && model === null) return err({ code: "noExif" });
@@ -122,10 +144,8 @@ export function exifFactsOf(
     focalLengthMm: positive(numberOf(tags["FocalLength"])),
     pixelPitchUm: null,
     binning: null,
-    widthPx: positive(numberOf(tags["PixelXDimension"]) ?? numberOf(tags["ImageWidth"])),
-    heightPx: positive(
-      numberOf(tags["PixelYDimension"]) ?? numberOf(tags["ImageLength"]) ?? numberOf(tags["Image Height"]),
-    ),
+    widthPx: size?.widthPx ?? null,
+    heightPx: size?.heightPx ?? null,
     site: latitudeDeg !== null && longitudeDeg !== null ? { latitudeDeg, longitudeDeg } : null,
     centre: null,
     isSolved: false,

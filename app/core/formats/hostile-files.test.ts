@@ -207,6 +207,8 @@ const HOSTILE: readonly (readonly [string, () => Result<unknown, { readonly code
   ["80,000 blanks in a forecast", () => readForecast(`[${" ".repeat(80_000)}NaN`, here), "forecastNotJson"],
   ["a forecast of 500,000 brackets", () => readForecast("[".repeat(500_000), here), "forecastForeign"],
   ["a bundle 100,000 levels deep", () => decodeBundle(`{"format":"zenithar-bundle","version":1,"records":[${'{"a":'.repeat(100_000)}1${"}".repeat(100_000)}]}`), "bundleForeign"],
+  ["a bundle of 1,000,000 empty records", () => decodeBundle(`{"format":"zenithar-bundle","version":1,"records":[${"{},".repeat(999_999)}{}]}`), "bundleTooMany"],
+  ["20,000 versions of one record", () => decodeBundle(`{"format":"zenithar-bundle","version":1,"records":[${Array.from({ length: 20_000 }, (_, i) => `{"kind":"place","id":"place-1","rev":"${i}"}`).join()}]}`), "bundleTooManyVersions"],
   ["PCOUNT below nothing", () => readFits(fitsOf(["BITPIX  =                    8", "NAXIS   =                    1", "NAXIS1  =                   10", "PCOUNT  =               -10000"])), "brokenHeader"],
   ["NAXIS1 below nothing", () => readFits(fitsOf(["BITPIX  =                    8", "NAXIS   =                    2", "NAXIS1  =                -5760", "NAXIS2  =                    1"])), "brokenHeader"],
   ["10,000 CONTINUE cards", () => readFits(fitsOf(["BITPIX  =                    8", "NAXIS   =                    0", `OBJECT  = '${"x".repeat(60)}&'`, ...Array<string>(10_000).fill(`CONTINUE  '${"y".repeat(60)}&'`)], 0)), "read"],

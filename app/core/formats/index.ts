@@ -19,10 +19,19 @@ export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar, seasonToCalendar } from "./calendar";
 export { parseSkyline, readSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
-export { decodeBundle, encodeBundle, MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "./bundle";
+export {
+  decodeBundle,
+  encodeBundle,
+  MAX_BUNDLE_BYTES,
+  MOST_RECORDS,
+  MOST_VERSIONS,
+  type Bundle,
+  type BundleFault,
+} from "./bundle";
 export { readForecast, type ForecastFault, type ForecastNote, type ReadForecast } from "./forecast-json";
 export { forecastOfCoverage } from "./coverage-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";
 export { deviationsOf, type RigDeviation } from "./frame-from-header";
-export { decodeRow, pixelPlan, stretchPixels, decodeBand, samplePlan } from "./fits-pixels";
+export { decodeRow, pixelPlan, stretchPixels, decodeBand, samplePlan, type SamplePlan } from "./fits-pixels";
 export { MAX_FORECAST_BYTES } from "./forecast-size";
+export type { ReadAt } from "./tiff";
