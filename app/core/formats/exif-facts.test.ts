@@ -99,7 +99,7 @@ const GARDEN: readonly Entry[] = [
 const read = (bytes: Uint8Array<ArrayBuffer>, path = "night/lights/IMG_0001.tif") =>
   exifFactsOf(readerOf(bytes), { name: path.split("/").at(-1)!, path, sizeBytes: bytes.length });
 
-describe("the EXIF of a picture", async () => {
+describe("the EXIF of a picture", () => {
   it("tells exposure, ISO, camera, focal length, place and start, by the zone of its clock (made by hand after Exif 3.0)", async () => {
     const facts = await read(tiff({ main: MAKER, exif: EXPOSED, gps: GARDEN }));
     if (!facts.ok) throw new Error(facts.error.code);
@@ -131,7 +131,7 @@ describe("the EXIF of a picture", async () => {
     expect(fileIdentity(facts.value)).not.toBe(fileIdentity(later));
     expect(fileIdentity({ ...facts.value, fileName: "renamed.tif" })).toBe(fileIdentity(facts.value));
   });
-  it("knows darks, flats and bias by the folders they lie in", async () => {
+  it("knows darks, flats and bias by the folders they lie in", () => {
     expect(["a/Darks 300s/1.cr2", "FLATS_Ha/2.dng", "bias/3.nef", "dark flats/4.arw", "darkflats/5.tif", "Sh2-216/6.cr2"].map(frameTypeOfPath)).toEqual(["dark", "flat", "bias", "darkFlat", "darkFlat", "light"]); // prettier-ignore
   });
   it("gives the size of the largest image, not of a preview: hanging from a directory or following one (TIFF 6.0; DNG 1.7 for the crop)", async () => {
