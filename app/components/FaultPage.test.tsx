@@ -3,12 +3,14 @@ import { createRoutesStub } from "react-router";
 import { expect, it } from "vitest";
 import type { PageFault } from "~/core/records";
 import { refusePage } from "~/desk/page-fault";
+import { ACTS } from "./forms/acts-intent";
 import { ScreenFault } from "./ScreenFault";
 
 /** What a page says whose loader ends like this. */
 async function saidOf(end: () => never) {
   const Page = createRoutesStub([
     { path: "/", Component: () => null, ErrorBoundary: ScreenFault, loader: end, HydrateFallback: () => null },
+    { path: ACTS, action: () => ({ refusal: null, aside: 0 }) },
   ]);
   const { unmount } = render(<Page />);
   const said = (await screen.findByRole("alert")).textContent;
@@ -39,4 +41,49 @@ it("an address that leads nowhere is told apart from a thing that is not there",
     throw new Response("", { status: 404 });
   });
   expect(nowhere).toMatch(/^No such page.*leads nowhere/);
+});
+
+it("a page that throws has all that is stored looked through, once, and comes back where something was set aside", async () => {
+  let isBroken = true;
+  let asked = 0;
+  const Page = createRoutesStub([
+    {
+      path: "/",
+      Component: () => <p>The page</p>,
+      ErrorBoundary: ScreenFault,
+      HydrateFallback: () => null,
+      loader: () => {
+        if (isBroken) throw new Error("reads nothing of null");
+        return null;
+      },
+    },
+    {
+      path: ACTS,
+      action: () => {
+        asked++;
+        isBroken = asked > 1;
+        return { refusal: null, aside: 1 };
+      },
+    },
+  ]);
+  render(<Page />);
+  await screen.findByText("The page");
+  expect(asked).toBe(1);
+});
+
+it("says so where all that is stored reads", async () => {
+  const Page = createRoutesStub([
+    {
+      path: "/",
+      Component: () => null,
+      ErrorBoundary: ScreenFault,
+      HydrateFallback: () => null,
+      loader: () => {
+        throw new Error("the sky fell");
+      },
+    },
+    { path: ACTS, action: () => ({ refusal: null, aside: 0 }) },
+  ]);
+  render(<Page />);
+  await screen.findByText(/All that is stored reads/);
 });

@@ -4,7 +4,17 @@ import { err, ok, type Result } from "~/core/result";
 import stableText from "fast-json-stable-stringify";
 import type { Drawer, StorageFault } from "./driver";
 import type { Checks } from "./reading";
-import { EMPTY_PAGE, headsByKey, pageOf, readPage, writePage, type Page, type StoredPage, type Unread } from "./pages";
+import {
+  EMPTY_PAGE,
+  headsByKey,
+  pageOf,
+  readAll,
+  readPage,
+  writePage,
+  type Page,
+  type StoredPage,
+  type Unread,
+} from "./pages";
 
 /** What is stored, as a tab holds it: the pages in memory, and the drawer they lie in. */
 export interface Contents {
@@ -156,6 +166,23 @@ export async function put(
     else store.pages.delete(name);
   }
   return done;
+}
+
+/** Checks every record again, whoever wrote its page; what does not read is set aside. The keys of that. Call it as the one writer. */
+export async function checkPages(store: Contents): Promise<Result<string[], KeepFault>> {
+  const broken: string[] = [];
+  const changed = new Set<string>();
+  for (const [name, page] of store.pages) {
+    const read = await readAll(store.checks, [...page.heads.values()].flat(), [...page.earlier.values()].flat());
+    if (read.unread.length === 0) continue;
+    changed.add(name);
+    broken.push(...read.unread.map((u) => u.key));
+    store.pages.set(name, { ...read, unread: [...page.unread, ...read.unread] });
+  }
+  if (changed.size === 0) return ok([]);
+  const done = await writePages(store, changed);
+  // In memory it stays set aside where it cannot be written: what takes a page down is not put back.
+  return done.ok ? ok(broken) : done;
 }
 
 /** Puts what was taken out of a store back: versions joined, pages of a later version as they are; the keys of what changed. */

@@ -119,6 +119,16 @@ function parsed(text: string): RawPage | null {
   }
 }
 
+/** Whether something looks like a record at all. A right sum tells that a page is as it was written, not by whom. */
+function isRecord(raw: unknown): boolean {
+  if (typeof raw !== "object" || raw === null) return false;
+  const { id, kind, rev, seen, data } = raw as Readonly<Record<string, unknown>>;
+  const isObject = (value: unknown) => typeof value === "object" && value !== null;
+  return (
+    typeof id === "string" && typeof kind === "string" && typeof rev === "string" && isObject(seen) && isObject(data)
+  );
+}
+
 /** The whole objects of a torn page's list. */
 function salvaged(text: string): unknown[] {
   const found: unknown[] = [];
@@ -154,7 +164,8 @@ export async function readPage(checks: Checks, name: string, value: unknown): Pr
     const torn = { key: name, reason: "not a whole page of records", raw: value };
     return { kind: "read", isChecked: true, page: { ...page, unread: [torn] } };
   }
-  if (edition === EDITION && sumOf(text!) === sum && raw.unread.length === 0) {
+  const isOurs = edition === EDITION && sumOf(text!) === sum && raw.unread.length === 0;
+  if (isOurs && [...raw.records, ...raw.earlier].every(isRecord)) {
     const heads = headsByKey(raw.records as readonly StoredRecord[]);
     const page = { heads, unread: [], earlier: byKey(raw.earlier as readonly StoredRecord[]) };
     return { kind: "read", isChecked: false, page };

@@ -5,7 +5,7 @@ import { USUAL_MOON, type Place } from "~/core/night";
 import { dataVersions, decodeRecords, refusedEdit, type Settings } from "~/core/records";
 import { browserClock, browserCupboard, browserIds } from "./browser";
 import { openDrawer } from "./driver";
-import { pageOf } from "./pages";
+import { pageOf, sumOf } from "./pages";
 import type { Checks } from "./reading";
 import { createStore } from "./store";
 import { browserIdOf } from "./who";
@@ -258,6 +258,38 @@ describe("what does not read", () => {
     expect(store.unread().map((u) => u.reason)).toEqual([
       "data.latitudeDeg: Latitude must be less than or equal to 90",
     ]);
+  });
+
+  /** The page of the only record, its text changed and its sum right, as a program that knows both would leave it. */
+  const forge = async (change: (text: string) => string) => {
+    const drawer = await pages();
+    const [name, page] = [...(await drawer.readAll())].find(([key]) => key !== "index")! as [string, { text: string }];
+    const text = change(page.text);
+    await drawer.write(new Map([[name, { ...page, text, sum: sumOf(text) }]]));
+  };
+
+  it("is found on a page with a right sum too, where it is no record at all", async () => {
+    await save(tab(), "Yard", null);
+    await forge((text) => text.replace(/"data":\{.*?"clearChance":\[[^\]]*\]\}/, '"data":null'));
+    const t = tab();
+    expect(await t.names()).toEqual([]);
+    expect((await t.open()).unread().map((u) => u.key)).toEqual(["place/place-1"]);
+  });
+
+  it("is set aside when all is checked again, and the version before it counts; other tabs hear of it", async () => {
+    const t = tab();
+    const { revs } = await save(t, "Yard", null);
+    await save(t, "Back yard", revs["place-1"]!);
+    await forge((text) => text.replace('"name":"Back yard"', '"name":["Back yard"]'));
+    const [second, third] = [tab(), tab()];
+    await Promise.all([second.open(), third.open()]); // believed, since the sum is right
+    const told = vi.fn();
+    second.onStored(told);
+    expect(await second.recheck()).toEqual({ ok: true, value: 1 });
+    expect(told).toHaveBeenCalledWith(["place/place-1"], "here");
+    expect([await second.names(), (await second.open()).unread().length]).toEqual([["Yard"], 1]);
+    expect(await second.recheck()).toEqual({ ok: true, value: 0 });
+    expect([await tab().names(), (await tab().open()).unread().length]).toEqual([["Yard"], 1]);
   });
 
   it("never supersedes the last good version: that one counts, and the bad one is listed", async () => {

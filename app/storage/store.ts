@@ -4,6 +4,7 @@ import { err, ok, type Result } from "~/core/result";
 import {
   allIn,
   catchUp,
+  checkPages,
   headsIn,
   INDEX,
   put,
@@ -69,6 +70,8 @@ export interface Store {
   readonly putAside: (thing: Unread) => Kept<null>;
   /** Sets a thing aside that would not read again if it were kept. */
   readonly setAside: (raw: unknown) => Kept<null>;
+  /** Checks all that is stored again, as if nobody had checked it; sets aside what does not read and says how much that was. */
+  readonly recheck: () => Kept<number>;
   /** Empties the store and hands back what was in it. */
   readonly empty: () => Kept<ReadonlyMap<string, unknown>>;
   /** Puts back what `empty` took; what was written since is joined. */
@@ -244,6 +247,14 @@ export function createStore({ cupboard, clock, ids, checks, nobody, fillWith }: 
     takeAside: (thing, edits = []) => withOnly(keepAll({ without: thing, edits }), () => null),
     putAside,
     setAside: (raw) => putAside(aside(raw, "was not saved, and could not be")),
+    recheck: () =>
+      asWriter(async (store) => {
+        const heard = await catchUp(store);
+        const done = await checkPages(store);
+        if (!done.ok) return done;
+        if (heard.length + done.value.length > 0) told([...heard, ...done.value]);
+        return ok(done.value.length);
+      }),
     empty: () =>
       asWriter(async (store) => {
         await catchUp(store);

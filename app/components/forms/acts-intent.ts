@@ -1,8 +1,13 @@
 import type { RecordKind } from "~/core/crew";
+import type { KeepFault } from "~/core/records";
 
-/** What can be asked from any screen, at `ACTS`: to take an act back, and to choose among versions written at the same time. */
+/**
+ * What can be asked from any screen, at `ACTS`: to take an act back, to choose among versions written at the same time, and to set
+ * aside what is stored and does not read.
+ */
 export type ActsIntent =
   | { readonly act: "undo"; readonly undoId: string }
+  | { readonly act: "recheck" }
   | {
       readonly act: "settle";
       readonly kind: RecordKind;
@@ -13,5 +18,12 @@ export type ActsIntent =
       readonly data: unknown;
       readonly isDeleted: boolean;
     };
+
+/** What came of it. */
+export interface ActsAnswer {
+  readonly refusal: KeepFault | null;
+  /** Of a check of all that is stored: how many things were set aside; null = it could not be checked. */
+  readonly aside?: number | null;
+}
 
 export const ACTS = "/acts";

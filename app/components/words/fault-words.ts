@@ -138,3 +138,9 @@ export function keepFaultWords(f: KeepFault): string {
       return `This was not saved, since it would not read again: ${f.kind}, ${f.path || "as a whole"}: ${f.message}.`;
   }
 }
+
+/** What was stored, did not read, and was set aside. */
+export const asideWords = (count: number): string =>
+  count === 1
+    ? "One stored thing does not read. It was set aside; it is under Kit, Data in and out."
+    : `${count} stored things do not read. They were set aside; they are under Kit, Data in and out.`;

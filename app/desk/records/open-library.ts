@@ -4,6 +4,7 @@ import { theStore } from "./kept";
 import { libraryOf, type Library } from "./library";
 import { adoptParts } from "./parts";
 import { keepLeftBehind } from "./pending";
+import { orRechecked } from "./recheck";
 
 type Listener = (by: "here" | "elsewhere") => void;
 
@@ -19,7 +20,7 @@ async function openOnce(desk: Desk): Promise<Library> {
   const store = desk.at(theStore);
   const shelf = await store.open();
   await keepLeftBehind(desk);
-  let current = libraryOf(desk, shelf);
+  let current = await orRechecked(desk, () => libraryOf(desk, shelf));
   // Projects from before members had parts of their own.
   if (await adoptParts(current)) current = libraryOf(desk, shelf);
   here.current = current;
@@ -36,7 +37,10 @@ async function openOnce(desk: Desk): Promise<Library> {
 /** The library of this tab: read once, then a value in memory that every change replaces. */
 export function libraryHere(desk: Desk): Library | Promise<Library> {
   const here = desk.at(opened);
-  return here.current ?? (here.opening ??= openOnce(desk));
+  if (here.current) return here.current;
+  here.opening ??= openOnce(desk);
+  here.opening.catch(() => (here.opening = null)); // whoever asks next tries again
+  return here.opening;
 }
 
 /** Calls back after every change, and tells which tab made it; returns how to stop listening. */

@@ -1,10 +1,11 @@
 import { deskOf } from "~/at-desk";
 import { data } from "react-router";
-import type { ActsIntent } from "~/components/forms/acts-intent";
-import { keepFaultWords } from "~/components/words/fault-words";
+import type { ActsAnswer, ActsIntent } from "~/components/forms/acts-intent";
+import { asideWords, keepFaultWords } from "~/components/words/fault-words";
 import { settle, undo } from "~/desk/records/acts";
 import { answer, intentOf } from "~/desk/records/answer";
 import { notify } from "~/desk/records/notices";
+import { setBrokenAside } from "~/desk/records/recheck";
 import type { Route } from "./+types/acts-route";
 
 /** Takes an act of this tab back, or chooses among versions, from whatever screen that was asked. */
@@ -17,6 +18,11 @@ export async function clientAction({ context, request }: Route.ClientActionArgs)
       await settle(desk, intent, intent.data, intent.isDeleted),
       intent.isDeleted ? "Deleted, as chosen." : "Settled: the chosen version counts.",
     );
+  if (intent.act === "recheck") {
+    const aside = await setBrokenAside(desk);
+    if (aside) notify(desk, asideWords(aside));
+    return data<ActsAnswer>({ refusal: null, aside });
+  }
   const done = await undo(desk, intent.undoId);
   if (done === null) notify(desk, "That cannot be undone any more.");
   else if (!done.ok) notify(desk, keepFaultWords(done.error));
