@@ -11,6 +11,8 @@ export default defineConfig({
         test: {
           name: "unit",
           environment: "node",
+          // What a worker has read of the core serves all its files: nothing is kept at module level but what was worked out.
+          isolate: false,
           include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["app/storage/**"],
           setupFiles: ["app/laws-setup.ts"],
