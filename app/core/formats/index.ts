@@ -8,6 +8,7 @@ export {
   guessColumns,
   panelRows,
   panelsToCsv,
+  spreadsheetCell,
   readPanelRows,
   type PanelListFault,
   type PanelRow,

@@ -75,16 +75,19 @@ export const panelCells = (p: PanelRow): Readonly<Record<(typeof PANEL_COLUMNS)[
   mosaic_position_angle_deg: fineTurn(p.mosaic?.positionAngleDeg),
 });
 
-/** What makes a spreadsheet take a cell for a formula; also after apostrophes, so that taking one away gives back what was there. */
-const FORMULA = /^(?:'*)[=+\-@\t\r\n＝＋－＠]/;
-/** Text cells that a spreadsheet would take for a formula begin with an apostrophe. */
-const safe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
+/**
+ * What makes a spreadsheet take a cell for a formula, also after blanks and letters of no width, which some pass over; and after
+ * apostrophes, so that taking one away gives back what was there.
+ */
+const FORMULA = /^['\s\p{Cf}\p{Cc}]*[=+\-@＝＋－＠]|^'*[\t\r\n]/u;
+/** A text cell for spreadsheets: one that they would take for a formula begins with an apostrophe. */
+export const spreadsheetCell = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
 const unsafe = (text: string): string => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text);
 
 /** Panels as CSV: sexagesimal and degrees (ICRS), each panel's own position angle, field on the plane in arcmin. */
 export const panelsToCsv = (rows: readonly PanelRow[]): string =>
   Papa.unparse(
-    rows.map((r) => ({ ...panelCells(r), name: safe(r.name) })),
+    rows.map((r) => ({ ...panelCells(r), name: spreadsheetCell(r.name) })),
     { columns: [...PANEL_COLUMNS] },
   );
 

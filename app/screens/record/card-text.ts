@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { shortNight } from "~/components/clock";
 import { counted, fixed, percent } from "~/components/numbers";
+import { printable, spreadsheetCell } from "~/core/formats";
 import { formatHoursMinutes } from "~/core/notation";
 import type { AcquisitionCard } from "~/core/ledger";
 
@@ -12,12 +13,15 @@ export interface CardLine {
 
 const day = (night: string): string => `${shortNight(night).slice(4)} ${night.slice(0, 4)}`;
 
+/** A name in one line, without letters that no program shows. */
+const oneLine = (text: string): string => printable(text).replaceAll(/\s+/g, " ").trim();
+
 /** A card in lines, as it is shown, drawn and written. */
 export function cardLines(card: AcquisitionCard): CardLine[] {
   const { first, last } = card;
   if (first === null || last === null) return [];
   const when = first === last ? day(first) : `${day(first)} to ${day(last)}`;
-  return [
+  const lines = [
     {
       head: "Exposure",
       words: `${formatHoursMinutes(card.hours)}, ${counted(card.subs, "sub")}${card.panels > 1 ? ` over ${card.panels} panels` : ""}`,
@@ -33,23 +37,29 @@ export function cardLines(card: AcquisitionCard): CardLine[] {
     })),
     ...(card.moon === null ? [] : [{ head: "Moon", words: `${percent(card.moon)} lit on average over the subs` }]),
   ];
+  return lines.map(({ head, words }) => ({ head: oneLine(head), words: oneLine(words) }));
 }
 
 /** The card as plain text. */
 export const cardAsText = (title: string, card: AcquisitionCard): string =>
-  [title, "", ...cardLines(card).map((l) => `${l.head}: ${l.words}`), ""].join("\n");
+  [oneLine(title), "", ...cardLines(card).map((l) => `${l.head}: ${l.words}`), ""].join("\n");
 
 /** As Markdown: letters that would mean something there are written as they are. */
 export const cardAsMarkdown = (title: string, card: AcquisitionCard): string => {
   const plain = (s: string) => s.replaceAll(/([\\`*_{}[\]<>#|])/g, "\\$1");
-  return [`## ${plain(title)}`, "", ...cardLines(card).map((l) => `- **${plain(l.head)}** ${plain(l.words)}`), ""].join(
-    "\n",
-  );
+  return [
+    `## ${plain(oneLine(title))}`,
+    "",
+    ...cardLines(card).map((l) => `- **${plain(l.head)}** ${plain(l.words)}`),
+    "",
+  ].join("\n");
 };
 
 /** As CSV: a row a channel, sub length and member would be the log; this is the card's own rows. */
 export const cardAsCsv = (title: string, card: AcquisitionCard): string =>
-  Papa.unparse([["picture", title], ...cardLines(card).map((l) => [l.head, l.words])], {
-    escapeFormulae: true,
-    newline: "\r\n",
-  });
+  Papa.unparse(
+    [["picture", oneLine(title)], ...cardLines(card).map((l) => [l.head, l.words])].map((row) =>
+      row.map(spreadsheetCell),
+    ),
+    { newline: "\r\n" },
+  );
