@@ -83,6 +83,8 @@ app.use((_req, res, next) => {
 
 const METHODS = ["GET", "HEAD"];
 const HOST_NAME = /^[A-Za-z0-9.-]+(?::\d{1,5})?$|^\[[0-9A-Fa-f:.]+\](?::\d{1,5})?$/;
+/** Whether a Host header names one: its letters, and a port and an address that there can be. */
+const isHost = (host: string): boolean => HOST_NAME.test(host) && URL.canParse(`http://${host}/`);
 const refuse = (res: Response, status: number, words: string) =>
   res.status(status).set("Cache-Control", "no-store").type("text/plain").send(`${words}\n`);
 
@@ -90,7 +92,7 @@ app.use((req, res, next) => {
   if (!METHODS.includes(req.method)) {
     res.set("Allow", METHODS.join(", "));
     refuse(res, 405, "Only GET and HEAD are answered here.");
-  } else if (!HOST_NAME.test(req.headers.host ?? "")) refuse(res, 400, "The request names no host.");
+  } else if (!isHost(req.headers.host ?? "")) refuse(res, 400, "The request names no host.");
   else next();
 });
 

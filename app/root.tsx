@@ -26,6 +26,9 @@ export function loader({ request, context }: Route.LoaderArgs) {
 /** The instant and the theme are those of the page that was loaded: the server is not asked again on the way through the app. */
 export const shouldRevalidate = () => false;
 
+/** Marks a page that came over plain http from elsewhere: there browsers keep nothing for an app. */
+const IS_INSECURE = `if(!isSecureContext)document.documentElement.dataset.insecure=""`;
+
 /** The page that is kept for use without the server was made before anybody chose a theme. */
 const THEME_FROM_COOKIE = `document.documentElement.dataset.theme=(document.cookie.match(/(?:^|; )theme=(${THEMES.join("|")})(?:;|$)/)||[])[1]||"dusk"`;
 
@@ -53,7 +56,11 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         {/* Not a route's: what a screen says of itself takes its place. */}
         <meta name="description" content="Plans imaging nights for backyard astrophotographers." />
         <meta name="theme-color" content="#1c1815" />
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_FROM_COOKIE }} />
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: `${THEME_FROM_COOKIE};${IS_INSECURE}` }}
+        />
         <Meta />
         <Links />
       </head>

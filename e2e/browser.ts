@@ -101,7 +101,7 @@ export async function openBrowser(profile: string, size = { width: 1280, height:
   options.setChromeBinaryPath("/usr/bin/chromium");
   options.addArguments(
     "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
-    "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`,
+    "--host-resolver-rules=MAP backyard.example 127.0.0.1 , MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`,
   ); // prettier-ignore
   options.setUserPreferences({
     "download.default_directory": join(profile, "downloads"),

@@ -170,6 +170,10 @@ describe("the server", () => {
       const me = hands(driver);
       await driver.get(app.url);
       await me.see("I watch from");
+      // Over plain http from another machine a browser gives an app nothing to keep things in: said, with the way out.
+      await driver.get(app.url.replace("127.0.0.1", "backyard.example"));
+      await me.see("This page came over plain http");
+      expect(await driver.findElement(By.css("main")).getText()).not.toContain("Loading");
     } finally {
       await driver.quit();
       expect(await app.stop()).toBe(0);

@@ -14,7 +14,16 @@ export function ShellLoading() {
       onSearch={() => undefined}
       onHelp={() => undefined}
     >
-      <p className="text-soft py-4">Loading …</p>
+      <p className="text-soft py-4 in-data-[insecure]:hidden">Loading …</p>
+      <div className="hidden max-w-prose py-4 in-data-[insecure]:block" role="alert">
+        <h1 className="text-headline">This page came over plain http</h1>
+        <p className="text-soft mt-3">
+          Browsers let an app keep what you enter only where nobody on the way can change the page: over https, or on
+          the machine the app runs on. Open it by its https address, or there as http://localhost with the same port.
+          How to put https in front of it is told in docs/deploy.md.
+        </p>
+        <p className="text-soft mt-3">Nothing is lost: what you entered before lies under the address you used then.</p>
+      </div>
     </ShellFrame>
   );
 }
