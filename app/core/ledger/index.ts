@@ -66,7 +66,8 @@ export {
   type ShotFrame,
 } from "./counted";
 export { kitFromExposure, type KitFromExposure } from "./kit-from-exposure";
-export { clockAheadHours, type IntakeData } from "./intake-record";
+export { clockSessions } from "./clock-sessions";
+export { clockAheadHours, LIT_DEG, type IntakeData } from "./intake-record";
 export { readLogLine, type LogLineFault } from "./log-line";
 export {
   guidingVerdict,

@@ -5,13 +5,14 @@ export interface IntakeData {
   readonly total: number;
   readonly added: number;
   readonly known: number;
-  /** Hours by which the camera's clock was put right; absent = it was right. */
+  /** Hours by which the one clock of all files was put right; in older records. Later ones say it in a line a session. */
   readonly clockHours?: number;
   readonly lines: readonly { readonly count: number; readonly words: string; readonly notes: readonly string[] }[];
   readonly left: readonly { readonly name: string; readonly why: string }[];
 }
 
-const LIT_DEG = -6; // a light taken with the Sun higher was not taken then
+/** A light taken with the Sun higher than this, degrees, was not taken then. */
+export const LIT_DEG = -6;
 const DARK_DEG = -9; // and so low it must be for a clock to be trusted
 const MOST_HOURS = 14; // zones are no further apart than that from any clock
 

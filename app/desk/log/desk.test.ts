@@ -123,6 +123,46 @@ describe("dropped files", () => {
     expect(edits).toEqual([]);
     expect(report.refused).toEqual([{ name: first!.name, why: { kind: "outOfRange", message: "taken on 2026-12-08, which is still to come" } }]); // prettier-ignore
   });
+  it("of three nights and two cameras, one clock of one night three hours slow: that session alone is offered, and moved", () => {
+    const HOUR = 3_600_000;
+    const [sample] = samples;
+    if (!sample?.facts.ok) throw new Error("no sample");
+    const facts = sample.facts.value;
+    const file = (camera: string, iso: string, i: number, ahead = 0): ReadFile => {
+      const startMs = utcMs(Date.parse(iso) + i * 0.25 * HOUR + ahead * HOUR);
+      return {
+        name: `${camera} ${iso} ${i}`,
+        facts: ok({ ...facts, camera, startMs, fileName: `${camera} ${iso} ${i}.fits` }),
+      };
+    };
+    // From 17:45 UTC on, dark over the garden in early December; twenty quarters of an hour.
+    const nights = ["2026-12-01", "2026-12-02", "2026-12-03"].map((d) => `${d}T17:45:00Z`);
+    const lights = (camera: string, isSlow: (night: number) => boolean) =>
+      nights.flatMap((iso, n) => Array.from({ length: 20 }, (_, i) => file(camera, iso, i, isSlow(n) ? -3 : 0)));
+    const files = [...lights("Mono-26", (n) => n === 1), ...lights("Mono-43", () => false)];
+    const { report } = intake(library, files);
+    expect(report.clocks).toEqual([
+      expect.objectContaining({
+        camera: "Mono-26",
+        files: 20,
+        lights: 20,
+        hours: -3,
+        isPutRight: false,
+        zone: "Europe/Paris",
+      }),
+    ]);
+    const [clock] = report.clocks;
+    expect([clock!.firstMs, clock!.lastMs].map((ms) => new Date(ms).toISOString())).toEqual(["2026-12-02T14:45:00.000Z", "2026-12-02T19:30:00.000Z"]); // prettier-ignore
+    expect(clock!.lit).toBeGreaterThan(3);
+    expect(clock!.lit).toBeLessThan(20);
+    expect(clock!.sunDeg).toBeGreaterThan(5);
+    const startsOf = (edits: readonly { readonly data: unknown }[]) =>
+      edits.map((e) => (e.data as { startMs: number }).startMs);
+    const moved = intake(library, files, {}, { [clock!.session]: -3 });
+    const [before, after] = [startsOf(intake(library, files).edits), startsOf(moved.edits)];
+    expect(after.filter((ms, i) => ms !== before[i])).toEqual(before.slice(20, 40).map((ms) => ms + 3 * HOUR));
+    expect(moved.report.clocks).toEqual([{ ...clock!, isPutRight: true }]);
+  });
   it("that were solved or written anew since are the same subs; what they say of their stars is taken", () => {
     const { edits } = intake(library, samples);
     const stored: Library = {

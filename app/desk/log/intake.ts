@@ -1,6 +1,8 @@
 import { meOf } from "~/desk/records/parts";
 import {
   clockAheadHours,
+  clockSessions,
+  LIT_DEG,
   type IntakeData,
   exposureBooker,
   fileIdentity,
@@ -53,8 +55,29 @@ export interface IntakeReport {
   readonly measured: number;
   readonly refused: readonly { readonly name: string; readonly why: LeftOut }[];
   readonly total: number;
-  /** Whole hours by which the camera's clock seems to be ahead; null = it is right, as far as the Sun tells. */
-  readonly clockHours: number | null;
+  /** Sessions of cameras whose clock seems to be wrong, or was put right for this report. */
+  readonly clocks: readonly WrongClock[];
+}
+
+/** A camera's clock that seems to be hours off, for one session of it. */
+export interface WrongClock {
+  /** Which of the dropped files are meant (`clockSessions`). */
+  readonly session: string;
+  readonly camera: string | null;
+  /** By that clock. */
+  readonly firstMs: number;
+  readonly lastMs: number;
+  /** Files of the session, lights and others: what putting it right moves. */
+  readonly files: number;
+  /** Its lights that have a place, how many of them would have been taken under the Sun, and how high that stood at most, degrees. */
+  readonly lights: number;
+  readonly lit: number;
+  readonly sunDeg: number;
+  /** Whole hours ahead; negative = behind. */
+  readonly hours: number;
+  readonly zone: string;
+  /** Whether this report has it put right. */
+  readonly isPutRight: boolean;
 }
 
 /** What exposures have in common that are told of in one line. */
@@ -79,18 +102,25 @@ function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number |
   };
 }
 
-/** By how many whole hours the clock of some lights seems to be ahead; null where it is right. */
+/** A light by its camera's own clock, at the place it was booked to. */
+interface DatedLight {
+  readonly placeId: string;
+  readonly startMs: UtcMs;
+}
+
+/** By how many whole hours the clock of some lights seems to be ahead, and what says so; null where it is right. */
 function clockOf(
   library: Library,
-  lights: readonly { readonly placeId: string; readonly startMs: UtcMs }[],
-): number | null {
+  lights: readonly DatedLight[],
+): Pick<WrongClock, "lights" | "lit" | "sunDeg" | "hours" | "zone"> | null {
   const skies = new Map<string, NightSky>();
   const at = lights.flatMap(({ placeId, startMs }) => {
     const place = library.places.find((p) => p.id === placeId)?.data;
     return place ? [{ place, placeId, startMs }] : [];
   });
-  if (at.length === 0) return null;
-  return clockAheadHours(at.length, (light, hours) => {
+  const [first] = at;
+  if (!first) return null;
+  const sunDeg = (light: number, hours: number) => {
     const { place, placeId, startMs } = at[light]!;
     const ms = utcMs(startMs - hours * HOUR_MS);
     const night = nightOf(place, ms);
@@ -98,7 +128,56 @@ function clockOf(
     const sky = skies.get(key) ?? placeSky(place, night);
     skies.set(key, sky);
     return sunAltitudeDeg(sky, ms);
-  });
+  };
+  const hours = clockAheadHours(at.length, sunDeg);
+  if (hours === null) return null;
+  const heights = at.map((_, i) => sunDeg(i, 0));
+  return {
+    lights: at.length,
+    lit: heights.filter((h) => h >= LIT_DEG).length,
+    sunDeg: Math.max(...heights),
+    hours,
+    zone: first.place.timeZone,
+  };
+}
+
+/** When a file was begun by its camera's own clock. */
+const ownTimeOf = (facts: ExposureFacts): number | null => facts.startMs ?? facts.wallMs;
+
+/** The clocks of some files: which session each is of, and which sessions' clocks seem to be wrong. */
+function clocksOf(library: Library, files: readonly ReadFile[], putRight: Readonly<Record<string, number>>) {
+  const stamps = files.map(({ facts }) =>
+    facts.ok ? { camera: facts.value.camera, atMs: ownTimeOf(facts.value) } : { camera: null, atMs: null },
+  );
+  const sessions = clockSessions(stamps);
+  const lights = new Map<string, DatedLight[]>();
+  return {
+    hoursOf: (i: number): number => putRight[sessions[i] ?? ""] ?? 0,
+    /** Takes a light into account that was booked, shifted by the hours its clock was put back. */
+    add(i: number, { placeId, startMs }: DatedLight) {
+      const session = sessions[i];
+      if (session == null) return;
+      const of = lights.get(session) ?? [];
+      lights.set(session, of);
+      of.push({ placeId, startMs: utcMs(startMs + (putRight[session] ?? 0) * HOUR_MS) });
+    },
+    wrong: (): WrongClock[] =>
+      [...lights].flatMap(([session, of]) => {
+        const clock = clockOf(library, of);
+        if (!clock) return [];
+        const mine = stamps.filter((_, i) => sessions[i] === session);
+        const times = mine.flatMap((s) => s.atMs ?? []);
+        return {
+          ...clock,
+          session,
+          camera: mine[0]?.camera ?? null,
+          firstMs: Math.min(...times),
+          lastMs: Math.max(...times),
+          files: mine.length,
+          isPutRight: putRight[session] !== undefined,
+        };
+      }),
+  };
 }
 
 /** Subs by rig, start to the second, and length: a file that was solved or renamed since is the same sub as before. */
@@ -137,8 +216,8 @@ export function intake(
   library: Library,
   files: readonly ReadFile[],
   answers: Readonly<Record<string, BookingAnswer>> = {},
-  /** Hours that the camera's clock is put back. */
-  shiftHours = 0,
+  /** Hours that the clock of a session is put back, by session. */
+  putRight: Readonly<Record<string, number>> = {},
 ): { readonly edits: readonly EditOf[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
   const book = exposureBooker(context);
@@ -153,15 +232,16 @@ export function intake(
   const refused: { name: string; why: LeftOut }[] = [];
   const open = new Map<string, OpenGroup>();
   const usualGain = gainsOf(files);
-  const lights: { readonly placeId: string; readonly startMs: UtcMs }[] = [];
+  const clocks = clocksOf(library, files, putRight);
   let known = 0;
   let measured = 0;
-  for (const { name, facts } of files) {
+  for (const [i, { name, facts }] of files.entries()) {
     if (!facts.ok) {
       refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
       continue;
     }
     const { startMs } = facts.value;
+    const shiftHours = clocks.hoursOf(i);
     const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - shiftHours * HOUR_MS) as T));
     const right =
       shiftHours === 0 ? facts.value : { ...facts.value, startMs: put(startMs), wallMs: put(facts.value.wallMs) };
@@ -229,7 +309,7 @@ export function intake(
         group.notes.set(key, { mismatch, count: (group.notes.get(key)?.count ?? 0) + 1 });
       };
       booking.mismatches.forEach(note);
-      lights.push({ placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
+      clocks.add(i, { placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
       const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
       if (gain !== undefined && usual !== null && gain !== usual) note({ code: "gain", found: gain, wanted: usual });
     }
@@ -244,7 +324,7 @@ export function intake(
       measured,
       refused,
       total: files.length,
-      clockHours: clockOf(library, lights),
+      clocks: clocks.wrong(),
     },
   };
 }

@@ -1,7 +1,7 @@
 import { counted } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
 import type { IntakeReport } from "~/desk/log/intake";
-import { clockWords, intakeText } from "./intake-words";
+import { intakeText } from "./intake-words";
 
 /** What came of files, group by group: counted, with what is off, and what was left out. */
 export function IntakeText({ told }: { readonly told: Pick<IntakeData, "lines" | "left"> }) {
@@ -33,17 +33,9 @@ export function IntakeText({ told }: { readonly told: Pick<IntakeData, "lines" |
 }
 
 /** Says what is, or would be, added where, what does not agree with the plan, what is here already and what cannot be read. */
-export function IntakeReportView({
-  report,
-  isAdded,
-  shiftHours,
-}: {
-  readonly report: IntakeReport;
-  readonly isAdded: boolean;
-  /** Hours that the camera's clock was put back for it. */
-  readonly shiftHours: number;
-}) {
-  const told = intakeText(report);
+export function IntakeReportView({ report, isAdded }: { readonly report: IntakeReport; readonly isAdded: boolean }) {
+  // As long as nothing is added, clocks put right are told below, where that can be taken back.
+  const told = intakeText(isAdded ? report : { ...report, clocks: [] });
   return (
     <div role="status" className="border-rule bg-sheet my-3 rounded-[8px] border p-4">
       <p className="font-semibold">
@@ -52,9 +44,6 @@ export function IntakeReportView({
         {report.refused.length} left out
         {report.open.length > 0 ? `, ${report.open.reduce((s, g) => s + g.count, 0)} to be asked about` : ""}.
       </p>
-      {shiftHours !== 0 ? (
-        <p className="text-note text-soft">The camera&apos;s clock, {clockWords(shiftHours)}, is put right.</p>
-      ) : null}
       <IntakeText told={told} />
     </div>
   );

@@ -8,7 +8,7 @@ import { FileDrop } from "./FileDrop";
 import { IntakeReportView } from "./IntakeReport";
 import { CalibrationShelf } from "./CalibrationShelf";
 import { Intakes } from "./Intakes";
-import { clockWords } from "./intake-words";
+import { WrongClocks } from "./WrongClocks";
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { LogForm } from "./LogForm";
@@ -45,22 +45,25 @@ export function LogPage({
   const search = keptSearch(params);
   const project = projects.find((p) => p.id === chosen) ?? projects[0];
   const [dropped, setDropped] = useState<readonly ReadFile[]>([]);
+  const [putRight, setPutRight] = useState<Readonly<Record<string, number>>>({});
   const [said, setSaid] = useState<Readonly<Record<string, BookingAnswer>>>({});
   const onFiles = async (list: readonly File[], signal: AbortSignal, onProgress: (done: number) => void) => {
     const read = await desk.workers.files.read(list, signal, onProgress);
     setDropped(read);
     setSaid({});
-    await files.act({ act: "book", files: read, shiftHours: 0, isSure: false });
+    setPutRight({});
+    await files.act({ act: "book", files: read, isSure: false });
   };
   const answerOpen = async (answers: Readonly<Record<string, BookingAnswer>>) => {
     const all = { ...said, ...answers };
     setSaid(all);
-    await files.act({ act: "book", files: dropped, answers: all, shiftHours, isSure: false });
+    await files.act({ act: "book", files: dropped, answers: all, putRight, isSure: false });
   };
-  const book = (hours: number, isSure: boolean) =>
-    void files.act({ act: "book", files: dropped, answers: said, shiftHours: hours, isSure });
+  const book = (clocks: Readonly<Record<string, number>>, isSure: boolean) => {
+    setPutRight(clocks);
+    void files.act({ act: "book", files: dropped, answers: said, putRight: clocks, isSure });
+  };
   const report = files.answer?.report;
-  const shiftHours = report?.shiftHours ?? 0;
   const open = report?.open ?? [];
   const toMeasure = report && !report.isAdded ? report.measured : 0;
   const toAdd = report && !report.isAdded ? report.booked.reduce((sum, b) => sum + b.count, 0) : 0;
@@ -77,18 +80,12 @@ export function LogPage({
         />
       ) : null}
       <FileDrop onFiles={onFiles} />
-      {report ? <IntakeReportView report={report} isAdded={report.isAdded} shiftHours={report.shiftHours} /> : null}
-      {report && !report.isAdded && report.clockHours !== null ? (
-        <p className="border-lamp my-3 border-l-2 pl-3">
-          By these files some lights were taken under the Sun: the camera&apos;s clock seems to have been{" "}
-          {clockWords(report.clockHours)}.{" "}
-          <Button look="plain" onClick={() => book(shiftHours + report.clockHours!, false)}>
-            Put it right
-          </Button>
-        </p>
+      {report ? <IntakeReportView report={report} isAdded={report.isAdded} /> : null}
+      {report && !report.isAdded ? (
+        <WrongClocks clocks={report.clocks} putRight={putRight} onPut={(all) => book(all, false)} />
       ) : null}
       {toAdd > 0 || toMeasure > 0 ? (
-        <Button look="main" className="mb-3" disabled={files.isBusy} onClick={() => book(shiftHours, true)}>
+        <Button look="main" className="mb-3" disabled={files.isBusy} onClick={() => book(putRight, true)}>
           {[
             toAdd > 0 ? `Add ${counted(toAdd, "exposure")}` : "",
             toMeasure > 0 ? `${toAdd > 0 ? "and" : "Add"} the stars of ${counted(toMeasure, "sub")}` : "",

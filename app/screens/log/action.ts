@@ -35,16 +35,13 @@ async function bookWritten(desk: Desk, form: FormData) {
 /** Says what files would come to, or, when somebody is sure, adds them: the whole intake is one act, and stays readable. */
 async function bookFiles(
   desk: Desk,
-  { files, answers = {}, shiftHours, isSure }: Extract<LogIntent, { readonly act: "book" }>,
+  { files, answers = {}, putRight = {}, isSure }: Extract<LogIntent, { readonly act: "book" }>,
 ) {
   const library = await libraryHere(desk);
-  const { edits, report } = intake(library, files, answers, shiftHours);
-  const told = { ...report, shiftHours, isAdded: isSure };
+  const { edits, report } = intake(library, files, answers, putRight);
+  const told = { ...report, isAdded: isSure };
   if (!isSure || edits.length === 0) return data<LogAnswer>({ refusal: null, report: { ...told, isAdded: false } });
-  const record = intakeEdit(library, {
-    ...intakeText(report),
-    ...(shiftHours === 0 ? {} : { clockHours: shiftHours }),
-  });
+  const record = intakeEdit(library, intakeText(report));
   const done = await keep(desk, [...edits, record]);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
   const added = edits.length - report.measured;

@@ -1,8 +1,10 @@
 import { bookingFaultWords, fileFaultWords } from "~/components/words/fault-words";
 import { mismatchWords } from "~/components/words/log-words";
-import { counted } from "~/components/numbers";
+import { clockTime, shortNight } from "~/components/clock";
+import { counted, fixed } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
-import type { BookedGroup, IntakeReport, LeftOut } from "~/desk/log/intake";
+import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes } from "~/core/time";
+import type { BookedGroup, IntakeReport, LeftOut, WrongClock } from "~/desk/log/intake";
 
 /** Where a group of exposures belongs. */
 export const groupWords = ({ booking: b }: BookedGroup): string =>
@@ -28,6 +30,34 @@ export const noteWords = (group: BookedGroup): string[] =>
 export const clockWords = (hours: number): string =>
   `${counted(Math.abs(hours), "hour")} ${hours > 0 ? "ahead" : "behind"}`;
 
+const dayAt = (ms: number, zone: string): string =>
+  shortNight(new Date(ms + utcOffsetMinutes(zone, utcMs(ms)) * MINUTE_MS).toISOString().slice(0, 10));
+
+/** "Fri 4 Dec 15:10 to 18:40"; the day once where it is the same. */
+const spanWords = (firstMs: number, lastMs: number, zone: string): string => {
+  const [from, to] = [dayAt(firstMs, zone), dayAt(lastMs, zone)];
+  return `${from} ${clockTime(firstMs, zone)} to ${to === from ? "" : `${to} `}${clockTime(lastMs, zone)}`;
+};
+
+const cameraWords = ({ camera }: WrongClock): string => camera ?? "the camera without a name";
+
+/** Which files a clock concerns: "Mono-26, 74 files from Thu 3 Dec 17:05 to 23:40 by its clock". */
+const sessionWords = (c: WrongClock): string =>
+  `${cameraWords(c)}, ${counted(c.files, "file")} from ${spanWords(c.firstMs, c.lastMs, c.zone)} by its clock`;
+
+/** Why a clock is doubted, and what putting it right would make of its files. */
+export function doubtWords(c: WrongClock): string {
+  const right = spanWords(c.firstMs - c.hours * HOUR_MS, c.lastMs - c.hours * HOUR_MS, c.zone);
+  return (
+    `${sessionWords(c)}: ${c.lit} of ${counted(c.lights, "light")} would have been taken under the Sun, which stood at up to ${fixed(c.sunDeg, 0)}°. ` +
+    `The clock seems to have been ${clockWords(c.hours)}: put right, they run from ${right}, and every light lies in the dark.`
+  );
+}
+
+/** That it was put right. */
+export const putRightWords = (c: WrongClock): string =>
+  `${sessionWords(c)}: the clock, ${clockWords(c.hours)}, is put right.`;
+
 const MOST_LINES = 1000;
 const short = (text: string) => text.slice(0, 1000);
 
@@ -36,8 +66,15 @@ export const intakeText = (report: IntakeReport): Omit<IntakeData, "memberId" | 
   total: report.total,
   added: report.booked.reduce((sum, b) => sum + b.count, 0),
   known: report.known,
-  lines: report.booked
+  lines: [
+    ...report.booked.map((b) => ({
+      count: b.count,
+      words: groupWords(b),
+      notes: noteWords(b).slice(0, 100).map(short),
+    })),
+    ...report.clocks.flatMap((c) => (c.isPutRight ? { count: c.files, words: putRightWords(c), notes: [] } : [])),
+  ]
     .slice(0, MOST_LINES)
-    .map((b) => ({ count: b.count, words: short(groupWords(b)), notes: noteWords(b).slice(0, 100).map(short) })),
+    .map((line) => ({ ...line, words: short(line.words) })),
   left: report.refused.slice(0, MOST_LINES).map((r) => ({ name: short(r.name), why: short(leftOutWords(r.why)) })),
 });

@@ -12,8 +12,8 @@ export type LogIntent =
       readonly files: readonly ReadFile[];
       /** What a person said where files left several answers. */
       readonly answers?: Readonly<Record<string, BookingAnswer>>;
-      /** Hours that the camera's clock is put back. */
-      readonly shiftHours: number;
+      /** Hours that a camera's clock is put back, by session. */
+      readonly putRight?: Readonly<Record<string, number>>;
       /** Only looked at, until somebody says yes. */
       readonly isSure: boolean;
     }
@@ -32,5 +32,5 @@ export interface LogAnswer {
   readonly lineFault?: string;
   /** The entry that was booked. */
   readonly booked?: string;
-  readonly report?: IntakeReport & { readonly isAdded: boolean; readonly shiftHours: number };
+  readonly report?: IntakeReport & { readonly isAdded: boolean };
 }
