@@ -8,15 +8,20 @@ import { deskContext, DeskContext, deskOfThisTab } from "./at-desk";
 // Style sheets that dialogs insert while they are open need the page's nonce under the Content-Security-Policy.
 setNonce(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? "");
 
-const desk = deskOfThisTab();
+/** Takes the page over. */
+function begin() {
+  const desk = deskOfThisTab();
+  startTransition(() => {
+    hydrateRoot(
+      document,
+      <StrictMode>
+        <DeskContext value={desk}>
+          <HydratedRouter getContext={() => new RouterContextProvider(new Map([[deskContext, desk]]))} />
+        </DeskContext>
+      </StrictMode>,
+    );
+  });
+}
 
-startTransition(() => {
-  hydrateRoot(
-    document,
-    <StrictMode>
-      <DeskContext value={desk}>
-        <HydratedRouter getContext={() => new RouterContextProvider(new Map([[deskContext, desk]]))} />
-      </DeskContext>
-    </StrictMode>,
-  );
-});
+// Over plain http from elsewhere a browser gives an app neither names nor a place to keep things: the page as it came says so.
+if (isSecureContext) begin();

@@ -173,6 +173,8 @@ describe("the server", () => {
       // Over plain http from another machine a browser gives an app nothing to keep things in: said, with the way out.
       await driver.get(app.url.replace("127.0.0.1", "backyard.example"));
       await me.see("This page came over plain http");
+      await driver.sleep(1500); // it stays
+      await me.see("This page came over plain http");
       expect(await driver.findElement(By.css("main")).getText()).not.toContain("Loading");
     } finally {
       await driver.quit();

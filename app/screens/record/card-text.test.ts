@@ -16,7 +16,7 @@ const card = (name: string): AcquisitionCard => ({
   members: [
     { name, hours: 1.5, channels: [{ channel: "Ha", hours: 1.5 }], kit: [name], places: [{ name, skyMagPerArcsec2: null }] },
   ],
-}) as AcquisitionCard; // prettier-ignore
+}); // prettier-ignore
 
 // Names as malice makes them: formulas behind full-width signs, letters of no width, control characters, line ends, marks.
 const HOSTILE = [
