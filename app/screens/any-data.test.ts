@@ -116,7 +116,7 @@ describe("any data that can be kept", () => {
               throw new Error(`${name}: ${error instanceof Error ? error.stack : String(error)}`);
             });
       }),
-      { numRuns: process.env["LAWS_SEED"] === "new" ? 400 : 12 },
+      { numRuns: process.env["LAWS_SEED"] === "new" ? 400 : 30 },
     );
     expect(kept).toBeGreaterThan(100);
   }, 600_000);
