@@ -117,7 +117,7 @@ describe("taking acts back, whatever copies lie beside, whoever else writes", ()
       }),
       RUNS,
     );
-  });
+  }, 300_000);
 
   it("undoes any act at once to what was read before it, also one that built upon a version which was gone", () => {
     fc.assert(

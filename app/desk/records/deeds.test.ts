@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { nextRev, type StoredRecord } from "~/core/crew";
 import type { KeepFault } from "~/core/records";
 import { DEFAULT_OVERHEADS } from "~/core/exposure";
+import type { Place } from "~/core/night";
 import type { Result } from "~/core/result";
 import { nightDate } from "~/core/time";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
@@ -50,6 +51,9 @@ const entry = {
   rank: 50,
   curated: null,
 } as const;
+
+/** A place under another name, as a page that shows this version of it saves it. */
+const renamed = ({ id, rev, data }: Entity<Place>, name: string) => ({ id, baseRev: rev, data: { ...data, name } });
 
 /** A place, a rig with a filter, and a project begun with them. */
 async function begun(d: Desk) {
@@ -205,16 +209,11 @@ describe("deeds", () => {
     const d = desk();
     await begun(d);
     const [place] = (await d.library()).places;
-    const named = (name: string, of: Entity<unknown>) => ({
-      id: of.id,
-      baseRev: of.rev,
-      data: { ...place!.data, name },
-    });
-    done(await savePlace(await d.library(), named("North yard", place!)));
-    done(await savePlace(await d.library(), named("South yard", place!)));
+    done(await savePlace(await d.library(), renamed(place!, "North yard")));
+    done(await savePlace(await d.library(), renamed(place!, "South yard")));
     for (let i = 0; i < 9; i++) {
       const [torn] = (await d.library()).places;
-      const kept = done(await savePlace(await d.library(), named(`Yard ${i}`, torn!)));
+      const kept = done(await savePlace(await d.library(), renamed(torn!, `Yard ${i}`)));
       done((await undo(d, kept.undoId))!);
     }
     const [torn] = (await d.library()).places;
@@ -225,13 +224,8 @@ describe("deeds", () => {
     const d = desk();
     await begun(d);
     const [place] = (await d.library()).places;
-    const named = (name: string, of: Entity<unknown>) => ({
-      id: of.id,
-      baseRev: of.rev,
-      data: { ...place!.data, name },
-    });
     for (const name of ["North yard", "South yard", "North yard"])
-      done(await savePlace(await d.library(), named(name, place!)));
+      done(await savePlace(await d.library(), renamed(place!, name)));
     const [torn] = (await d.library()).places;
     expect([torn!.data.name, ...torn!.copies.map((c) => c.data.name)]).toEqual(["North yard", "South yard"]);
     const shown = { kind: "place" as const, id: torn!.id, rev: torn!.rev, copies: torn!.copies.map((c) => c.rev) };

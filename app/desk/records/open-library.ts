@@ -38,9 +38,10 @@ async function openOnce(desk: Desk): Promise<Library> {
 export function libraryHere(desk: Desk): Library | Promise<Library> {
   const here = desk.at(opened);
   if (here.current) return here.current;
-  here.opening ??= openOnce(desk);
-  here.opening.catch(() => (here.opening = null)); // whoever asks next tries again
-  return here.opening;
+  return (here.opening ??= openOnce(desk).catch((error: unknown) => {
+    here.opening = null; // whoever asks next tries again
+    throw error;
+  }));
 }
 
 /** Calls back after every change, and tells which tab made it; returns how to stop listening. */
