@@ -83,7 +83,7 @@ describe("the books", () => {
     await me.see("2 files: 2 added");
     await me.see("Brought in from files");
     await driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
-    expect(await main()).toContain(`Mono-26, 2 files from Fri 4 Dec`);
+    expect(await main()).toContain(`Mono-26, 2 files, lights from Fri 4 Dec`);
   });
 
   it("writes down what a night was like, says what guiding came to, and finds how a trouble was cured", async () => {

@@ -433,8 +433,8 @@ describe("filters and reports", () => {
             {
               session: "s",
               camera: "Mono-26",
-              firstMs: Date.UTC(2026, 11, 4, 17),
-              lastMs: Date.UTC(2026, 11, 4, 23),
+              firstMs: utcMs(Date.UTC(2026, 11, 4, 17)),
+              lastMs: utcMs(Date.UTC(2026, 11, 4, 23)),
               files: 3,
               lights: 2,
               lit: 1,
@@ -467,7 +467,7 @@ describe("filters and reports", () => {
     const text = screen.getByRole("status").textContent;
     for (const part of [
       "4 files: 2 added, 1 already here, 1 left out.",
-      "3 × Mono-26, 3 files from Fri 4 Dec 18:00 to Sat 5 Dec 00:00 by its clock: the clock, 2 hours ahead, is put right.",
+      "3 × Mono-26, 3 files, lights from Fri 4 Dec 18:00 to Sat 5 Dec 00:00 by its clock: the clock, 2 hours ahead, is put right.",
       "(1 of 2)",
       "2 × Loop: P1 Ha",
       "camera angle 3.0°",

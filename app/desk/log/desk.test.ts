@@ -163,6 +163,18 @@ describe("dropped files", () => {
     expect(after.filter((ms, i) => ms !== before[i])).toEqual(before.slice(20, 40).map((ms) => ms + 3 * HOUR));
     expect(moved.report.clocks).toEqual([{ ...clock!, isPutRight: true }]);
   });
+  it("of a clock without a zone are dated by the place's: what is told of a wrong one is in the same time as the rest", () => {
+    const [sample] = samples;
+    if (!sample?.facts.ok) throw new Error("no sample");
+    const { value } = sample.facts;
+    // 15:10 on the clock, an hour ahead of UTC in Paris in winter.
+    const files: ReadFile[] = [0, 1, 2].map((i) => {
+      const wallMs = Date.parse(`2026-12-04T1${5 + i}:10:00Z`);
+      return { name: `w${i}`, facts: ok({ ...value, startMs: null, wallMs, fileName: `w${i}` }) };
+    });
+    const { report } = intake(library, files);
+    expect(report.clocks.map((c) => [new Date(c.firstMs).toISOString(), c.zone, c.lights])).toEqual([["2026-12-04T14:10:00.000Z", "Europe/Paris", 3]]); // prettier-ignore
+  });
   it("that were solved or written anew since are the same subs; what they say of their stars is taken", () => {
     const { edits } = intake(library, samples);
     const stored: Library = {

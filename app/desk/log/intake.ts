@@ -64,9 +64,9 @@ export interface WrongClock {
   /** Which of the dropped files are meant (`clockSessions`). */
   readonly session: string;
   readonly camera: string | null;
-  /** By that clock. */
-  readonly firstMs: number;
-  readonly lastMs: number;
+  /** When its first and its last light were begun by that clock, ms UTC: what a clock without a zone says is of the place's. */
+  readonly firstMs: UtcMs;
+  readonly lastMs: UtcMs;
   /** Files of the session, lights and others: what putting it right moves. */
   readonly files: number;
   /** Its lights that have a place, how many of them would have been taken under the Sun, and how high that stood at most, degrees. */
@@ -112,7 +112,7 @@ interface DatedLight {
 function clockOf(
   library: Library,
   lights: readonly DatedLight[],
-): Pick<WrongClock, "lights" | "lit" | "sunDeg" | "hours" | "zone"> | null {
+): Pick<WrongClock, "firstMs" | "lastMs" | "lights" | "lit" | "sunDeg" | "hours" | "zone"> | null {
   const skies = new Map<string, NightSky>();
   const at = lights.flatMap(({ placeId, startMs }) => {
     const place = library.places.find((p) => p.id === placeId)?.data;
@@ -132,7 +132,10 @@ function clockOf(
   const hours = clockAheadHours(at.length, sunDeg);
   if (hours === null) return null;
   const heights = at.map((_, i) => sunDeg(i, 0));
+  const times = at.map((l) => l.startMs);
   return {
+    firstMs: utcMs(Math.min(...times)),
+    lastMs: utcMs(Math.max(...times)),
     lights: at.length,
     lit: heights.filter((h) => h >= LIT_DEG).length,
     sunDeg: Math.max(...heights),
@@ -141,7 +144,7 @@ function clockOf(
   };
 }
 
-/** When a file was begun by its camera's own clock. */
+/** When a file was begun by its camera's own clock, ms; without a zone as if it ran on UTC. Tells files of one camera apart, no more. */
 const ownTimeOf = (facts: ExposureFacts): number | null => facts.startMs ?? facts.wallMs;
 
 /** The clocks of some files: which session each is of, and which sessions' clocks seem to be wrong. */
@@ -166,13 +169,10 @@ function clocksOf(library: Library, files: readonly ReadFile[], putRight: Readon
         const clock = clockOf(library, of);
         if (!clock) return [];
         const mine = stamps.filter((_, i) => sessions[i] === session);
-        const times = mine.flatMap((s) => s.atMs ?? []);
         return {
           ...clock,
           session,
           camera: mine[0]?.camera ?? null,
-          firstMs: Math.min(...times),
-          lastMs: Math.max(...times),
           files: mine.length,
           isPutRight: putRight[session] !== undefined,
         };

@@ -3,7 +3,7 @@ import { mismatchWords } from "~/components/words/log-words";
 import { clockTime, shortNight } from "~/components/clock";
 import { counted, fixed } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
-import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes } from "~/core/time";
+import { addMs, HOUR_MS, MINUTE_MS, utcOffsetMinutes, type UtcMs } from "~/core/time";
 import type { BookedGroup, IntakeReport, LeftOut, WrongClock } from "~/desk/log/intake";
 
 /** Where a group of exposures belongs. */
@@ -30,24 +30,24 @@ export const noteWords = (group: BookedGroup): string[] =>
 export const clockWords = (hours: number): string =>
   `${counted(Math.abs(hours), "hour")} ${hours > 0 ? "ahead" : "behind"}`;
 
-const dayAt = (ms: number, zone: string): string =>
-  shortNight(new Date(ms + utcOffsetMinutes(zone, utcMs(ms)) * MINUTE_MS).toISOString().slice(0, 10));
+const dayAt = (ms: UtcMs, zone: string): string =>
+  shortNight(new Date(ms + utcOffsetMinutes(zone, ms) * MINUTE_MS).toISOString().slice(0, 10));
 
 /** "Fri 4 Dec 15:10 to 18:40"; the day once where it is the same. */
-const spanWords = (firstMs: number, lastMs: number, zone: string): string => {
+const spanWords = (firstMs: UtcMs, lastMs: UtcMs, zone: string): string => {
   const [from, to] = [dayAt(firstMs, zone), dayAt(lastMs, zone)];
   return `${from} ${clockTime(firstMs, zone)} to ${to === from ? "" : `${to} `}${clockTime(lastMs, zone)}`;
 };
 
 const cameraWords = ({ camera }: WrongClock): string => camera ?? "the camera without a name";
 
-/** Which files a clock concerns: "Mono-26, 74 files from Thu 3 Dec 17:05 to 23:40 by its clock". */
+/** Which files a clock concerns: "Mono-26, 74 files, lights from Thu 3 Dec 17:05 to 23:40 by its clock". */
 const sessionWords = (c: WrongClock): string =>
-  `${cameraWords(c)}, ${counted(c.files, "file")} from ${spanWords(c.firstMs, c.lastMs, c.zone)} by its clock`;
+  `${cameraWords(c)}, ${counted(c.files, "file")}, lights from ${spanWords(c.firstMs, c.lastMs, c.zone)} by its clock`;
 
 /** Why a clock is doubted, and what putting it right would make of its files. */
 export function doubtWords(c: WrongClock): string {
-  const right = spanWords(c.firstMs - c.hours * HOUR_MS, c.lastMs - c.hours * HOUR_MS, c.zone);
+  const right = spanWords(addMs(c.firstMs, -c.hours * HOUR_MS), addMs(c.lastMs, -c.hours * HOUR_MS), c.zone);
   return (
     `${sessionWords(c)}: ${c.lit} of ${counted(c.lights, "light")} would have been taken under the Sun, which stood at up to ${fixed(c.sunDeg, 0)}°. ` +
     `The clock seems to have been ${clockWords(c.hours)}: put right, they run from ${right}, and every light lies in the dark.`
