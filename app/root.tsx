@@ -3,6 +3,8 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import type { Route } from "./+types/root";
 import { NonceContext } from "~/components/nonce";
 import { FaultPage } from "~/components/FaultPage";
+import { NOT_LOADED } from "~/components/FetchAnew";
+import { rescueScript } from "~/offline/rescue";
 import { forecastNotice, isOfflineOn, isStatic, nowContext } from "~/server/context.server";
 import { ShellLoading } from "~/screens/shell/ShellLoading";
 import "./app.css";
@@ -32,6 +34,8 @@ const IS_INSECURE = `if(!isSecureContext)document.documentElement.dataset.insecu
 /** The page that is kept for use without the server was made before anybody chose a theme. */
 const THEME_FROM_COOKIE = `document.documentElement.dataset.theme=(document.cookie.match(/(?:^|; )theme=(${THEMES.join("|")})(?:;|$)/)||[])[1]||"dusk"`;
 
+const RESCUE = rescueScript(BASE, NOT_LOADED);
+
 export const meta: Route.MetaFunction = () => [{ title: "Zenithar" }];
 
 export function Layout({ children }: { readonly children: ReactNode }) {
@@ -59,7 +63,7 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         <script
           nonce={nonce}
           suppressHydrationWarning
-          dangerouslySetInnerHTML={{ __html: `${THEME_FROM_COOKIE};${IS_INSECURE}` }}
+          dangerouslySetInnerHTML={{ __html: `${THEME_FROM_COOKIE};${IS_INSECURE};${RESCUE}` }}
         />
         <Meta />
         <Links />

@@ -36,6 +36,19 @@ it("a page that cannot be shown says why, that nothing is lost, and leads back",
   ).toMatch(/could not be computed.*the sky fell/);
 });
 
+it.each([
+  "Failed to fetch dynamically imported module: http://x/assets/a.js",
+  "error loading dynamically imported module: http://x/assets/a.js",
+  "Importing a module script failed.",
+  "Unable to preload CSS for /assets/a.css",
+])("a part that did not load (%s) is no fault of what is stored: the app can be fetched anew", async (message) => {
+  const said = await saidOf(() => {
+    throw new TypeError(message);
+  });
+  expect(said).toMatch(/A part of the app did not load.*Fetch the app anew/);
+  expect(said).not.toContain("stored reads");
+});
+
 it("an address that leads nowhere is told apart from a thing that is not there", async () => {
   const nowhere = await saidOf(() => {
     throw new Response("", { status: 404 });

@@ -1,4 +1,5 @@
 import { isRouteErrorResponse, Link } from "react-router";
+import { FetchAnew, NOT_LOADED } from "./FetchAnew";
 import type { PageFault, ProjectGap } from "~/core/records";
 
 const WORDS: Readonly<Record<Exclude<PageFault["code"], "projectGap">, string>> = {
@@ -28,6 +29,9 @@ const pageFaultWords = (fault: PageFault): string =>
 const faultIn = (said: unknown): PageFault | null =>
   typeof said === "object" && said !== null && "code" in said ? (said as PageFault) : null;
 
+/** Whether a part of the app did not load. */
+export const isNotLoaded = (error: unknown): boolean => error instanceof Error && NOT_LOADED.test(error.message);
+
 /** What ended a page, in words. */
 function faultText(error: unknown): { readonly title: string; readonly why: string } {
   const title = "This page could not be computed";
@@ -36,6 +40,7 @@ function faultText(error: unknown): { readonly title: string; readonly why: stri
     if (fault) return { title: fault.code === "projectGap" ? title : "Not here", why: pageFaultWords(fault) };
     if (error.status === 404) return { title: "No such page", why: "The address leads nowhere here." };
   }
+  if (isNotLoaded(error)) return { title: "A part of the app did not load", why: "This page needs it." };
   return { title, why: error instanceof Error ? error.message : "Something unexpected happened." };
 }
 
@@ -46,6 +51,7 @@ export function FaultWords({ error }: { readonly error: unknown }) {
     <section className="max-w-prose py-4" role="alert">
       <h1 className="text-headline">{title}</h1>
       <p className="text-soft mt-3">{why}</p>
+      {isNotLoaded(error) ? <FetchAnew /> : null}
       <p className="text-soft mt-3">Nothing you entered is lost.</p>
       <p className="mt-6">
         <Link to="/" className="underline underline-offset-4">

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { isRouteErrorResponse, useLocation, useNavigate, useRouteError } from "react-router";
 import { ACTS, type ActsAnswer, type ActsIntent } from "./forms/acts-intent";
 import { useAct } from "./forms/use-act";
-import { FaultWords } from "./FaultPage";
+import { FaultWords, isNotLoaded } from "./FaultPage";
 
 /** What became of looking through all that is stored. */
 function checkWords(answer: ActsAnswer | undefined): string {
@@ -17,7 +17,7 @@ function checkWords(answer: ActsAnswer | undefined): string {
  */
 export function ScreenFault() {
   const error = useRouteError();
-  const isOwn = error instanceof Error && !isRouteErrorResponse(error);
+  const isOwn = error instanceof Error && !isRouteErrorResponse(error) && !isNotLoaded(error);
   const { act, answer } = useAct<ActsIntent, ActsAnswer>({ action: ACTS });
   const hasAsked = useRef(false);
   useEffect(() => {

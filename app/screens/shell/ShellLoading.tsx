@@ -1,3 +1,4 @@
+import { FetchAnew } from "~/components/FetchAnew";
 import { ShellFrame } from "./ShellFrame";
 import { ThemeChoice } from "./ThemeChoice";
 
@@ -14,7 +15,18 @@ export function ShellLoading() {
       onSearch={() => undefined}
       onHelp={() => undefined}
     >
-      <p className="text-soft py-4 in-data-[insecure]:hidden">Loading …</p>
+      <p className="text-soft py-4 in-data-[insecure]:hidden in-data-[unloaded]:hidden">Loading …</p>
+      <div className="hidden max-w-prose py-4 in-data-[unloaded]:block" role="alert">
+        <h1 className="text-headline">The app did not load whole</h1>
+        <FetchAnew />
+        <p className="text-soft mt-3">
+          Or{" "}
+          <a href="" className="underline underline-offset-4">
+            try this page once more
+          </a>
+          . Nothing you entered is lost: it lies in this browser, apart from the app.
+        </p>
+      </div>
       <div className="hidden max-w-prose py-4 in-data-[insecure]:block" role="alert">
         <h1 className="text-headline">This page came over plain http</h1>
         <p className="text-soft mt-3">

@@ -19,6 +19,7 @@ import { useForecasts, useNightMarks } from "./use-night-marks";
 import { ThemeChoice } from "./ThemeChoice";
 import { NewVersion } from "./NewVersion";
 import { prepareOffline } from "~/offline/register";
+import { hasDrawn, isGoing } from "~/offline/rescue";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { DraftShelfProvider, isOnPage, readDraft } from "~/components/forms/drafts";
@@ -77,6 +78,9 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
     [navigate, linkTo],
   );
   useEffect(prepareOffline, []);
+  useEffect(() => hasDrawn(sessionStorage), []);
+  const going = navigation.location?.pathname ?? null;
+  useEffect(() => isGoing(sessionStorage, going), [going]);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary(desk, (by) => by === "elsewhere" && void revalidator.revalidate()), [desk, revalidator]);
   useEffect(() => {
