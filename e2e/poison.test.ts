@@ -2,7 +2,16 @@ import { createServer, request } from "node:http";
 import type { AddressInfo } from "node:net";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, startPlainDemo, untilOffline, type RunningApp, WAIT_MS } from "./browser";
+import {
+  hands,
+  newProfile,
+  openBrowser,
+  startApp,
+  startPlainDemo,
+  untilOffline,
+  type RunningApp,
+  WAIT_MS,
+} from "./browser";
 
 /** How a front answers an address in the server's place; null = it lets the server answer. */
 type Poison = (path: string) => "page" | "elsewhere" | null;
@@ -149,7 +158,9 @@ describe("a front that answers for a script that a page needs", () => {
     const had = await driver.executeScript<string[]>(
       "return performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname)",
     );
-    front.answers((path) => (path.startsWith("/assets/") && path.endsWith(".js") && !had.includes(path) ? "page" : null));
+    front.answers((path) =>
+      path.startsWith("/assets/") && path.endsWith(".js") && !had.includes(path) ? "page" : null,
+    );
     await me.press("Season");
     await me.see("The app did not load whole");
     // What one has still works.

@@ -1,6 +1,7 @@
 import { fixed } from "~/components/numbers";
 import type { CullReason, Mismatch } from "~/core/ledger";
 import type { Cause } from "~/core/night";
+import { compass } from "./compass";
 
 /** Causes of loss in words. */
 export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
@@ -33,7 +34,7 @@ export function mismatchWords(m: Mismatch): string {
     case "rotation":
       return `camera angle ${number(found, 1)}°, planned ${number(wanted, 1)}° (or 180° from it)`;
     case "pointing":
-      return `points ${number(found, 1)}′ beside the panel's centre`;
+      return `points ${number(found, 1)}′ ${compass(Number(wanted))} of the panel's centre`;
     case "focalLength":
       return `header says ${number(found)} mm, your rig says ${number(wanted)} mm`;
     case "exposure":

@@ -1,4 +1,4 @@
-import { createEvents, type DateTime } from "ics";
+import { createEvents } from "ics";
 import { foldRounds, type RunSheet } from "~/core/night";
 import { channelsText, type Evening } from "~/core/season";
 import { printable } from "./printable";
@@ -29,10 +29,20 @@ function folded(text: string): string {
 /** A text of one line, without what a calendar cannot hold. */
 const line = (text: string): string => printable(text).replaceAll(/\s+/g, " ");
 
-const utcDate = (ms: number): DateTime => {
-  const d = new Date(ms);
-  return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
-};
+const whole = (ms: number): number => Math.floor(ms / 1000) * 1000;
+
+/** What of an event is the same in every file: instants in UTC, to the second, and when the file was made. */
+const timesOf = (startMs: number, endMs: number, stampMs: number) => ({
+  start: whole(startMs),
+  startInputType: "utc" as const,
+  startOutputType: "utc" as const,
+  end: whole(endMs),
+  endInputType: "utc" as const,
+  endOutputType: "utc" as const,
+  created: whole(stampMs),
+  lastModified: whole(stampMs),
+  timestamp: whole(stampMs),
+});
 
 /**
  * A night as iCalendar (RFC 5545): one event a block, in UTC. `uidBase` makes the identifiers, so that importing a later
@@ -64,14 +74,7 @@ export function runSheetToCalendar(
       title: line(`${about.titleOf(b.projectId)}: ${work(b).title}`),
       description: line(work(b).words),
       location: line(about.place),
-      start: utcDate(b.startMs),
-      startInputType: "utc" as const,
-      startOutputType: "utc" as const,
-      end: utcDate(b.endMs),
-      endInputType: "utc" as const,
-      endOutputType: "utc" as const,
-      created: utcDate(about.stampMs),
-      lastModified: utcDate(about.stampMs),
+      ...timesOf(b.startMs, b.endMs, about.stampMs),
     })),
   );
   if (error || !value) throw new RangeError(`calendar refused: ${error?.message ?? "no value"}`);
@@ -112,14 +115,7 @@ export function seasonToCalendar(
         title: line(`${about.isReserve(e) ? "Reserve, if it is clear" : "If it is clear"}: ${names.join(", then ")}`),
         description: line(`${work}. Clear with ${Math.round(e.chance * 100)} % as of this file.`),
         location: line(about.placeOf(e.placeId)),
-        start: utcDate(first.startMs),
-        startInputType: "utc" as const,
-        startOutputType: "utc" as const,
-        end: utcDate(endMs),
-        endInputType: "utc" as const,
-        endOutputType: "utc" as const,
-        created: utcDate(about.stampMs),
-        lastModified: utcDate(about.stampMs),
+        ...timesOf(first.startMs, endMs, about.stampMs),
         alarms: [
           {
             action: "display" as const,

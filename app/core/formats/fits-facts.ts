@@ -133,7 +133,7 @@ export function exposureFactsOf(
     centre: wcs?.centre ?? pointingOf(get),
     isSolved: wcs !== null,
     solutionFault: solved.ok || isSilent ? null : solved.error,
-    positionAngleDeg: wcs?.positionAngleDeg ?? null,
+    positionAngleDeg: wcs?.shown.positionAngleDeg ?? null,
     rotatorDeg: asNumber(get("ROTATANG", "ROTATOR", "ROTPA")),
     pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
     measure: measureOf(get),

@@ -102,6 +102,19 @@ function dataBytes(values: ReadonlyMap<string, FitsValue>, axes: readonly number
   );
 }
 
+/** Keywords that tie pixels to the sky (Calabretta & Greisen 2002), distortion included. */
+const OF_PIXELS =
+  /^(?:C(?:TYPE|UNIT|RVAL|RPIX|DELT|ROTA)\d|CD\d_\d|PC\d_\d|PC\d{6}|PV\d_\d+|LONPOLE|LATPOLE|(?:A|B|AP|BP)_(?:ORDER|\d_\d)|ROWORDER)$/;
+
+/**
+ * What holds of an image in an extension: its own cards, and those of the primary header that say how it was taken. Where pixels lie on
+ * the sky is each image's own, unless it says INHERIT (Standard 4.0, § 4.4.2.6).
+ */
+function withPrimary(primary: ReadonlyMap<string, FitsValue>, own: ReadonlyMap<string, FitsValue>) {
+  const isHeir = own.get("INHERIT") === true;
+  return new Map([...[...primary].filter(([name]) => isHeir || !OF_PIXELS.test(name)), ...own]);
+}
+
 /**
  * Reads the header of the first image in a FITS file (Standard 4.0: CONTINUE, HIERARCH, extensions) from its leading
  * bytes; pixels are not read. A data unit shorter than the header promises is "truncatedData".
@@ -126,11 +139,11 @@ export function readFitsHeader(bytes: Uint8Array, fileSize: number): Result<Fits
       const count = Math.min(9, Math.max(0, integer(values, "ZNAXIS")));
       const sizes = Array.from({ length: count }, (_, i) => integer(values, `ZNAXIS${i + 1}`));
       if (sizes.some((n) => n < 0 || !Number.isInteger(n))) return err({ code: "brokenHeader" });
-      return ok({ hdu, axes: sizes, values: new Map([...primary, ...values]), dataOffset: 0 });
+      return ok({ hdu, axes: sizes, values: withPrimary(primary, values), dataOffset: 0 });
     }
     if (isImage) {
       if (fileSize < next + size) return err({ code: "truncatedData" });
-      return ok({ hdu, axes, values: hdu === 0 ? values : new Map([...primary, ...values]), dataOffset: next });
+      return ok({ hdu, axes, values: hdu === 0 ? values : withPrimary(primary, values), dataOffset: next });
     }
     offset = next + Math.ceil(size / BLOCK) * BLOCK;
     if (offset >= fileSize) return ok({ hdu: 0, axes: axesOf(primary), values: primary, dataOffset: 0 });

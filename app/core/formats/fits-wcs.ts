@@ -16,6 +16,8 @@ export interface FitsWcs {
   /** Of the direction of rising rows (+y) at the centre, north through east. */
   readonly positionAngleDeg: number;
   readonly isMirrored: boolean;
+  /** The picture as it is shown: with rows from the top down, where the header says so by ROWORDER, else as they rise. */
+  readonly shown: { readonly positionAngleDeg: number; readonly isMirrored: boolean };
   /** Outer corners: top left, top right, bottom right, bottom left with +y up and +x right. */
   readonly corners: readonly Equatorial<"icrs">[];
 }
@@ -47,7 +49,11 @@ function matrixOf(number: Lookup): { readonly form: FitsWcs["form"]; readonly m:
   if (cd.some((v) => v !== null)) return { form: "CD", m: cd.map((v) => v ?? 0) as unknown as Matrix };
   const [dx, dy] = [number("CDELT1"), number("CDELT2")];
   if (dx === null || dy === null) return null;
-  const pc = all("PC");
+  // A draft of the standard numbered the axes in three digits each: PC001001.
+  const now = all("PC");
+  const pc = now.some((v) => v !== null)
+    ? now
+    : ["PC001001", "PC001002", "PC002001", "PC002002"].map((name) => number(name));
   if (pc.some((v) => v !== null)) {
     const [a, b, c, d] = [pc[0] ?? 1, pc[1] ?? 0, pc[2] ?? 0, pc[3] ?? 1] as const;
     return { form: "PC", m: [dx * a, dx * b, dy * c, dy * d] };
@@ -150,7 +156,11 @@ export function readWcs(header: FitsHeader): Result<FitsWcs, WcsFault> {
   const solution = solutionOf(header);
   if (!solution.ok) return solution;
   const { at, form, determinant, isDistorted } = solution.value;
+  // Rows stored from the top: what is up in the picture is down in the file.
+  const order = header.values.get("ROWORDER");
+  const isTopDown = typeof order === "string" && /^top/i.test(order.trim());
   const [mx, my] = [(nx + 1) / 2, (ny + 1) / 2];
+  const upDeg = positionAngleDeg(at(mx, my), at(mx, my + 1));
   const scaleXArcsec = 3600 * separationDeg(at(mx - 0.5, my), at(mx + 0.5, my));
   const scaleYArcsec = 3600 * separationDeg(at(mx, my - 0.5), at(mx, my + 0.5));
   const sideDeg = Math.max(nx * scaleXArcsec, ny * scaleYArcsec) / 3600;
@@ -161,8 +171,9 @@ export function readWcs(header: FitsHeader): Result<FitsWcs, WcsFault> {
     centre: at(mx, my),
     scaleXArcsec,
     scaleYArcsec,
-    positionAngleDeg: positionAngleDeg(at(mx, my), at(mx, my + 1)),
+    positionAngleDeg: upDeg,
     isMirrored: determinant > 0,
+    shown: { positionAngleDeg: isTopDown ? wrap360(upDeg + 180) : upDeg, isMirrored: determinant > 0 !== isTopDown },
     corners: [at(0.5, ny + 0.5), at(nx + 0.5, ny + 0.5), at(nx + 0.5, 0.5), at(0.5, 0.5)],
   });
 }

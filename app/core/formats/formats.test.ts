@@ -9,6 +9,7 @@ import { mosaicPanels } from "~/core/framing";
 import { runSheet } from "~/core/night";
 import { decodeData, decodeRecord, stamped } from "~/core/records";
 import { separationDeg } from "~/core/sky";
+import { wrap180 } from "~/core/units";
 import { utcMs } from "~/core/time";
 import {
   decodeBundle,
@@ -83,6 +84,9 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
       const turn = Math.abs(wcs.positionAngleDeg - f.wcs.pa_up_deg);
       expect(Math.min(turn, 360 - turn), f.file).toBeLessThan(0.002);
       expect(wcs.isMirrored, f.file).toBe(f.wcs.parity === "mirrored");
+      const shown = f.wcs.as_displayed ?? f.wcs;
+      expect(Math.abs(wrap180(wcs.shown.positionAngleDeg - shown.pa_up_deg)), f.file).toBeLessThan(0.002);
+      expect(wcs.shown.isMirrored, f.file).toBe(shown.parity === "mirrored");
       wcs.corners.forEach((c, i) =>
         expect(
           3600 * separationDeg(c, icrs(f.wcs.corners_deg[i]![0]!, f.wcs.corners_deg[i]![1]!)),
@@ -92,10 +96,11 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
     }
   });
 
+  const unit = (cards: readonly string[], data = 0) =>
+    [...cards, "END"].map((c) => c.padEnd(80)).join("").padEnd(2880) + "\0".repeat(data); // prettier-ignore
+  const n = (name: string, value: string | number) => `${name.padEnd(8)}= ${String(value).padStart(20)}`;
+
   it("reads size, facts and solution of a tile-compressed image from the header of its table (FITS Standard 4.0, § 10.1)", () => {
-    const unit = (cards: readonly string[], data = 0) =>
-      [...cards, "END"].map((c) => c.padEnd(80)).join("").padEnd(2880) + "\0".repeat(data); // prettier-ignore
-    const n = (name: string, value: string | number) => `${name.padEnd(8)}= ${String(value).padStart(20)}`;
     const text =
       unit([n("SIMPLE", "T"), n("BITPIX", 16), n("NAXIS", 0)]) +
       unit([n("XTENSION", "'BINTABLE'"), n("BITPIX", 8), n("NAXIS", 2), n("NAXIS1", 8), n("NAXIS2", 4), n("PCOUNT", 100), n("GCOUNT", 1), n("TFIELDS", 1), n("ZIMAGE", "T"), n("ZBITPIX", 16), n("ZNAXIS", 2), n("ZNAXIS1", 6248), n("ZNAXIS2", 4176), n("EXPTIME", 180), "FILTER  = 'Ha 5 nm '", "IMAGETYP= 'LIGHT   '", "DATE-OBS= '2026-12-05T21:00:00'", "CTYPE1  = 'RA---TAN'", "CTYPE2  = 'DEC--TAN'", n("CRVAL1", 50), n("CRVAL2", 20), n("CRPIX1", 3124.5), n("CRPIX2", 2088.5), n("CDELT1", "-4.5E-4"), n("CDELT2", "4.5E-4")], 2880); // prettier-ignore
@@ -112,6 +117,24 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
       widthPx: 6248,
     });
     expect(3600 * separationDeg(facts.centre!, icrs(50, 20))).toBeLessThan(0.01);
+  });
+
+  it("does not tie an image in an extension to the sky by what the primary header says of another, unless it inherits", () => {
+    const solved = ["CTYPE1  = 'RA---TAN'", "CTYPE2  = 'DEC--TAN'", n("CRVAL1", 50), n("CRVAL2", 20), n("CRPIX1", 50.5), n("CRPIX2", 40.5), n("CD1_1", "-4.5E-4"), n("CD2_2", "4.5E-4")]; // prettier-ignore
+    const file = (more: readonly string[]) =>
+      unit([n("SIMPLE", "T"), n("BITPIX", 16), n("NAXIS", 0), "FILTER  = 'Ha 5 nm '", "OBJCTRA = '03 20 00'", "OBJCTDEC= '+20 00 00'", ...solved]) + // prettier-ignore
+      unit([n("XTENSION", "'IMAGE   '"), n("BITPIX", 8), n("NAXIS", 2), n("NAXIS1", 100), n("NAXIS2", 80), n("PCOUNT", 0), n("GCOUNT", 1), ...more], 8640); // prettier-ignore
+    const of = (more: readonly string[]) => {
+      const bytes = new TextEncoder().encode(file(more));
+      const header = readFitsHeader(bytes, bytes.length);
+      if (!header.ok) throw new Error(header.error.code);
+      return exposureFactsOf(header.value, { name: "a.fits", sizeBytes: bytes.length });
+    };
+    // How it was taken still holds, and where the mount pointed.
+    expect(of([])).toMatchObject({ filter: "Ha 5 nm", isSolved: false, centre: { raDeg: 50, decDeg: 20 } });
+    expect(of([n("INHERIT", "T")])).toMatchObject({ isSolved: true });
+    expect(of([n("INHERIT", "F")])).toMatchObject({ isSolved: false });
+    expect(of(solved)).toMatchObject({ isSolved: true });
   });
 
   it("takes 30 February for no date, and a refused solution for none, with its reason", () => {
@@ -264,9 +287,12 @@ describe("files out", () => {
           expect(events).toHaveLength(blocks.length);
           const words = printable(title).replaceAll(/\s+/g, " ");
           events.forEach((event, i) => {
-            const { summary, startDate } = new ICAL.Event(event);
+            const { summary, startDate, endDate } = new ICAL.Event(event);
             expect(summary.startsWith(`${words}: `)).toBe(true);
-            expect(startDate.toUnixTime()).toBe(Math.floor(blocks[i]!.startMs / 60_000) * 60);
+            expect(startDate.toUnixTime()).toBe(Math.floor(blocks[i]!.startMs / 1000));
+            expect(endDate.toUnixTime()).toBe(Math.floor(blocks[i]!.endMs / 1000));
+            const stamp = event.getFirstPropertyValue("dtstamp") as ICAL.Time;
+            expect(stamp.toUnixTime()).toBe(Math.floor(start / 1000));
           });
         },
       ),

@@ -6,6 +6,7 @@ import { testRig } from "~/core/test-data";
 import { mosaicPanels, opticsOf, type MosaicLayout } from "~/core/framing";
 import { layoutOf, panelsOf, type FrameData } from "~/core/plan";
 import { separationDeg } from "~/core/sky";
+import { degToRad } from "~/core/units";
 import {
   csvTable, deviationsOf, frameOfPanels, guessColumns, headerCards, panelRows, pixelToSky, panelsToCsv, panelsToVotable, readFitsHeader, readHeaderText,
   readPanelRows, readPanelVotable, readWcs, type PanelRow,
@@ -197,6 +198,36 @@ describe("a frame from a header", () => {
       expect(of(`${size}${type}${solved}${scale}${cards}`), cards).toBe(code);
     expect(of(`${size}${type}${solved.replace("CRVAL2 = 20.0", "CRVAL2 = 200.0")}${scale}`)).toBe("frameNoPosition");
     expect(readHeaderText("nothing here")).toMatchObject({ ok: false, error: { code: "notFits" } });
+  });
+
+  // The example of the standard's draft of 1988: CDELTi and PC00i00j, the same turn as CDi_j = CDELTi PCi_j (Calabretta & Greisen 2002, § 2.1.2).
+  it("reads the matrix of an old draft as the one of today, and rows that are stored from the top", () => {
+    const of = (cards: string) => {
+      const header = readHeaderText(
+        `NAXIS1 = 100\nNAXIS2 = 80\nCTYPE1 = 'RA---TAN'\nCTYPE2 = 'DEC--TAN'\nCRVAL1 = 10.0\nCRVAL2 = 20.0\nCRPIX1 = 50.5\nCRPIX2 = 40.5\n${cards}`,
+      );
+      const wcs = header.ok ? readWcs(header.value) : null;
+      if (!wcs?.ok) throw new Error("no solution");
+      return wcs.value;
+    };
+    const [c, s] = [Math.cos(degToRad(2.4)), Math.sin(degToRad(2.4))];
+    const cd = of(`CD1_1 = ${-0.001 * c}\nCD1_2 = ${0.001 * s}\nCD2_1 = ${0.001 * s}\nCD2_2 = ${0.001 * c}`);
+    const old = of(
+      `CDELT1 = -0.001\nCDELT2 = 0.001\nPC001001 = ${c}\nPC001002 = ${-s}\nPC002001 = ${s}\nPC002002 = ${c}`,
+    );
+    expect(cd.positionAngleDeg).toBeCloseTo(2.4, 3);
+    expect(old).toMatchObject({ form: "PC", isMirrored: false });
+    expect(old.positionAngleDeg).toBeCloseTo(cd.positionAngleDeg, 9);
+    expect(old.corners.map((p, i) => 3600 * separationDeg(p, cd.corners[i]!)).every((off) => off < 1e-6)).toBe(true);
+
+    // The same picture with its rows the other way round: shown, it is the same sky the same way up.
+    const flipped = of(
+      `ROWORDER = 'TOP-DOWN'\nCD1_1 = ${-0.001 * c}\nCD1_2 = ${-0.001 * s}\nCD2_1 = ${0.001 * s}\nCD2_2 = ${-0.001 * c}`,
+    );
+    expect(flipped).toMatchObject({ isMirrored: true, shown: { isMirrored: false } });
+    expect(flipped.shown.positionAngleDeg).toBeCloseTo(cd.shown.positionAngleDeg, 9);
+    expect(of(`ROWORDER = 'BOTTOM-UP'\nCDELT1 = -0.001\nCDELT2 = 0.001`).shown.isMirrored).toBe(false);
+    expect(of(`CDELT1 = 0.001\nCDELT2 = 0.001`).shown.isMirrored).toBe(true);
   });
   it("is the same with declination as the first axis (law: the two orders of one solution)", () => {
     const any = fc.record({ ra: fc.double({ min: 0, max: 359, noNaN: true }), dec: fc.double({ min: -89, max: 89, noNaN: true }), turn: fc.double({ min: 0, max: 359, noNaN: true }) }); // prettier-ignore

@@ -47,6 +47,7 @@ export interface BookingContext {
 export interface Mismatch {
   readonly code:
     | "rotation"
+    /** Arcminutes off the panel's centre; `wanted` = the direction there, degrees from north through east. */
     | "pointing"
     | "focalLength"
     | "exposure"

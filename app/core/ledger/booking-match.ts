@@ -46,6 +46,7 @@ export interface Match {
   readonly of: DrawnProject;
   readonly panel: string;
   readonly offDeg: number;
+  readonly panelCentre: Equatorial<"icrs">;
   readonly panelAngleDeg: number;
 }
 
@@ -61,7 +62,7 @@ export function matchesByPointing(facts: ExposureFacts, projects: readonly Drawn
         if (Math.abs(at.decDeg - centre.decDeg) > of.reachDeg) continue;
         const offDeg = separationDeg(at, centre);
         if (offDeg <= of.reachDeg && (best === null || offDeg < best.offDeg))
-          best = { of, panel: name, offDeg, panelAngleDeg: positionAngleDeg };
+          best = { of, panel: name, offDeg, panelCentre: at, panelAngleDeg: positionAngleDeg };
       }
       return best ?? [];
     })
@@ -99,7 +100,8 @@ export function unpointed(facts: ExposureFacts, projects: readonly DrawnProject[
   return [...shot.values()].flatMap((of) => {
     const [panel, ...more] = of.panels.length === 1 ? of.panels : of.panels.filter((p) => words.has(p.name));
     if (!panel || more.length > 0) return [];
-    return [{ of, panel: panel.name, offDeg: 0, panelAngleDeg: panel.positionAngleDeg }];
+    const { name, centre, positionAngleDeg } = panel;
+    return [{ of, panel: name, offDeg: 0, panelCentre: centre, panelAngleDeg: positionAngleDeg }];
   });
 }
 

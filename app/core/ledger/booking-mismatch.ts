@@ -1,9 +1,15 @@
 import type { Channel } from "~/core/exposure";
+import { positionAngleDeg } from "~/core/sky";
 import { turnTo } from "~/core/units";
 import type { BookableRig, Mismatch } from "./booking-context";
 import type { Match } from "./booking-match";
 import { sameName } from "./booking-rig";
 import type { ExposureFacts } from "./exposure-facts";
+
+/** So far off a panel's centre, of its field's height, a file is told of; dithers and a mount's own spread stay below it. */
+const OFF_FIELDS = 0.025;
+/** And so far, arcminutes, where it is turned as well: then what one sees is both. */
+const OFF_ARCMIN = 1;
 
 /** What of a header does not agree with the panel and the rig that it was placed with. */
 export function mismatchesOf(facts: ExposureFacts, match: Match, { rig }: BookableRig, channel: Channel): Mismatch[] {
@@ -16,7 +22,9 @@ export function mismatchesOf(facts: ExposureFacts, match: Match, { rig }: Bookab
     const turn = turnTo(facts.positionAngleDeg, match.panelAngleDeg);
     if (Math.abs(turn) > 1) tell("rotation", facts.positionAngleDeg, match.panelAngleDeg);
   }
-  if (facts.isSolved && match.offDeg > match.of.fieldHeightDeg * 0.05) tell("pointing", match.offDeg * 60, 0);
+  const leastDeg = found.some((m) => m.code === "rotation") ? OFF_ARCMIN / 60 : OFF_FIELDS * match.of.fieldHeightDeg;
+  if (facts.isSolved && facts.centre && match.offDeg > leastDeg)
+    tell("pointing", match.offDeg * 60, positionAngleDeg(match.panelCentre, facts.centre));
   const focal = rig.focalLengthMm * rig.reducerFactor;
   if (facts.focalLengthMm !== null && Math.abs(facts.focalLengthMm / focal - 1) > 0.02)
     tell("focalLength", facts.focalLengthMm, focal);

@@ -36,7 +36,7 @@ export interface ExposureFacts {
   readonly isSolved: boolean;
   /** A solution that cannot be used, and why; null where there is none, or a good one. */
   readonly solutionFault: { readonly code: string; readonly found: string } | null;
-  /** Of +y at the centre; only from a plate solution. */
+  /** Of the picture's up at the centre; only from a plate solution. */
   readonly positionAngleDeg: number | null;
   /** Angle that the rotator reads, degrees. */
   readonly rotatorDeg: number | null;

@@ -23,6 +23,7 @@ import {
   type CountRules,
   type ExposureFacts,
 } from ".";
+import { offsetBy } from "~/core/sky";
 import { utcMs } from "~/core/time";
 
 const rig: Rig = {
@@ -153,6 +154,21 @@ describe("booking", () => {
       "temperature",
       "exposure",
     ]);
+  });
+  it("says how far a solved file lies off its panel and which way, also beside a turn (reported: 4.7′ off, only the turn was told)", () => {
+    const [panel] = [panels[2]!];
+    const off = (arcmin: number, towardsDeg: number, turnDeg: number) => {
+      const centre = offsetBy(panel.centre, { positionAngleDeg: towardsDeg, distanceDeg: arcmin / 60 });
+      const r = booked({ centre, isSolved: true, positionAngleDeg: panel.positionAngleDeg + turnDeg });
+      if (!r.ok || r.value.kind !== "light") throw new Error("not booked");
+      return r.value.mismatches.map(({ code, found, wanted }) =>
+        code === "pointing" ? [Number(found).toFixed(2), Number(wanted).toFixed(0)] : code,
+      );
+    };
+    expect(off(4.7, 45, 3)).toEqual(["rotation", ["4.70", "45"]]);
+    expect(off(4.7, 200, 0)).toEqual([["4.70", "200"]]);
+    expect(off(0.5, 45, 0)).toEqual([]); // a dither
+    expect(off(0.5, 45, 3)).toEqual(["rotation"]);
   });
   it("refuses what it cannot place, with the reason", () => {
     const code = (change: Partial<ExposureFacts>) => {

@@ -86,6 +86,10 @@ const groupKey = (b: Booking): string =>
     ? [b.data.projectId, b.data.panel, b.data.channel, b.data.night, b.data.exposureSec].join("|")
     : [b.data.type, b.data.exposureSec].join("|");
 
+/** What notes have in common that are told of once: of offsets of the same direction the largest. */
+const noteKey = ({ code, found, wanted }: Mismatch): string =>
+  code === "pointing" ? `${code}|${Math.round(Number(wanted) / 45) % 8}` : JSON.stringify([code, found, wanted]);
+
 /** The gain that a camera's lights have as a rule: of this drop, by count; null where it does not say. */
 function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number | null {
   const keyOf = (f: ExposureFacts) => `${f.camera ?? ""}|${f.filter ?? ""}`;
@@ -305,8 +309,10 @@ export function intake(
     group.count++;
     if (booking.kind === "light") {
       const note = (mismatch: Mismatch) => {
-        const key = JSON.stringify(mismatch);
-        group.notes.set(key, { mismatch, count: (group.notes.get(key)?.count ?? 0) + 1 });
+        const key = noteKey(mismatch);
+        const before = group.notes.get(key);
+        const isMore = before !== undefined && before.mismatch.found > mismatch.found;
+        group.notes.set(key, { mismatch: isMore ? before.mismatch : mismatch, count: (before?.count ?? 0) + 1 });
       };
       booking.mismatches.forEach(note);
       clocks.add(i, { placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });

@@ -1,7 +1,7 @@
 import { fixed } from "~/components/numbers";
 import type { FinderPath, Hop } from "~/core/finder";
 import { formatDegrees } from "~/core/notation";
-import { compass } from "./compass";
+import { compass } from "~/components/words/compass";
 
 /** A hop in degrees, hands or fields, as an arm can follow it. */
 function hopWords(hop: Hop, finderDeg: number): string {

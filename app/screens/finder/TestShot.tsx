@@ -1,6 +1,6 @@
 import { fixed } from "~/components/numbers";
 import type { Optics } from "~/core/framing";
-import { compass } from "./compass";
+import { compass } from "~/components/words/compass";
 import { Panel } from "~/components/ui/Panel";
 
 /** What a short exposure must show when the telescope points right, and how far off it may be. */

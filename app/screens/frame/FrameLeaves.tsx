@@ -225,7 +225,7 @@ export function FrameLeaves({
             change({
               raDeg: wcs.centre.raDeg,
               decDeg: wcs.centre.decDeg,
-              positionAngleDeg: wrap360(wcs.positionAngleDeg),
+              positionAngleDeg: wrap360(wcs.shown.positionAngleDeg),
             })
           }
         />

@@ -66,7 +66,7 @@ export function RepeatPanel({
     const wcs = readWcs(header.value);
     if (!wcs.ok) return `${file.name}: ${frameFaultWords(wcs.error)}`;
     setSeen({ name: file.name, header: header.value, wcs: wcs.value });
-    setPresent(plain(wcs.value.positionAngleDeg, 2));
+    setPresent(plain(wcs.value.shown.positionAngleDeg, 2));
     onSeen(wcs.value);
     return undefined;
   };
@@ -95,10 +95,10 @@ export function RepeatPanel({
           <p className="font-semibold break-all">{seen.name}</p>
           <p>
             {formatRightAscension(seen.wcs.centre.raDeg)}, {formatDeclination(seen.wcs.centre.decDeg)}; PA{" "}
-            {fixed(seen.wcs.positionAngleDeg, 2)}°, {fixed(seen.wcs.scaleYArcsec, 3)} ″/px
+            {fixed(seen.wcs.shown.positionAngleDeg, 2)}°, {fixed(seen.wcs.scaleYArcsec, 3)} ″/px
           </p>
-          <p className={seen.wcs.isMirrored ? "text-rust" : "text-soft"}>
-            {seen.wcs.isMirrored
+          <p className={seen.wcs.shown.isMirrored ? "text-rust" : "text-soft"}>
+            {seen.wcs.shown.isMirrored
               ? "Mirrored: an odd number of mirrors, or rows written from the top. The angle holds for rising rows."
               : "Not mirrored."}
           </p>
