@@ -429,6 +429,10 @@ describe("filters and reports", () => {
       <IntakeReportView
         isAdded
         report={{
+          doubts: [
+            { key: "a", why: { code: "twiceAtOnce" }, projectName: "Veil", rigName: "R", night: "2026-12-04", count: 7, isSure: false },
+            { key: "b", why: { code: "beforeBegun", startedOn: "2026-12-05" }, projectName: "Loop", rigName: "R", night: "2026-12-04", count: 8, isSure: true },
+          ], // prettier-ignore
           clocks: [
             {
               session: "s",
@@ -466,7 +470,8 @@ describe("filters and reports", () => {
     );
     const text = screen.getByRole("status").textContent;
     for (const part of [
-      "4 files: 2 added, 1 already here, 1 left out.",
+      "4 files: 2 added, 1 already here, 1 left out, 7 to be asked about.",
+      "7 exposures of Veil, 2026-12-04: this rig exposed something else at the same time",
       "3 × Mono-26, 3 files, lights from Fri 4 Dec 18:00 to Sat 5 Dec 00:00 by its clock: the clock, 2 hours ahead, is put right.",
       "(1 of 2)",
       "2 × Loop: P1 Ha",

@@ -29,7 +29,15 @@ import {
   type WcsFault,
 } from "~/core/formats";
 import { meshCells, meshOf, type SkyMesh } from "~/core/framing";
-import { fileIdentity, measureStars, subMeasureOf, type ExposureFacts, type SubMeasure } from "~/core/ledger";
+import {
+  dataSumOf,
+  fileIdentity,
+  measureStars,
+  subMeasureOf,
+  type ExposureFacts,
+  type FileIdentity,
+  type SubMeasure,
+} from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
 import { isCardsAsText, opened } from "./packed";
 import { readSample } from "./sample";
@@ -89,6 +97,22 @@ async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
   return read.ok ? ok(read.value.header) : read;
 }
 
+/** So much of a file's pixels tells it from every other of its camera: noise is never the same twice. */
+const SUM_BYTES = 131_072;
+
+/** The sum of the first pixels of a FITS file; of one packed by gzip, of what is in it. */
+async function sumOfPixels(file: File, { dataOffset }: FitsHeader): Promise<string> {
+  const { first, isPacked } = await opened(file);
+  if (isPacked) return dataSumOf((await first(dataOffset + SUM_BYTES)).subarray(dataOffset));
+  return dataSumOf(new Uint8Array(await file.slice(dataOffset, dataOffset + SUM_BYTES).arrayBuffer()));
+}
+
+/** The sum of a picture whose pixels lie behind what is written about it. */
+async function sumOfMiddle(file: File): Promise<string> {
+  const from = Math.floor(file.size / 2);
+  return dataSumOf(new Uint8Array(await file.slice(from, from + SUM_BYTES).arrayBuffer()));
+}
+
 const BLOCK_BYTES = 65_536; // what cameras write about an exposure lies together, at the front as a rule
 
 /** Reads pieces of a file, a block around each, so that many small ones near each other are one. */
@@ -108,7 +132,8 @@ function blocksOf(file: File): ReadAt {
 /** Facts from the EXIF of a picture. */
 async function readExif(file: File, path: string): Promise<ReadFile["facts"]> {
   try {
-    return await exifFactsOf(blocksOf(file), { name: file.name, path, sizeBytes: file.size });
+    const facts = await exifFactsOf(blocksOf(file), { name: file.name, path, sizeBytes: file.size });
+    return facts.ok ? ok({ ...facts.value, dataSum: await sumOfMiddle(file) }) : facts;
   } catch {
     return err({ code: "unreadable" });
   }
@@ -130,7 +155,16 @@ async function readOne(file: File, path: string): Promise<ReadFile["facts"]> {
   if (isExifName(file.name)) return readExif(file, path);
   const read = await openHeader(file);
   if (!read.ok) return read;
-  return ok(exposureFactsOf(read.value.header, { name: file.name, sizeBytes: read.value.sizeBytes }));
+  try {
+    return ok(await factsOf(file, read.value));
+  } catch {
+    return err({ code: "unreadable" });
+  }
+}
+
+/** What an opened FITS file says of its exposure. */
+async function factsOf(file: File, { header, sizeBytes }: OpenedHeader): Promise<ExposureFacts> {
+  return { ...exposureFactsOf(header, { name: file.name, sizeBytes }), dataSum: await sumOfPixels(file, header) };
 }
 
 /** A FITS image made small and stretched, and where it lies. */
@@ -174,8 +208,8 @@ async function abreast<T>(
 /** What came of measuring one file. */
 export interface MeasuredFile {
   readonly name: string;
-  /** `fileIdentity` of its header: which sub of the log it is. */
-  readonly identity: string | null;
+  /** By what it is known again: which sub of the log it is. */
+  readonly identity: FileIdentity | null;
   readonly result: Result<SubMeasure, HeaderFault | { readonly code: "framePacked" | "frameNoImage" | "fewStars" }>;
 }
 
@@ -186,8 +220,10 @@ async function measureOne(file: File): Promise<MeasuredFile> {
   const { name } = file;
   const read = await openHeader(file);
   if (!read.ok) return { name, identity: null, result: read };
-  const { header, sizeBytes, isPacked } = read.value;
-  const identity = fileIdentity(exposureFactsOf(header, { name, sizeBytes }));
+  const { header, isPacked } = read.value;
+  const facts = await factsOf(file, read.value).catch(() => null);
+  if (!facts) return { name, identity: null, result: err({ code: "unreadable" }) };
+  const identity = fileIdentity(facts);
   if (isPacked || header.values.get("ZIMAGE") === true) return { name, identity, result: err({ code: "framePacked" }) };
   const plan = samplePlan(header);
   if (!plan) return { name, identity, result: err({ code: "frameNoImage" }) };

@@ -1,5 +1,6 @@
 import { fixed } from "~/components/numbers";
-import type { CullReason, Mismatch } from "~/core/ledger";
+import { formatMinutes } from "~/core/notation";
+import type { CullReason, Impossible, Mismatch } from "~/core/ledger";
 import type { Cause } from "~/core/night";
 import { compass } from "./compass";
 
@@ -37,6 +38,8 @@ export function mismatchWords(m: Mismatch): string {
       return `points ${number(found, 1)}′ ${compass(Number(wanted))} of the panel's centre`;
     case "focalLength":
       return `header says ${number(found)} mm, your rig says ${number(wanted)} mm`;
+    case "pixels":
+      return `pixels of ${number(found, 2)} µm, your rig's are of ${number(wanted, 2)} µm`;
     case "exposure":
       return `${found} s a sub, planned ${wanted} s`;
     case "temperature":
@@ -53,5 +56,19 @@ export function mismatchWords(m: Mismatch): string {
       return `its solution is not used (${found}); placed by where the mount pointed`;
     case "noPointing":
       return "the file does not say where it points: taken for a project of this rig";
+  }
+}
+
+/** Why an entry of the log cannot be as it stands. */
+export function impossibleWords(why: Impossible): string {
+  switch (why.code) {
+    case "beforeBegun":
+      return `the project began on ${why.startedOn}.`;
+    case "twiceAtOnce":
+      return "this rig exposed something else at the same time, by the log or by these files.";
+    case "longerThanNight":
+      return `with all else of that night the rig would have exposed for ${formatMinutes(why.minutes)}; from sunset to sunrise it lasted ${formatMinutes(why.nightMin)}.`;
+    case "stranger":
+      return `they do not say where they point, and they are not as this rig's files are: ${why.mismatches.map(mismatchWords).join("; ")}.`;
   }
 }

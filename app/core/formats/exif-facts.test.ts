@@ -128,8 +128,8 @@ describe("the EXIF of a picture", () => {
     expect(facts.value.startMs).toBeNull();
     expect(new Date(facts.value.wallMs!).toISOString()).toBe("2026-12-05T22:10:31.000Z");
     const later = { ...facts.value, wallMs: facts.value.wallMs! + 1000 };
-    expect(fileIdentity(facts.value)).not.toBe(fileIdentity(later));
-    expect(fileIdentity({ ...facts.value, fileName: "renamed.tif" })).toBe(fileIdentity(facts.value));
+    expect(fileIdentity(facts.value)).not.toEqual(fileIdentity(later));
+    expect(fileIdentity({ ...facts.value, fileName: "renamed.tif" })).toEqual(fileIdentity(facts.value));
   });
   it("knows darks, flats and bias by the folders they lie in", () => {
     expect(["a/Darks 300s/1.cr2", "FLATS_Ha/2.dng", "bias/3.nef", "dark flats/4.arw", "darkflats/5.tif", "Sh2-216/6.cr2"].map(frameTypeOfPath)).toEqual(["dark", "flat", "bias", "darkFlat", "darkFlat", "light"]); // prettier-ignore

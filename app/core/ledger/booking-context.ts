@@ -50,6 +50,8 @@ export interface Mismatch {
     /** Arcminutes off the panel's centre; `wanted` = the direction there, degrees from north through east. */
     | "pointing"
     | "focalLength"
+    /** The pitch of the sensor's pixels, micrometres. */
+    | "pixels"
     | "exposure"
     | "temperature"
     | "notPlanned"

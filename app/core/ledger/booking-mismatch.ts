@@ -28,6 +28,10 @@ export function mismatchesOf(facts: ExposureFacts, match: Match, { rig }: Bookab
   const focal = rig.focalLengthMm * rig.reducerFactor;
   if (facts.focalLengthMm !== null && Math.abs(facts.focalLengthMm / focal - 1) > 0.02)
     tell("focalLength", facts.focalLengthMm, focal);
+  const pitch = facts.pixelPitchUm;
+  // Some programs write the pitch of the binned pixel.
+  const isPitch = (n: number) => Math.abs(pitch! / (rig.sensor.pixelPitchUm * n) - 1) <= 0.02;
+  if (pitch !== null && ![1, 2, 3, 4].some(isPitch)) tell("pixels", pitch, rig.sensor.pixelPitchUm);
   if (facts.camera !== null && rig.cameraName !== "" && !sameName(facts.camera, rig.cameraName))
     tell("camera", facts.camera, rig.cameraName);
   if (facts.binning !== null && facts.binning !== rig.sensor.binning)

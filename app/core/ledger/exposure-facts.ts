@@ -43,19 +43,32 @@ export interface ExposureFacts {
   readonly pixelScaleArcsec: number | null;
   /** What its stars and sky were like, by the header. */
   readonly measure: SubMeasure | null;
+  /** `dataSumOf` its first pixels; none where they were not read, as of a row in a table. */
+  readonly dataSum?: string;
 }
 
-/**
- * The same for the same exposure however often and from wherever it is dropped: 128 bits of SHA-256 over camera, start,
- * length and size. Renaming a file does not change it; solving it does change its size, and so its identity.
- */
-export function fileIdentity(facts: ExposureFacts): string {
-  const text = [
-    facts.camera ?? "",
-    facts.startMs ?? facts.wallMs ?? facts.fileName,
-    facts.exposureSec ?? "",
-    facts.sizeBytes,
-  ].join("|");
-  const digest = sha256(utf8ToBytes(text));
-  return [...digest.slice(0, 16)].map((b) => b.toString(16).padStart(2, "0")).join("");
+const shortSum = (text: string): string => hexOf(sha256(utf8ToBytes(text)));
+const hexOf = (digest: Uint8Array): string =>
+  [...digest.slice(0, 16)].map((b) => b.toString(16).padStart(2, "0")).join("");
+
+/** A sum over what a camera wrote, beside its header: 128 bits of SHA-256. */
+export const dataSumOf = (bytes: Uint8Array): string => hexOf(sha256(bytes));
+
+/** By what a file is known again, from wherever and however often it is dropped: 128 bits of SHA-256 each. */
+export interface FileIdentity {
+  /** Over camera, start, length and the sum of its data: neither a new name nor a solution changes it. Without a sum, as `before`. */
+  readonly own: string;
+  /** Over camera, start, length and size, as entries of earlier editions have it: subs of one second are alike by it. */
+  readonly before: string;
+}
+
+/** By what an exposure's file is known again. */
+export function fileIdentity(facts: ExposureFacts): FileIdentity {
+  const { camera, startMs, wallMs, exposureSec, dataSum, fileName, sizeBytes } = facts;
+  const before = shortSum([camera ?? "", startMs ?? wallMs ?? fileName, exposureSec ?? "", sizeBytes].join("|"));
+  if (dataSum == null) return { own: before, before };
+  return {
+    own: shortSum([camera ?? "", startMs ?? wallMs ?? "", exposureSec ?? "", "data", dataSum].join("|")),
+    before,
+  };
 }

@@ -6,7 +6,7 @@ export {
   type KeptBefore,
   type SubMeasure,
 } from "./contribution";
-export { fileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
+export { dataSumOf, fileIdentity, type FileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
 export { exposureBooker } from "./booking";
 export type {
@@ -83,3 +83,4 @@ export {
   type NightMeasure,
 } from "./night-facts";
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";
+export { impossibles, strangerIn, type Impossible } from "./impossible";

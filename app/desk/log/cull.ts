@@ -94,7 +94,9 @@ export async function keepMeasures(
       refused.push({ name, code: result.error.code });
       return [];
     }
-    const entry = byId.get(`contribution-file-${identity ?? ""}`);
+    const entry = [identity?.own, identity?.before]
+      .map((id) => byId.get(`contribution-file-${id ?? ""}`))
+      .find(Boolean);
     if (!entry || entry.data.memberId !== meOf(library)) {
       unknown.push(name);
       return [];

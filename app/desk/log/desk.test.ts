@@ -2,7 +2,8 @@ import { readFileSync, readdirSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { exposureFactsOf, readFitsHeader } from "~/core/formats";
 import { ok } from "~/core/result";
-import { utcMs } from "~/core/time";
+import type { ContributionData } from "~/core/ledger";
+import { nightDate, utcMs } from "~/core/time";
 import type { Library } from "~/desk/records/library";
 import type { ReadFile } from "~/workers/files";
 import { choiceOf, keptSearch } from "~/desk/sky/choice";
@@ -158,7 +159,7 @@ describe("dropped files", () => {
     expect(clock!.sunDeg).toBeGreaterThan(5);
     const startsOf = (edits: readonly { readonly data: unknown }[]) =>
       edits.map((e) => (e.data as { startMs: number }).startMs);
-    const moved = intake(library, files, {}, { [clock!.session]: -3 });
+    const moved = intake(library, files, { putRight: { [clock!.session]: -3 } });
     const [before, after] = [startsOf(intake(library, files).edits), startsOf(moved.edits)];
     expect(after.filter((ms, i) => ms !== before[i])).toEqual(before.slice(20, 40).map((ms) => ms + 3 * HOUR));
     expect(moved.report.clocks).toEqual([{ ...clock!, isPutRight: true }]);
@@ -221,6 +222,67 @@ describe("dropped files", () => {
     );
     const twice = intake(library, [...samples, ...renamed]);
     expect([twice.edits.length, twice.report.known]).toEqual([6, 6]);
+  });
+  it("of one second are told apart by their data, and known again under any name, solved or not, also those of an edition without it", () => {
+    const [sample] = samples;
+    if (!sample?.facts.ok) throw new Error("no sample");
+    const { value } = sample.facts;
+    // Ten bias frames at five a second, by a clock of whole seconds (reported: two were kept).
+    const bias: ReadFile[] = Array.from({ length: 10 }, (_, i) => ({
+      name: `b${i}`,
+      facts: ok({ ...value, frameType: "bias", exposureSec: 0, startMs: utcMs(value.startMs! + 1000 * Math.floor(i / 5)), fileName: `b${i}`, dataSum: `sum ${i}` }),
+    })); // prettier-ignore
+    const { edits } = intake(library, bias);
+    expect(new Set(edits.map((e) => e.id)).size).toBe(10);
+    const withFiles = (of: typeof edits): Library => ({
+      ...library,
+      calibrations: of.map((e) => ({ id: e.id, rev: "r", author: "", data: e.data as never, copies: [] })),
+    });
+    const change = (f: ReadFile, to: object): ReadFile => (f.facts.ok ? { ...f, facts: ok({ ...f.facts.value, ...to }) } : f); // prettier-ignore
+    const renamed = bias.map((f) => change(f, { fileName: "x", sizeBytes: 99 }));
+    expect(intake(withFiles(edits), renamed).report.known).toBe(10);
+    // An edition before wrote two of them, one for each second: those are theirs, the others are new.
+    const before = intake(library, bias.map((f) => change(f, { dataSum: undefined }))); // prettier-ignore
+    expect(before.edits).toHaveLength(2);
+    const later = intake(withFiles(before.edits), bias);
+    expect([later.report.known, later.edits.length]).toEqual([2, 8]);
+    const all = withFiles([...before.edits, ...later.edits]);
+    expect(intake(all, [...bias].reverse()).report.known).toBe(10);
+  });
+  it("that cannot be are left out until somebody says that they are right", () => {
+    const light = (change: Partial<ContributionData>) => ({ ...(intake(library, samples).edits[0]!.data as ContributionData), ...change }); // prettier-ignore
+    const with_ = (...entries: ContributionData[]) => {
+      const list = entries.map((data, i) => ({ id: `e${i}`, rev: "r", author: "", data, copies: [] }));
+      return { ...library, contributions: list, log: { ...library.log, byNight: new Map([["2026-12-04", list]]) } } as Library; // prettier-ignore
+    };
+    const { startMs } = light({});
+    for (const [code, stored, of] of [
+      ["twiceAtOnce", with_(light({ startMs: startMs! - 100_000, exposureSec: 180 })), 1],
+      ["longerThanNight", with_(light({ startMs: null, taken: 180 })), 6],
+      [
+        "beforeBegun",
+        {
+          ...library,
+          projects: library.projects.map((p) => ({ ...p, data: { ...p.data, startedOn: nightDate("2026-12-05") } })),
+        },
+        6,
+      ],
+    ] as const) {
+      // prettier-ignore
+      const { report, edits } = intake(stored, samples);
+      expect(report.doubts.map((d) => [d.why.code, d.count, d.isSure])).toEqual([[code, of, false]]);
+      expect(edits).toHaveLength(6 - of);
+      const sure = intake(stored, samples, { sure: [report.doubts[0]!.key] });
+      expect(sure.edits).toHaveLength(6);
+      expect(sure.report.doubts.map((d) => d.isSure)).toEqual([true]);
+    }
+  });
+  it("that do not say where they point, of another telescope, are left out until confirmed (reported: one to add)", () => {
+    const lost = samples.slice(0, 1).map((s) => (s.facts.ok ? { ...s, facts: ok({ ...s.facts.value, centre: null, object: null, isSolved: false, positionAngleDeg: null, pixelScaleArcsec: null, hints: [contextOf(library, "project-loop")!.project.data.name, "P5"], focalLengthMm: 1200, pixelPitchUm: 9 }) } : s)); // prettier-ignore
+    const { report, edits } = intake(library, lost);
+    expect(edits).toEqual([]);
+    expect(report.doubts).toMatchObject([{ count: 1, why: { code: "stranger", mismatches: [{ code: "focalLength" }, { code: "pixels" }] } }]); // prettier-ignore
+    expect(intake(library, lost, { sure: [report.doubts[0]!.key] }).edits).toHaveLength(1);
   });
   it("are named with the reason when they cannot be placed, and the rest goes on", () => {
     const astray = samples.map((s, i) =>

@@ -1,26 +1,23 @@
 import { meOf } from "~/desk/records/parts";
 import {
-  clockAheadHours,
-  clockSessions,
-  LIT_DEG,
-  type IntakeData,
   exposureBooker,
-  fileIdentity,
   type Booking,
   type BookingAnswer,
   type BookingFault,
   type BookingQuestion,
   type ContributionData,
   type ExposureFacts,
+  type IntakeData,
   type Mismatch,
 } from "~/core/ledger";
 import { decodeData, type EditOf } from "~/core/records";
-import { placeSky } from "~/core/night";
-import { nightOf, sunAltitudeDeg, type NightSky } from "~/core/sky";
-import { HOUR_MS, utcMs, type UtcMs } from "~/core/time";
+import { HOUR_MS, utcMs } from "~/core/time";
 import type { Library } from "~/desk/records/library";
 import type { ReadFile } from "~/workers/files";
 import { bookingContext, worthRates } from "./booking-context";
+import { doubtsOf, type DoubtGroup, type PlacedLight } from "./doubts";
+import { knownFiles, takenAt } from "./known-subs";
+import { clocksOf, type WrongClock } from "./wrong-clocks";
 
 /** Exposures of one kind that were booked together. */
 export interface BookedGroup {
@@ -49,6 +46,8 @@ const CLOCKS_OFF_MS = 36 * HOUR_MS;
 /** What came of dropped files. */
 export interface IntakeReport {
   readonly open: readonly OpenGroup[];
+  /** What cannot be as it stands: left out until somebody says that it is right. */
+  readonly doubts: readonly DoubtGroup[];
   readonly booked: readonly BookedGroup[];
   readonly known: number;
   /** Of the known ones, those whose stars are told now. */
@@ -57,27 +56,6 @@ export interface IntakeReport {
   readonly total: number;
   /** Sessions of cameras whose clock seems to be wrong, or was put right for this report. */
   readonly clocks: readonly WrongClock[];
-}
-
-/** A camera's clock that seems to be hours off, for one session of it. */
-export interface WrongClock {
-  /** Which of the dropped files are meant (`clockSessions`). */
-  readonly session: string;
-  readonly camera: string | null;
-  /** When its first and its last light were begun by that clock, ms UTC: what a clock without a zone says is of the place's. */
-  readonly firstMs: UtcMs;
-  readonly lastMs: UtcMs;
-  /** Files of the session, lights and others: what putting it right moves. */
-  readonly files: number;
-  /** Its lights that have a place, how many of them would have been taken under the Sun, and how high that stood at most, degrees. */
-  readonly lights: number;
-  readonly lit: number;
-  readonly sunDeg: number;
-  /** Whole hours ahead; negative = behind. */
-  readonly hours: number;
-  readonly zone: string;
-  /** Whether this report has it put right. */
-  readonly isPutRight: boolean;
 }
 
 /** What exposures have in common that are told of in one line. */
@@ -106,107 +84,6 @@ function gainsOf(files: readonly ReadFile[]): (facts: ExposureFacts) => number |
   };
 }
 
-/** A light by its camera's own clock, at the place it was booked to. */
-interface DatedLight {
-  readonly placeId: string;
-  readonly startMs: UtcMs;
-}
-
-/** By how many whole hours the clock of some lights seems to be ahead, and what says so; null where it is right. */
-function clockOf(
-  library: Library,
-  lights: readonly DatedLight[],
-): Pick<WrongClock, "firstMs" | "lastMs" | "lights" | "lit" | "sunDeg" | "hours" | "zone"> | null {
-  const skies = new Map<string, NightSky>();
-  const at = lights.flatMap(({ placeId, startMs }) => {
-    const place = library.places.find((p) => p.id === placeId)?.data;
-    return place ? [{ place, placeId, startMs }] : [];
-  });
-  const [first] = at;
-  if (!first) return null;
-  const sunDeg = (light: number, hours: number) => {
-    const { place, placeId, startMs } = at[light]!;
-    const ms = utcMs(startMs - hours * HOUR_MS);
-    const night = nightOf(place, ms);
-    const key = `${placeId} ${night}`;
-    const sky = skies.get(key) ?? placeSky(place, night);
-    skies.set(key, sky);
-    return sunAltitudeDeg(sky, ms);
-  };
-  const hours = clockAheadHours(at.length, sunDeg);
-  if (hours === null) return null;
-  const heights = at.map((_, i) => sunDeg(i, 0));
-  const times = at.map((l) => l.startMs);
-  return {
-    firstMs: utcMs(Math.min(...times)),
-    lastMs: utcMs(Math.max(...times)),
-    lights: at.length,
-    lit: heights.filter((h) => h >= LIT_DEG).length,
-    sunDeg: Math.max(...heights),
-    hours,
-    zone: first.place.timeZone,
-  };
-}
-
-/** When a file was begun by its camera's own clock, ms; without a zone as if it ran on UTC. Tells files of one camera apart, no more. */
-const ownTimeOf = (facts: ExposureFacts): number | null => facts.startMs ?? facts.wallMs;
-
-/** The clocks of some files: which session each is of, and which sessions' clocks seem to be wrong. */
-function clocksOf(library: Library, files: readonly ReadFile[], putRight: Readonly<Record<string, number>>) {
-  const stamps = files.map(({ facts }) =>
-    facts.ok ? { camera: facts.value.camera, atMs: ownTimeOf(facts.value) } : { camera: null, atMs: null },
-  );
-  const sessions = clockSessions(stamps);
-  const lights = new Map<string, DatedLight[]>();
-  return {
-    hoursOf: (i: number): number => putRight[sessions[i] ?? ""] ?? 0,
-    /** Takes a light into account that was booked, shifted by the hours its clock was put back. */
-    add(i: number, { placeId, startMs }: DatedLight) {
-      const session = sessions[i];
-      if (session == null) return;
-      const of = lights.get(session) ?? [];
-      lights.set(session, of);
-      of.push({ placeId, startMs: utcMs(startMs + (putRight[session] ?? 0) * HOUR_MS) });
-    },
-    wrong: (): WrongClock[] =>
-      [...lights].flatMap(([session, of]) => {
-        const clock = clockOf(library, of);
-        if (!clock) return [];
-        const mine = stamps.filter((_, i) => sessions[i] === session);
-        return {
-          ...clock,
-          session,
-          camera: mine[0]?.camera ?? null,
-          files: mine.length,
-          isPutRight: putRight[session] !== undefined,
-        };
-      }),
-  };
-}
-
-/** Subs by rig, start to the second, and length: a file that was solved or renamed since is the same sub as before. */
-function takenAt(library: Library) {
-  type Sub = Pick<ContributionData, "rigId" | "startMs" | "exposureSec">;
-  const key = (rigId: string, sec: number, exposureSec: number) => `${rigId}|${sec}|${exposureSec}`;
-  const known = new Map<string, Library["contributions"][number] | null>();
-  const put = ({ rigId, startMs, exposureSec }: Sub, entry: Library["contributions"][number] | null) => {
-    if (startMs !== null) known.set(key(rigId, Math.round(startMs / 1000), exposureSec), entry);
-  };
-  for (const entry of library.contributions) if (entry.data.taken === 1) put(entry.data, entry);
-  return {
-    add: (sub: Sub) => put(sub, null),
-    /** The entry of the log that is the same sub, begun within a second of it. */
-    find: ({ rigId, startMs, exposureSec }: Sub) => {
-      const sec = Math.round((startMs ?? 0) / 1000);
-      for (const off of [0, -1, 1]) {
-        const entry = known.get(key(rigId, sec + off, exposureSec));
-        if (entry) return entry;
-      }
-      return null;
-    },
-  };
-}
-
 /** What an intake came to, as a record; words come from whoever tells it. */
 export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" | "atMs">): EditOf => ({
   kind: "intake",
@@ -215,54 +92,97 @@ export const intakeEdit = (library: Library, data: Omit<IntakeData, "memberId" |
   baseRev: null,
 });
 
-/** Turns read files into edits and a report. A file known already, by its header, makes no edit. */
+/** What a person said of dropped files. */
+export interface Said {
+  /** Where headers leave several answers. */
+  readonly answers?: Readonly<Record<string, BookingAnswer>>;
+  /** Hours that the clock of a session is put back, by session. */
+  readonly putRight?: Readonly<Record<string, number>>;
+  /** Groups of doubted entries that are right all the same. */
+  readonly sure?: readonly string[];
+}
+
+/** A file that has its place in the log. */
+type Placed =
+  | (PlacedLight & { readonly kind: "light"; readonly booking: Booking; readonly edit: EditOf })
+  | { readonly kind: "calibration"; readonly booking: Booking; readonly edit: EditOf };
+
+/** A header with its camera's clock put back by some hours. */
+function putBack(facts: ExposureFacts, hours: number): ExposureFacts {
+  const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - hours * HOUR_MS) as T));
+  return hours === 0 ? facts : { ...facts, startMs: put(facts.startMs), wallMs: put(facts.wallMs) };
+}
+
+/** Files in groups that are told of in one line, with what does not agree. */
+function groupsOf(placed: readonly Placed[], usualGain: (facts: ExposureFacts) => number | null): BookedGroup[] {
+  const groups = new Map<
+    string,
+    { booking: Booking; count: number; notes: Map<string, BookedGroup["notes"][number]> }
+  >();
+  for (const one of placed) {
+    const key = groupKey(one.booking);
+    const group = groups.get(key) ?? {
+      booking: one.booking,
+      count: 0,
+      notes: new Map<string, BookedGroup["notes"][number]>(),
+    };
+    groups.set(key, group);
+    group.count++;
+    if (one.kind !== "light") continue;
+    const [gain, usual] = [one.data.gain, usualGain(one.facts)];
+    const isOdd = gain !== undefined && usual !== null && gain !== usual;
+    for (const mismatch of [
+      ...one.mismatches,
+      ...(isOdd ? [{ code: "gain", found: gain, wanted: usual } as const] : []),
+    ]) {
+      const before = group.notes.get(noteKey(mismatch));
+      const isMore = before !== undefined && before.mismatch.found > mismatch.found;
+      group.notes.set(noteKey(mismatch), {
+        mismatch: isMore ? before.mismatch : mismatch,
+        count: (before?.count ?? 0) + 1,
+      });
+    }
+  }
+  return [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] }));
+}
+
+/** Turns read files into edits and a report. A file known already, by its header and its data, makes no edit. */
 export function intake(
   library: Library,
   files: readonly ReadFile[],
-  answers: Readonly<Record<string, BookingAnswer>> = {},
-  /** Hours that the clock of a session is put back, by session. */
-  putRight: Readonly<Record<string, number>> = {},
+  { answers = {}, putRight = {}, sure = [] }: Said = {},
 ): { readonly edits: readonly EditOf[]; readonly report: IntakeReport } {
   const { context, projects } = bookingContext(library);
   const book = exposureBooker(context);
   const rateOf = worthRates(projects);
-  const have = new Set([...library.contributions, ...library.calibrations].map((r) => r.id));
+  const have = knownFiles(library);
   const shot = takenAt(library);
-  const edits: EditOf[] = [];
-  const groups = new Map<
-    string,
-    { booking: Booking; count: number; notes: Map<string, { mismatch: Mismatch; count: number }> }
-  >();
+  const placed: Placed[] = [];
+  const measured: EditOf[] = [];
   const refused: { name: string; why: LeftOut }[] = [];
   const open = new Map<string, OpenGroup>();
-  const usualGain = gainsOf(files);
   const clocks = clocksOf(library, files, putRight);
   let known = 0;
-  let measured = 0;
   for (const [i, { name, facts }] of files.entries()) {
+    const refuse = (why: LeftOut) => void refused.push({ name, why });
     if (!facts.ok) {
-      refused.push({ name, why: { kind: "unreadable", code: facts.error.code } });
+      refuse({ kind: "unreadable", code: facts.error.code });
       continue;
     }
-    const { startMs } = facts.value;
-    const shiftHours = clocks.hoursOf(i);
-    const put = <T extends number>(ms: T | null): T | null => (ms === null ? null : ((ms - shiftHours * HOUR_MS) as T));
-    const right =
-      shiftHours === 0 ? facts.value : { ...facts.value, startMs: put(startMs), wallMs: put(facts.value.wallMs) };
-    const booked = book(right, (key) => answers[key]);
+    const booked = book(putBack(facts.value, clocks.hoursOf(i)), (key) => answers[key]);
     if (!booked.ok) {
-      refused.push({ name, why: { kind: "unplaced", fault: booked.error } });
+      refuse({ kind: "unplaced", fault: booked.error });
       continue;
     }
     const booking = booked.value;
+    if (booking.kind === "question") {
+      open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      continue;
+    }
     const late = booking.kind === "light" ? booking.data.startMs! - library.desk.now() : 0;
     if (late > CLOCKS_OFF_MS) {
       const day = new Date(library.desk.now() + late).toISOString().slice(0, 10);
-      refused.push({ name, why: { kind: "outOfRange", message: `taken on ${day}, which is still to come` } });
-      continue;
-    }
-    if (booking.kind === "question") {
-      open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      refuse({ kind: "outOfRange", message: `taken on ${day}, which is still to come` });
       continue;
     }
     const twin = booking.kind === "light" ? shot.find(booking.data) : null;
@@ -270,67 +190,55 @@ export function intake(
       known++;
       // A table, or a header written since, can still say what its stars were like.
       const { measure } = facts.value;
-      if (measure && twin.data.measure === undefined && twin.data.memberId === context.memberId) {
-        edits.push({ kind: "contribution", id: twin.id, data: { ...twin.data, measure }, baseRev: twin.rev });
-        measured++;
-      }
+      if (measure && twin.data.measure === undefined && twin.data.memberId === context.memberId)
+        measured.push({ kind: "contribution", id: twin.id, data: { ...twin.data, measure }, baseRev: twin.rev });
       continue;
     }
-    const id = `${booking.kind === "light" ? "contribution" : "calibration"}-file-${fileIdentity(facts.value)}`;
-    if (have.has(id)) {
+    const kind = booking.kind === "light" ? "contribution" : "calibration";
+    const { id, isKnown } = have.look(kind, facts.value);
+    if (isKnown) {
       known++;
       continue;
     }
     const edit: EditOf =
       booking.kind === "light"
-        ? {
-            kind: "contribution",
-            id,
-            data: {
-              ...booking.data,
-              worthRate: rateOf(booking.data.projectId, booking.data.channel, booking.data.night),
-            },
-            baseRev: "latest",
-          }
+        ? { kind: "contribution", id, data: withWorth(booking.data, rateOf), baseRev: "latest" }
         : { kind: "calibration", id, data: booking.data, baseRev: "latest" };
     const checked = decodeData(edit.kind, edit.data);
     if (!checked.ok) {
-      refused.push({ name, why: { kind: "outOfRange", message: checked.error.message } });
+      refuse({ kind: "outOfRange", message: checked.error.message });
       continue;
     }
     have.add(id);
-    if (booking.kind === "light") shot.add(booking.data);
-    edits.push(edit);
-    const group = groups.get(groupKey(booking)) ?? {
-      booking,
-      count: 0,
-      notes: new Map<string, { mismatch: Mismatch; count: number }>(),
-    };
-    group.count++;
     if (booking.kind === "light") {
-      const note = (mismatch: Mismatch) => {
-        const key = noteKey(mismatch);
-        const before = group.notes.get(key);
-        const isMore = before !== undefined && before.mismatch.found > mismatch.found;
-        group.notes.set(key, { mismatch: isMore ? before.mismatch : mismatch, count: (before?.count ?? 0) + 1 });
-      };
-      booking.mismatches.forEach(note);
+      shot.add(booking.data);
       clocks.add(i, { placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
-      const [gain, usual] = [booking.data.gain, usualGain(facts.value)];
-      if (gain !== undefined && usual !== null && gain !== usual) note({ code: "gain", found: gain, wanted: usual });
-    }
-    groups.set(groupKey(booking), group);
+      placed.push({ ...booking, booking, edit, facts: facts.value });
+    } else placed.push({ kind: "calibration", booking, edit });
   }
+  const doubts = doubtsOf(
+    library,
+    placed.flatMap((p) => (p.kind === "light" ? p : [])),
+    sure,
+  );
+  const certain = placed.filter((p) => p.kind !== "light" || !doubts.isLeftOut(p));
   return {
-    edits,
+    edits: [...measured, ...certain.map((p) => p.edit)],
     report: {
       open: [...open.values()],
-      booked: [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] })),
+      doubts: doubts.groups,
+      booked: groupsOf(certain, gainsOf(files)),
       known,
-      measured,
+      measured: measured.length,
       refused,
       total: files.length,
       clocks: clocks.wrong(),
     },
   };
 }
+
+/** An entry with the worth of that night. */
+const withWorth = (data: ContributionData, rateOf: ReturnType<typeof worthRates>): ContributionData => ({
+  ...data,
+  worthRate: rateOf(data.projectId, data.channel, data.night),
+});

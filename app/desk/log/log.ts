@@ -1,5 +1,12 @@
 import { meOf } from "~/desk/records/parts";
-import { nightTotals, withKept, type ContributionData, type CullReason, type NightTotal } from "~/core/ledger";
+import {
+  nightTotals,
+  withKept,
+  type ContributionData,
+  type CullReason,
+  type Impossible,
+  type NightTotal,
+} from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { nightOffer } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
@@ -12,6 +19,7 @@ import { contextOf, type ProjectContext } from "~/desk/projects/project";
 import { choiceOf } from "~/desk/sky/choice";
 import { nightOver } from "~/desk/sky/nights";
 import { topic } from "~/desk/memo";
+import { doubtsAbout } from "./doubts";
 
 /** What somebody writes into the log by hand; who, where and with what is added here. */
 export type WrittenEntry = Pick<
@@ -26,21 +34,11 @@ export function worthRateOf(c: ProjectContext, channel: ContributionData["channe
   return offer && offer.usableMin > 0 ? Math.round((1000 * offer.worthMin) / offer.usableMin) / 1000 : null;
 }
 
-/** What bounds an entry of a project: the night that is tonight at its place, and how long its nights are, in minutes. */
-export function logBounds(
-  library: Library,
-  projectId: string,
-): { readonly today: NightDate; readonly nightMin: (night: NightDate) => number } {
+/** What bounds an entry of a project: the night that is tonight at its place. */
+export function logBounds(library: Library, projectId: string): { readonly today: NightDate } {
   const c = contextOf(library, projectId);
   const { today } = choiceOf(library, new URLSearchParams(c ? { place: c.place.id } : {}));
-  return {
-    today,
-    nightMin: (night) => {
-      if (!c) return 24 * 60;
-      const { steps } = nightOver(library.desk, c.place.data, night, c.moon);
-      return steps.count * steps.stepMin;
-    },
-  };
+  return { today };
 }
 
 /** Where a panel of a project points as it is drawn now. */
@@ -49,6 +47,16 @@ function pointingOf(c: ProjectContext, panel: string): Pick<ContributionData, "a
   if (!drawn) return {};
   const { raDeg, decDeg } = drawn.centre;
   return { at: { raDeg, decDeg, positionAngleDeg: drawn.positionAngleDeg } };
+}
+
+/** Why entries written by hand cannot be as they stand, each reason once. */
+export function writtenDoubts(library: Library, entries: readonly WrittenEntry[]): readonly Impossible[] {
+  const found = doubtsAbout(
+    library,
+    entries.map((entry) => writtenData(library, entry)),
+  );
+  const reasons = new Map(found.flatMap((why) => (why ? [[why.code, why] as const] : [])));
+  return [...reasons.values()];
 }
 
 /** Books entries written by hand, all or none. */

@@ -34,15 +34,16 @@ export function IntakeText({ told }: { readonly told: Pick<IntakeData, "lines" |
 
 /** Says what is, or would be, added where, what does not agree with the plan, what is here already and what cannot be read. */
 export function IntakeReportView({ report, isAdded }: { readonly report: IntakeReport; readonly isAdded: boolean }) {
-  // As long as nothing is added, clocks put right are told below, where that can be taken back.
-  const told = intakeText(isAdded ? report : { ...report, clocks: [] });
+  // As long as nothing is added, clocks put right and doubts are told below, where they are answered.
+  const told = intakeText(isAdded ? report : { ...report, clocks: [], doubts: [] });
+  const asked = [...report.open, ...report.doubts.filter((d) => !d.isSure)].reduce((sum, g) => sum + g.count, 0);
   return (
     <div role="status" className="border-rule bg-sheet my-3 rounded-[8px] border p-4">
       <p className="font-semibold">
         {counted(report.total, "file")}: {told.added} {isAdded ? "added" : "to add"}, {report.known} already here
         {report.measured > 0 ? ` (${report.measured} of them with new words on their stars)` : ""},{" "}
         {report.refused.length} left out
-        {report.open.length > 0 ? `, ${report.open.reduce((s, g) => s + g.count, 0)} to be asked about` : ""}.
+        {asked > 0 ? `, ${asked} to be asked about` : ""}.
       </p>
       <IntakeText told={told} />
     </div>

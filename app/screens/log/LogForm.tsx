@@ -123,6 +123,12 @@ function Boxes({
           placeholder="seeing, trouble and cure"
         />
       </div>
+      {faults["isSure"] ? (
+        <label className="border-lamp col-span-2 flex items-start gap-2 border-l-2 pl-3 sm:col-span-4">
+          <input type="checkbox" name="isSure" value="yes" className="accent-lamp mt-1 size-4 shrink-0" />
+          <span role="alert">This cannot be as it stands: {faults["isSure"]} Tick if it is right all the same.</span>
+        </label>
+      ) : null}
       <div className="flex items-end">
         <SaveButton look="quiet" className="w-full" words="Add entry" />
       </div>

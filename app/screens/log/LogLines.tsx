@@ -35,6 +35,7 @@ export function LogLines({
   onProject,
   night,
   fault,
+  doubt,
   isBusy,
   said,
   onLines,
@@ -44,10 +45,12 @@ export function LogLines({
   readonly onProject: (id: string) => void;
   readonly night: string;
   readonly fault: string | undefined;
+  /** Why the lines cannot be as they stand. */
+  readonly doubt: string | undefined;
   readonly isBusy: boolean;
   /** Changes when lines were taken. */
   readonly said: string;
-  readonly onLines: (text: string) => void;
+  readonly onLines: (text: string, isSure: boolean) => void;
 }) {
   const name = `log lines ${project.id}`;
   const { value, set, discard, isRestored } = useDraftState({ name, title: "lines for the log" }, "", textDraft);
@@ -61,7 +64,7 @@ export function LogLines({
       className="grid gap-2 sm:grid-cols-[14rem_minmax(0,1fr)_auto] sm:items-start"
       onSubmit={(e) => {
         e.preventDefault();
-        onLines(value);
+        onLines(value, false);
       }}
     >
       {isRestored ? <RestoredNote onDiscard={discard} /> : null}
@@ -85,6 +88,14 @@ export function LogLines({
       <Button type="submit" className="sm:mt-6" disabled={isBusy || value.trim() === ""}>
         Add lines
       </Button>
+      {doubt ? (
+        <p className="border-lamp border-l-2 pl-3 sm:col-span-3" role="alert">
+          This cannot be as it stands: {doubt}{" "}
+          <Button look="plain" disabled={isBusy} onClick={() => onLines(value, true)}>
+            It is right: add it
+          </Button>
+        </p>
+      ) : null}
     </form>
   );
 }

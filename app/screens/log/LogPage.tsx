@@ -9,6 +9,7 @@ import { IntakeReportView } from "./IntakeReport";
 import { CalibrationShelf } from "./CalibrationShelf";
 import { Intakes } from "./Intakes";
 import { WrongClocks } from "./WrongClocks";
+import { Doubts } from "./Doubts";
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { LogForm } from "./LogForm";
@@ -17,8 +18,8 @@ import { WithDraft } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Empty, Section } from "~/components/ui/Panel";
-import type { BookingAnswer } from "~/core/ledger";
 import type { ReadFile } from "~/desk/log/files";
+import type { Said } from "~/desk/log/intake";
 import { OpenQuestions } from "./OpenQuestions";
 import type { LogAnswer, LogIntent } from "./intents";
 import type { loadLog } from "./load";
@@ -45,23 +46,19 @@ export function LogPage({
   const search = keptSearch(params);
   const project = projects.find((p) => p.id === chosen) ?? projects[0];
   const [dropped, setDropped] = useState<readonly ReadFile[]>([]);
-  const [putRight, setPutRight] = useState<Readonly<Record<string, number>>>({});
-  const [said, setSaid] = useState<Readonly<Record<string, BookingAnswer>>>({});
+  const [said, setSaid] = useState<Said>({});
+  const look = (what: readonly ReadFile[], more: Said) => {
+    setSaid(more);
+    return files.act({ act: "book", files: what, said: more, isSure: false });
+  };
   const onFiles = async (list: readonly File[], signal: AbortSignal, onProgress: (done: number) => void) => {
     const read = await desk.workers.files.read(list, signal, onProgress);
     setDropped(read);
-    setSaid({});
-    setPutRight({});
-    await files.act({ act: "book", files: read, isSure: false });
+    await look(read, {});
   };
-  const answerOpen = async (answers: Readonly<Record<string, BookingAnswer>>) => {
-    const all = { ...said, ...answers };
-    setSaid(all);
-    await files.act({ act: "book", files: dropped, answers: all, putRight, isSure: false });
-  };
-  const book = (clocks: Readonly<Record<string, number>>, isSure: boolean) => {
-    setPutRight(clocks);
-    void files.act({ act: "book", files: dropped, answers: said, putRight: clocks, isSure });
+  const onSure = (key: string, isSure: boolean) => {
+    const others = (said.sure ?? []).filter((k) => k !== key);
+    void look(dropped, { ...said, sure: isSure ? [...others, key] : others });
   };
   const report = files.answer?.report;
   const open = report?.open ?? [];
@@ -82,10 +79,22 @@ export function LogPage({
       <FileDrop onFiles={onFiles} />
       {report ? <IntakeReportView report={report} isAdded={report.isAdded} /> : null}
       {report && !report.isAdded ? (
-        <WrongClocks clocks={report.clocks} putRight={putRight} onPut={(all) => book(all, false)} />
+        <>
+          <WrongClocks
+            clocks={report.clocks}
+            putRight={said.putRight ?? {}}
+            onPut={(putRight) => void look(dropped, { ...said, putRight })}
+          />
+          <Doubts groups={report.doubts} isBusy={files.isBusy} onSure={onSure} />
+        </>
       ) : null}
       {toAdd > 0 || toMeasure > 0 ? (
-        <Button look="main" className="mb-3" disabled={files.isBusy} onClick={() => book(putRight, true)}>
+        <Button
+          look="main"
+          className="mb-3"
+          disabled={files.isBusy}
+          onClick={() => void files.act({ act: "book", files: dropped, said, isSure: true })}
+        >
           {[
             toAdd > 0 ? `Add ${counted(toAdd, "exposure")}` : "",
             toMeasure > 0 ? `${toAdd > 0 ? "and" : "Add"} the stars of ${counted(toMeasure, "sub")}` : "",
@@ -100,7 +109,7 @@ export function LogPage({
           groups={open}
           names={loaded.choices}
           isBusy={files.isBusy}
-          onAnswer={(answers) => void answerOpen(answers)}
+          onAnswer={(answers) => void look(dropped, { ...said, answers: { ...said.answers, ...answers } })}
         />
       ) : null}
       {project ? (
@@ -120,7 +129,8 @@ export function LogPage({
             fault={lines.answer?.lineFault}
             said={lines.answer?.booked ?? ""}
             isBusy={lines.isBusy}
-            onLines={(text) => void lines.act({ act: "lines", projectId: project.id, night, text })}
+            doubt={lines.answer?.lineDoubt}
+            onLines={(text, isSure) => void lines.act({ act: "lines", projectId: project.id, night, text, isSure })}
           />
         </Section>
       ) : null}

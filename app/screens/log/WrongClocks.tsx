@@ -1,6 +1,6 @@
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
-import type { WrongClock } from "~/desk/log/intake";
+import type { WrongClock } from "~/desk/log/wrong-clocks";
 import { doubtWords, putRightWords } from "./intake-words";
 
 type PutRight = Readonly<Record<string, number>>;

@@ -6,11 +6,11 @@ import { keep } from "~/desk/records/acts";
 import { answer, intentOf } from "~/desk/records/answer";
 import { intake, intakeEdit } from "~/desk/log/intake";
 import { intakeText } from "./intake-words";
-import { bookByHand, changeKept, deleteEntries, logBounds, type WrittenEntry } from "~/desk/log/log";
+import { bookByHand, changeKept, deleteEntries, logBounds, writtenDoubts, type WrittenEntry } from "~/desk/log/log";
 import { keepNightLook } from "~/desk/log/night-facts";
+import { impossibleWords } from "~/components/words/log-words";
 import { shortNight } from "~/components/clock";
 import { readLogLine } from "~/core/ledger";
-import { formatMinutes } from "~/core/notation";
 import { isNightDate, nightDate } from "~/core/time";
 import { loggable } from "./load";
 import { logLineWords } from "./LogLines";
@@ -19,12 +19,15 @@ import { textOf } from "~/components/forms/form-numbers";
 import { theDrafts } from "~/desk/records/kept";
 import { libraryHere } from "~/desk/records/open-library";
 import type { LogAnswer, LogIntent } from "./intents";
-import { NIGHT_SLACK_MIN, readLogEntry } from "./log-form";
+import { readLogEntry } from "./log-form";
 
 async function bookWritten(desk: Desk, form: FormData) {
   const library = await libraryHere(desk);
   const entry = readLogEntry(form, logBounds(library, textOf(form, "projectId")));
   if (!entry.ok) return data<LogAnswer>({ refusal: null, faults: entry.error }, { status: 400 });
+  const [doubt] = writtenDoubts(library, [entry.value]);
+  if (doubt && textOf(form, "isSure") === "")
+    return data<LogAnswer>({ refusal: null, faults: { isSure: impossibleWords(doubt) } }, { status: 400 });
   const done = await bookByHand(library, entry.value);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error, faults: {} }, { status: 507 });
   desk.at(theDrafts).drop(textOf(form, "draft"));
@@ -33,12 +36,9 @@ async function bookWritten(desk: Desk, form: FormData) {
 }
 
 /** Says what files would come to, or, when somebody is sure, adds them: the whole intake is one act, and stays readable. */
-async function bookFiles(
-  desk: Desk,
-  { files, answers = {}, putRight = {}, isSure }: Extract<LogIntent, { readonly act: "book" }>,
-) {
+async function bookFiles(desk: Desk, { files, said, isSure }: Extract<LogIntent, { readonly act: "book" }>) {
   const library = await libraryHere(desk);
-  const { edits, report } = intake(library, files, answers, putRight);
+  const { edits, report } = intake(library, files, said);
   const told = { ...report, isAdded: isSure };
   if (!isSure || edits.length === 0) return data<LogAnswer>({ refusal: null, report: { ...told, isAdded: false } });
   const record = intakeEdit(library, intakeText(report));
@@ -54,13 +54,16 @@ async function bookFiles(
 }
 
 /** Books entries written a line each: all of them, or none with the line that is wrong. */
-async function bookLines(desk: Desk, { projectId, night, text }: Extract<LogIntent, { readonly act: "lines" }>) {
+async function bookLines(
+  desk: Desk,
+  { projectId, night, text, isSure }: Extract<LogIntent, { readonly act: "lines" }>,
+) {
   const library = await libraryHere(desk);
   const wrong = (lineFault: string) => data<LogAnswer>({ refusal: null, lineFault }, { status: 400 });
   const project = loggable(library, projectId);
   if (!project) return wrong("That project is gone.");
   if (!isNightDate(night)) return wrong("Choose a night first.");
-  const { today, nightMin } = logBounds(library, projectId);
+  const { today } = logBounds(library, projectId);
   if (night > today) return wrong("This night is still to come.");
   const entries: WrittenEntry[] = [];
   for (const [i, line] of text.split(/\r?\n/).entries()) {
@@ -73,11 +76,9 @@ async function bookLines(desk: Desk, { projectId, night, text }: Extract<LogInte
     if (!read.ok) return wrong(logLineWords(read.error, i + 1));
     entries.push({ projectId, night, ...read.value });
   }
-  const exposed = entries.reduce((sum, e) => sum + (e.taken * e.exposureSec) / 60, 0);
-  if (exposed > nightMin(night) + NIGHT_SLACK_MIN)
-    return wrong(
-      `That is ${formatMinutes(exposed)} of exposure: the night lasted ${formatMinutes(nightMin(night))} from sunset to sunrise.`,
-    );
+  const doubts = writtenDoubts(library, entries);
+  if (doubts.length > 0 && !isSure)
+    return data<LogAnswer>({ refusal: null, lineDoubt: doubts.map(impossibleWords).join(" ") });
   const done = await bookByHand(library, ...entries);
   if (!done.ok) return data<LogAnswer>({ refusal: done.error }, { status: 507 });
   notify(desk, `${counted(entries.length, "entry", "entries")} added.`, done.value.undoId);

@@ -1,10 +1,11 @@
 import { bookingFaultWords, fileFaultWords } from "~/components/words/fault-words";
-import { mismatchWords } from "~/components/words/log-words";
+import { impossibleWords, mismatchWords } from "~/components/words/log-words";
 import { clockTime, shortNight } from "~/components/clock";
 import { counted, fixed } from "~/components/numbers";
 import type { IntakeData } from "~/core/ledger";
 import { addMs, HOUR_MS, MINUTE_MS, utcOffsetMinutes, type UtcMs } from "~/core/time";
-import type { BookedGroup, IntakeReport, LeftOut, WrongClock } from "~/desk/log/intake";
+import type { BookedGroup, IntakeReport, LeftOut } from "~/desk/log/intake";
+import type { WrongClock } from "~/desk/log/wrong-clocks";
 
 /** Where a group of exposures belongs. */
 export const groupWords = ({ booking: b }: BookedGroup): string =>
@@ -76,5 +77,14 @@ export const intakeText = (report: IntakeReport): Omit<IntakeData, "memberId" | 
   ]
     .slice(0, MOST_LINES)
     .map((line) => ({ ...line, words: short(line.words) })),
-  left: report.refused.slice(0, MOST_LINES).map((r) => ({ name: short(r.name), why: short(leftOutWords(r.why)) })),
+  left: [
+    ...report.doubts.flatMap((d) =>
+      d.isSure
+        ? []
+        : { name: `${counted(d.count, "exposure")} of ${d.projectName}, ${d.night}`, why: impossibleWords(d.why) },
+    ),
+    ...report.refused.map((r) => ({ name: r.name, why: leftOutWords(r.why) })),
+  ]
+    .slice(0, MOST_LINES)
+    .map(({ name, why }) => ({ name: short(name), why: short(why) })),
 });

@@ -1,7 +1,7 @@
-import type { BookingAnswer, CullReason } from "~/core/ledger";
+import type { CullReason } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Faults } from "~/components/forms/form-numbers";
-import type { IntakeReport } from "~/desk/log/intake";
+import type { IntakeReport, Said } from "~/desk/log/intake";
 import type { LogRecord } from "~/desk/log/log";
 import type { ReadFile } from "~/desk/log/files";
 
@@ -10,15 +10,19 @@ export type LogIntent =
   | {
       readonly act: "book";
       readonly files: readonly ReadFile[];
-      /** What a person said where files left several answers. */
-      readonly answers?: Readonly<Record<string, BookingAnswer>>;
-      /** Hours that a camera's clock is put back, by session. */
-      readonly putRight?: Readonly<Record<string, number>>;
+      /** What a person said of them so far. */
+      readonly said: Said;
       /** Only looked at, until somebody says yes. */
       readonly isSure: boolean;
     }
   /** Lines written by hand: each is an entry. */
-  | { readonly act: "lines"; readonly projectId: string; readonly night: string; readonly text: string }
+  | {
+      readonly act: "lines";
+      readonly projectId: string;
+      readonly night: string;
+      readonly text: string;
+      readonly isSure: boolean;
+    }
   /** How a night was that nobody wrote down. */
   | { readonly act: "howItWas"; readonly placeId: string; readonly night: string; readonly isClear: boolean }
   | { readonly act: "change"; readonly record: LogRecord; readonly kept: number; readonly reason: CullReason | "" }
@@ -30,6 +34,8 @@ export interface LogAnswer {
   readonly faults?: Faults;
   /** What is wrong with a line. */
   readonly lineFault?: string;
+  /** Why lines cannot be as they stand: added once somebody says that they are right. */
+  readonly lineDoubt?: string;
   /** The entry that was booked. */
   readonly booked?: string;
   readonly report?: IntakeReport & { readonly isAdded: boolean };

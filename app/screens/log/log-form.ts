@@ -3,7 +3,6 @@ import type { Channel } from "~/core/exposure";
 import { CHANNELS } from "~/core/exposure";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";
 import { err, ok, type Result } from "~/core/result";
-import { formatMinutes } from "~/core/notation";
 import { isNightDate, type NightDate } from "~/core/time";
 import { readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import { CONTRIBUTION_FIELDS } from "~/core/records";
@@ -11,15 +10,10 @@ import { CONTRIBUTION_FIELDS } from "~/core/records";
 /** Number boxes of a log entry. */
 export const LOG_NUMBERS = specsOf(CONTRIBUTION_FIELDS);
 
-/** What bounds an entry of a project: tonight's date there, and how long each night is. */
+/** What bounds an entry of a project: tonight's date there. */
 export interface LogBounds {
   readonly today: NightDate;
-  /** Minutes from sunset to sunrise. */
-  readonly nightMin: (night: NightDate) => number;
 }
-
-/** What an entry may be longer than its night. */
-export const NIGHT_SLACK_MIN = 5; // clocks and rounding
 
 const isChannel = (text: string): text is Channel => (CHANNELS as readonly string[]).includes(text);
 const isReason = (text: string): text is CullReason => (CULL_REASONS as readonly string[]).includes(text);
@@ -32,12 +26,6 @@ export function readLogEntry(form: FormData, bounds: LogBounds): Result<WrittenE
   if (!isChannel(channel)) all["channel"] = "Choose a channel.";
   if (!isNightDate(night)) all["night"] = "Give the evening's date, as 2026-12-05.";
   else if (night > bounds.today) all["night"] = "This night is still to come.";
-  else if (!all["taken"] && !all["exposureSec"]) {
-    const [exposed, whole] = [(values.taken * values.exposureSec) / 60, bounds.nightMin(night)];
-    if (exposed > whole + NIGHT_SLACK_MIN)
-      all["taken"] =
-        `${values.taken} × ${values.exposureSec} s is ${formatMinutes(exposed)}: that night lasted ${formatMinutes(whole)} from sunset to sunrise.`;
-  }
   if (!all["taken"] && !all["kept"] && values.kept > values.taken) all["kept"] = `Only ${values.taken} were taken.`;
   else if (!all["taken"] && !all["kept"] && values.kept < values.taken && !isReason(reason))
     all["reason"] = "Why were some not kept?";
