@@ -37,6 +37,21 @@ describe("the books", () => {
     await me.gone("17 of 21 × 300 s");
   });
 
+  it("asks about a night longer than it was, and takes it when it is right all the same", async () => {
+    const { driver, app, me } = stage;
+    await driver.get(`${app.url}/log?night=2026-12-04`);
+    await me.choose("Of", "The whole Veil, two by three");
+    await me.fill("Evening of 2026-12-04, a line each", "200 x 300 s OIII P3");
+    await me.press("Add lines");
+    await me.see("from sunset to sunrise it lasted");
+    expect(await main()).not.toContain("200 × 300 s");
+    await me.press("It is right: add it");
+    await me.see("1 entry added.");
+    await me.see("200 × 300 s");
+    await me.press("Undo");
+    await me.gone("200 × 300 s");
+  });
+
   it("asks about nights nobody wrote down, and takes the answer in one press", async () => {
     const { driver, app, me } = stage;
     await driver.get(`${app.url}/log`);

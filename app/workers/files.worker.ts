@@ -100,17 +100,21 @@ async function headerOf(file: File): Promise<Result<FitsHeader, HeaderFault>> {
 /** So much of a file's pixels tells it from every other of its camera: noise is never the same twice. */
 const SUM_BYTES = 131_072;
 
+/** The sum of some bytes of a file, as a part of its facts; none where there are no bytes. */
+const asSum = (bytes: Uint8Array): Pick<ExposureFacts, "dataSum"> =>
+  bytes.length > 0 ? { dataSum: dataSumOf(bytes) } : {};
+
 /** The sum of the first pixels of a FITS file; of one packed by gzip, of what is in it. */
-async function sumOfPixels(file: File, { dataOffset }: FitsHeader): Promise<string> {
+async function sumOfPixels(file: File, { dataOffset }: FitsHeader) {
   const { first, isPacked } = await opened(file);
-  if (isPacked) return dataSumOf((await first(dataOffset + SUM_BYTES)).subarray(dataOffset));
-  return dataSumOf(new Uint8Array(await file.slice(dataOffset, dataOffset + SUM_BYTES).arrayBuffer()));
+  if (isPacked) return asSum((await first(dataOffset + SUM_BYTES)).subarray(dataOffset));
+  return asSum(new Uint8Array(await file.slice(dataOffset, dataOffset + SUM_BYTES).arrayBuffer()));
 }
 
 /** The sum of a picture whose pixels lie behind what is written about it. */
-async function sumOfMiddle(file: File): Promise<string> {
+async function sumOfMiddle(file: File) {
   const from = Math.floor(file.size / 2);
-  return dataSumOf(new Uint8Array(await file.slice(from, from + SUM_BYTES).arrayBuffer()));
+  return asSum(new Uint8Array(await file.slice(from, from + SUM_BYTES).arrayBuffer()));
 }
 
 const BLOCK_BYTES = 65_536; // what cameras write about an exposure lies together, at the front as a rule
@@ -133,7 +137,7 @@ function blocksOf(file: File): ReadAt {
 async function readExif(file: File, path: string): Promise<ReadFile["facts"]> {
   try {
     const facts = await exifFactsOf(blocksOf(file), { name: file.name, path, sizeBytes: file.size });
-    return facts.ok ? ok({ ...facts.value, dataSum: await sumOfMiddle(file) }) : facts;
+    return facts.ok ? ok({ ...facts.value, ...(await sumOfMiddle(file)) }) : facts;
   } catch {
     return err({ code: "unreadable" });
   }
@@ -164,7 +168,7 @@ async function readOne(file: File, path: string): Promise<ReadFile["facts"]> {
 
 /** What an opened FITS file says of its exposure. */
 async function factsOf(file: File, { header, sizeBytes }: OpenedHeader): Promise<ExposureFacts> {
-  return { ...exposureFactsOf(header, { name: file.name, sizeBytes }), dataSum: await sumOfPixels(file, header) };
+  return { ...exposureFactsOf(header, { name: file.name, sizeBytes }), ...(await sumOfPixels(file, header)) };
 }
 
 /** A FITS image made small and stretched, and where it lies. */
