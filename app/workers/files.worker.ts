@@ -217,7 +217,12 @@ export interface MeasuredFile {
   readonly result: Result<SubMeasure, HeaderFault | { readonly code: "framePacked" | "frameNoImage" | "fewStars" }>;
 }
 
-const BURNT_SHARE = 0.92; // of what the file can hold: brighter stars have lost their tops
+/** The highest value that a file can hold: what it says itself, else what its bits hold. Infinity = nobody knows. */
+function mostOf({ values }: FitsHeader): number {
+  const said = values.get("SATURATE") ?? values.get("DATAMAX");
+  if (typeof said === "number" && said > 0) return said;
+  return values.get("BITPIX") === 16 ? 65_535 : Infinity;
+}
 
 /** Stars and sky of one file, by a sample of its pixels. */
 async function measureOne(file: File): Promise<MeasuredFile> {
@@ -234,8 +239,7 @@ async function measureOne(file: File): Promise<MeasuredFile> {
   try {
     const tiles = await readSample(file, header, plan);
     if (!tiles) return { name, identity, result: err({ code: "truncatedData" }) };
-    const most = Number(header.values.get("BITPIX")) === 16 ? 65_535 : Infinity;
-    const sample = measureStars(tiles, BURNT_SHARE * most);
+    const sample = measureStars(tiles, mostOf(header));
     const measure =
       sample && subMeasureOf({ ...sample, fwhmPx: sample.fwhmPx === null ? null : sample.fwhmPx * plan.bin });
     return { name, identity, result: measure ? ok(measure) : err({ code: "fewStars" }) };

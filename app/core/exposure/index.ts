@@ -1,5 +1,13 @@
 export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
-export { DEFAULT_OVERHEADS, type CameraSetting, type Filter, type Overheads, type Power, type Rig } from "./rig";
+export {
+  DEFAULT_OVERHEADS,
+  type CameraSetting,
+  type Filter,
+  type Overheads,
+  type Power,
+  type Rig,
+  type SubLimits,
+} from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
 export { shortestSubSec, readNoiseShare, centralPixelShare, niceSubSec } from "./sub-length";

@@ -105,6 +105,19 @@ export interface Rig {
   readonly typical?: readonly string[];
   /** What it draws, and from what; absent = nobody said. */
   readonly power?: Power;
+  /** Its owner's own rule for subs; absent = none. */
+  readonly limits?: SubLimits;
+}
+
+/** What a sub must keep to, by the owner's own rule; absent = no limit. */
+export interface SubLimits {
+  /** Wider stars are too wide, pixels as binned. */
+  readonly fwhmPx?: number;
+  readonly eccentricity?: number;
+  /** Fewer stars are too few. */
+  readonly stars?: number;
+  /** A brighter sky is too bright, in the file's own counts. */
+  readonly background?: number;
 }
 
 /** What a rig draws by part, W, and the battery it runs on. */

@@ -101,6 +101,20 @@ function measureOf(get: Lookup): SubMeasure | null {
   };
 }
 
+/** Within a range, or not at all: headers have −999 and the like where an instrument is silent. */
+const within = (v: number | null, least: number, most: number): number | undefined =>
+  v !== null && v >= least && v <= most ? v : undefined;
+
+/** What the instruments beside the camera said; names from memory. */
+function besideOf(get: Lookup): Pick<ExposureFacts, "airC" | "focusSteps"> {
+  const airC = within(asNumber(get("AMBTEMP", "AMB-TEMP", "AOCAMBT", "OUTTEMP")), -60, 60);
+  const focus = within(asNumber(get("FOCUSPOS", "FOCPOS")), -1e7, 1e7);
+  return {
+    ...(airC === undefined ? {} : { airC }),
+    ...(focus === undefined ? {} : { focusSteps: Math.round(focus) }),
+  };
+}
+
 /** What a header says about an exposure, by the common names of its keywords. */
 export function exposureFactsOf(
   header: FitsHeader,
@@ -137,5 +151,6 @@ export function exposureFactsOf(
     rotatorDeg: asNumber(get("ROTATANG", "ROTATOR", "ROTPA")),
     pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
     measure: measureOf(get),
+    ...besideOf(get),
   };
 }

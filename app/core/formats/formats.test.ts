@@ -137,6 +137,18 @@ describe("FITS headers (reference/tables/fits.json, astropy and CFITSIO)", () =>
     expect(of(solved)).toMatchObject({ isSolved: true });
   });
 
+  it("reads air and focuser where they are told, and no −999 of an instrument that is silent", () => {
+    const of = (cards: string) => {
+      const header = readHeaderText(`NAXIS1 = 100\nNAXIS2 = 80\n${cards}`);
+      if (!header.ok) throw new Error(header.error.code);
+      const { airC, focusSteps } = exposureFactsOf(header.value, { name: "a.fits", sizeBytes: 1 });
+      return [airC, focusSteps];
+    };
+    expect(of("AMBTEMP = 3.5\nFOCUSPOS = 12034.0")).toEqual([3.5, 12_034]);
+    expect(of("AMB-TEMP = -999.0\nFOCPOS = 7")).toEqual([undefined, 7]);
+    expect(of("EXPTIME = 60")).toEqual([undefined, undefined]);
+  });
+
   it("takes 30 February for no date, and a refused solution for none, with its reason", () => {
     const of = (cards: string) => {
       const header = readHeaderText(`NAXIS1 = 100\nNAXIS2 = 80\n${cards}`);

@@ -144,6 +144,8 @@ function booked(
       ...(facts.offset === null ? {} : { offset: facts.offset }),
       ...(facts.binning === null ? {} : { binning: facts.binning }),
       ...(facts.temperatureC === null ? {} : { temperatureC: facts.temperatureC }),
+      ...(facts.airC === undefined ? {} : { airC: facts.airC }),
+      ...(facts.focusSteps === undefined ? {} : { focusSteps: facts.focusSteps }),
       ...(facts.measure === null ? {} : { measure: facts.measure }),
     },
   });

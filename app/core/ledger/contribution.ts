@@ -34,6 +34,9 @@ export interface ContributionData {
   readonly offset?: number;
   readonly binning?: number;
   readonly temperatureC?: number;
+  /** Air beside the camera or the mount, °C, and where the focuser stood, steps; absent = not known. */
+  readonly airC?: number;
+  readonly focusSteps?: number;
   /** What its stars and its sky were like; absent = nobody measured. */
   readonly measure?: SubMeasure;
   /** What was kept before, and until when; the latest last. Absent = it was never changed. */
@@ -42,13 +45,17 @@ export interface ContributionData {
 
 /** Stars and sky of one sub. */
 export interface SubMeasure {
-  /** Of stars, median, image pixels as binned. */
+  /** Of stars, image pixels as binned. */
   readonly fwhmPx: number;
-  /** √(1 − (b/a)²) of the stars' outline, median; null = not told. */
+  /** √(1 − (b/a)²) of the stars' outline; null = not told. */
   readonly eccentricity: number | null;
   readonly stars: number | null;
   /** Of the sky, median, in the file's own counts. */
   readonly background: number | null;
+  /** Light of stars of fixed ranks, in the file's own counts: falls with transparency; absent = not told. */
+  readonly light?: number;
+  /** Eccentricity of what all of the picture shares of its stars' shapes; absent = not told. */
+  readonly shared?: number;
   /** Who says so: the app from the picture itself, the file's header, or a table. */
   readonly from: "picture" | "header" | "table";
 }

@@ -50,6 +50,26 @@ describe("what stands out", () => {
     expect(cullHints(night({ stars: 210 }))).toEqual([]); // 70.7 % of the middle
     expect(cullHints(night({}))).toEqual([]);
   });
+  it("calls faint stars cloud, also where the noise of that draws them out (reported: one of twenty at 60 % was guiding)", () => {
+    const light = (share: number) => night({ eccentricity: 0.6, light: 1000 * share }).map((s) => (s.data.measure?.light === undefined ? sub(s.id, { measure: { ...s.data.measure!, light: 1000 } }) : s)); // prettier-ignore
+    expect(cullHints(light(0.6))).toMatchObject([{ id: "bad", what: "light", reason: "cloud", by: 0.6 }]);
+    expect(cullHints(light(0.8))).toMatchObject([{ id: "bad", what: "eccentricity" }]); // no more than air takes
+  });
+  it("calls stars long one way guiding, and long every way focus", () => {
+    const of = (shared: number) => cullHints(night({ eccentricity: 0.7, shared }))[0]?.reason;
+    expect([of(0.6), of(0.2)]).toEqual(["guiding", "focus"]);
+  });
+  it("is what its owner's own limit says before all, of however few", () => {
+    const limits = { fwhmPx: 4.2, stars: 250 };
+    const of = (more: Partial<SubMeasure>) =>
+      cullHints([sub("a", { measure: measure(more) })], (rigId) => (rigId === "r" ? limits : undefined));
+    expect(of({})).toEqual([]);
+    expect(of({ fwhmPx: 4.2 })).toEqual([]); // not over it
+    expect(of({ fwhmPx: 4.6 })).toMatchObject([{ what: "fwhmPx", reason: "seeing", against: { kind: "limit", value: 4.2 } }]); // prettier-ignore
+    expect(of({ fwhmPx: 4.6, stars: 100 })).toMatchObject([{ what: "stars", reason: "cloud", by: 2.5 }]);
+    expect(of({ stars: null })).toEqual([]);
+    expect(cullHints([sub("a", { rigId: "x", measure: measure({ fwhmPx: 9 }) })], () => undefined)).toEqual([]);
+  });
   it("is nothing among fewer than ten, nor across channels, panels or sub lengths", () => {
     expect(cullHints(night({ fwhmPx: 4.6 }).slice(-9))).toEqual([]);
     const other = sub("other", { channel: "L", measure: measure({ fwhmPx: 9 }) });

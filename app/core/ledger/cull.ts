@@ -1,4 +1,5 @@
 import { groupBy, median, percentile, SIGMA_PER_MAD } from "~/core/numeric";
+import type { SubLimits } from "~/core/exposure";
 import type { ContributionData, CullReason, KeptBefore, SubMeasure } from "./contribution";
 
 /** How far off the middle each value is, in robust standard deviations, (x − median)/(1.4826 MAD); null where more than half are alike. */
@@ -20,17 +21,19 @@ export interface CullSub {
 /** Why a sub stands out from its like, and by how much. */
 export interface CullHint {
   readonly id: string;
-  readonly what: "fwhmPx" | "eccentricity" | "background" | "stars";
+  readonly what: "fwhmPx" | "eccentricity" | "background" | "stars" | "light";
   readonly reason: CullReason;
-  /** Of the sub, and the middle of its like. */
   readonly value: number;
-  readonly median: number;
-  /** Robust standard deviations; of stars, their share of the middle. */
+  /** What it is held against: the middle of its like, or its owner's own limit. */
+  readonly against: { readonly kind: "like" | "limit"; readonly value: number };
+  /** Robust standard deviations; of stars and their light, their share of the middle; of a limit, the share of it. */
   readonly by: number;
 }
 
 const FAR = 3; // common practice, no source
 const FEW_STARS = 0.7;
+const LITTLE_LIGHT = 0.75; // more than air takes between 60° and 35° of altitude
+const SHARED = 0.7; // of an eccentricity, as the whole picture has it: the mount, not the optics
 const LEAST_SUBS = 10; // fewer say nothing about one another
 const REASONS = { fwhmPx: "seeing", eccentricity: "guiding", background: "light", stars: "cloud" } as const;
 
@@ -38,12 +41,53 @@ const REASONS = { fwhmPx: "seeing", eccentricity: "guiding", background: "light"
 export const likeKey = ({ projectId, channel, rigId, panel, exposureSec, night }: ContributionData): string =>
   [projectId, channel, rigId, panel, exposureSec, night].join("|");
 
+/** Stars long one way all over the picture were drawn out by the mount; long every way, by focus or tilt. */
+const longReason = ({ eccentricity, shared }: SubMeasure): CullReason =>
+  shared === undefined || eccentricity === null || shared >= SHARED * eccentricity ? "guiding" : "focus";
+
+/** How a measure is against its owner's limit: above 1 = over it; null where one of them is not known. */
+function overLimit(what: keyof SubLimits, { [what]: value }: SubMeasure, limit: number | undefined): number | null {
+  if (value === null || limit === undefined) return null;
+  if (what === "stars") return value > 0 ? limit / value : Infinity;
+  return limit > 0 ? value / limit : Infinity;
+}
+
+const LIMITED = ["background", "eccentricity", "fwhmPx", "stars"] as const;
+
+/** Subs over their owner's own limits; of several limits the plainest: stars, width, shape, sky. */
+function limitHints(subs: readonly CullSub[], limitsOf: (rigId: string) => SubLimits | undefined): CullHint[] {
+  return subs.flatMap(({ id, data: { rigId, measure } }) => {
+    const limits = limitsOf(rigId);
+    if (!measure || !limits) return [];
+    const over = LIMITED.flatMap((what): CullHint[] => {
+      const by = overLimit(what, measure, limits[what]);
+      if (by === null || by <= 1) return [];
+      const reason = what === "eccentricity" ? longReason(measure) : REASONS[what];
+      return [{ id, what, reason, value: measure[what]!, against: { kind: "limit", value: limits[what]! }, by }];
+    });
+    return over.slice(-1);
+  });
+}
+
+/** Subs of which one measure is known, and the middle of it. */
+function withMiddle(group: readonly CullSub[], what: "stars" | "light") {
+  const known = group.flatMap(({ id, data }) => {
+    const value = data.measure?.[what];
+    return value == null ? [] : { id, value };
+  });
+  return { known, usual: known.length < LEAST_SUBS ? 0 : median(known.map((k) => k.value)) };
+}
+
 /**
- * Subs that stand out among their like: wider, longer or brighter by more than 3 robust standard deviations, or with less than 70 %
- * of the stars (MATHS 10.4). Only of ten or more. The sky's brightness follows altitude and Moon too, so it is told last. One hint a
- * sub, the plainest first: stars, width, shape, sky.
+ * Subs that stand out among their like: wider, longer or brighter by more than 3 robust standard deviations, with less than 70 % of
+ * the stars, or with stars less than 75 % as bright, which is cloud (MATHS 10.4, 10.5). Only of ten or more. The sky's brightness
+ * follows altitude and Moon too, so it is told last. One hint a sub, the plainest first: over its owner's own limit, light, stars,
+ * width, shape, sky.
  */
-export function cullHints(subs: readonly CullSub[]): CullHint[] {
+export function cullHints(
+  subs: readonly CullSub[],
+  limitsOf: (rigId: string) => SubLimits | undefined = () => undefined,
+): CullHint[] {
   const groups = groupBy(
     subs.filter((s) => s.data.measure !== undefined),
     (s) => likeKey(s.data),
@@ -57,19 +101,30 @@ export function cullHints(subs: readonly CullSub[]): CullHint[] {
       const found = robustZ(known.map((s) => s.data.measure![what]!));
       found?.z.forEach((z, i) => {
         const { id, data } = known[i]!;
+        const measure = data.measure!;
+        const reason = what === "eccentricity" ? longReason(measure) : REASONS[what];
         if (z > FAR)
-          hints.set(id, { id, what, reason: REASONS[what], value: data.measure![what]!, median: found.median, by: z });
+          hints.set(id, { id, what, reason, value: measure[what]!, against: { kind: "like", value: found.median }, by: z }); // prettier-ignore
       });
     }
-    const counted = group.filter((s) => s.data.measure!.stars !== null);
-    if (counted.length < LEAST_SUBS) continue;
-    const usual = median(counted.map((s) => s.data.measure!.stars!));
-    for (const { id, data } of counted) {
-      const stars = data.measure!.stars!;
-      if (usual > 0 && stars < FEW_STARS * usual)
-        hints.set(id, { id, what: "stars", reason: "cloud", value: stars, median: usual, by: stars / usual });
+    for (const [what, least] of [
+      ["stars", FEW_STARS],
+      ["light", LITTLE_LIGHT],
+    ] as const) {
+      const { known, usual } = withMiddle(group, what);
+      for (const { id, value } of known)
+        if (usual > 0 && value < least * usual)
+          hints.set(id, {
+            id,
+            what,
+            reason: "cloud",
+            value,
+            against: { kind: "like", value: usual },
+            by: value / usual,
+          });
     }
   }
+  for (const hint of limitHints(subs, limitsOf)) hints.set(hint.id, hint);
   return [...hints.values()];
 }
 

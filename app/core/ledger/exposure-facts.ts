@@ -41,6 +41,9 @@ export interface ExposureFacts {
   /** Angle that the rotator reads, degrees. */
   readonly rotatorDeg: number | null;
   readonly pixelScaleArcsec: number | null;
+  /** Air beside the camera or the mount, °C, and where the focuser stood, steps; absent = the header does not say. */
+  readonly airC?: number;
+  readonly focusSteps?: number;
   /** What its stars and sky were like, by the header. */
   readonly measure: SubMeasure | null;
   /** `dataSumOf` its first pixels; none where they were not read, as of a row in a table. */

@@ -10,10 +10,14 @@ export interface PixelTile {
 
 /** Stars and sky of a sample of an image. */
 export interface StarSample {
-  /** Medians over the stars; null without enough of them. */
+  /** Medians over the windows; null without enough stars. */
   readonly fwhmPx: number | null;
   readonly eccentricity: number | null;
+  /** Eccentricity of what all windows share of their shapes: as much as `eccentricity` where all stars are drawn out the same way. */
+  readonly shared: number | null;
   readonly stars: number;
+  /** Light of the stars from the 8th to the 24th brightest, mean, in counts; null with fewer. */
+  readonly light: number | null;
   /** Median of the sky, and its noise. */
   readonly background: number;
   readonly noise: number;
@@ -26,8 +30,9 @@ interface Sky {
 
 const CLIP = 3;
 const DETECT = 6; // σ over the sky: fewer than one false peak in a sample
-const MOST_STARS = 60; // of a window, the brightest
-const LEAST_STARS = 8; // fewer give no median
+const MOST_STARS = 200; // of a window, the brightest: of fewer in a crowded one most would be blends
+const LEAST_STARS = 8; // fewer give no measure
+const LEAST_OF_WINDOW = 5; // fewer have no shape of their own, and are taken together
 const MOST_SAMPLE = 2000; // knows the sky to a thirtieth of its noise
 
 /** Median and noise of the sky of a window: clipped at 3 σ until it stands, by a sample of its pixels. */
@@ -199,46 +204,164 @@ function momentsOf({ width, height, values }: PixelTile, level: number, x0: numb
   return null;
 }
 
+interface Shape {
+  readonly xx: number;
+  readonly yy: number;
+  readonly xy: number;
+  /** Of the peak over the noise of the sky. */
+  readonly snr: number;
+}
+
+/** The long and the short axis of an outline, as variances, px². */
+function axesOf({ xx, yy, xy }: Pick<Shape, "xx" | "yy" | "xy">): readonly [long: number, short: number] {
+  const [mean, off] = [(xx + yy) / 2, Math.hypot((xx - yy) / 2, xy)];
+  return [mean + off, mean - off];
+}
+
+const ODD = 2.5; // robust standard deviations: blends, galaxies
+const OWN_SPREAD = 0.05; // of moments of stars without noise
+
+/** The mean outline of stars: moments first, shapes of them afterwards, since shapes of single faint stars are long by noise alone. */
+function meanShape(all: readonly Shape[]): Pick<Shape, "xx" | "yy" | "xy"> {
+  const sizes = all.map((m) => m.xx + m.yy);
+  const middle = median(sizes);
+  const spread = SIGMA_PER_MAD * median(sizes.map((s) => Math.abs(s - middle)));
+  const kept = all.filter((_, i) => Math.abs(sizes[i]! - middle) <= ODD * spread + OWN_SPREAD * middle);
+  let [sum, xx, yy, xy] = [0, 0, 0, 0];
+  for (const m of kept) {
+    const weight = 1 / (OWN_SPREAD ** 2 + 1 / m.snr ** 2);
+    sum += weight;
+    xx += weight * m.xx;
+    yy += weight * m.yy;
+    xy += weight * m.xy;
+  }
+  return { xx: xx / sum, yy: yy / sum, xy: xy / sum };
+}
+
+/** Eccentricity of an outline whose axes differ by a share of their sum: |e| = (long − short)/(long + short), of variances. */
+const eccentricityOf = (e: number): number => Math.sqrt(1 - (1 - e) / (1 + e));
+
+const LEAST_TOP = 20; // times the noise: lower tops are no stars that burn out
+
 /**
- * Measures stars and sky on windows of a calibrated or raw image. Widths are those of Gaussians matched to the stars, the pixel's own
- * width included (√(σ² + 1/12)): stars with wide wings read a little narrower. Crowded, burnt-out and trailed stars make medians
- * worse, not useless. Counts are of the windows, so they compare subs of one rig alone. Null without pixels.
+ * Where pixels of a window stop growing: two beside each other that both have its very highest value, in two places or more, well above
+ * the sky. Infinity where nothing is cut off.
  */
-export function measureStars(tiles: readonly PixelTile[], burntOutAt = Infinity): StarSample | null {
-  const skies: Sky[] = [];
-  const widths: number[] = [];
-  const shapes: number[] = [];
-  let stars = 0;
-  for (const tile of tiles) {
-    const sky = skyOf(tile);
-    if (!sky) continue;
-    skies.push(sky);
-    const peaks = peaksOf(tile, sky);
-    stars += peaks.length;
-    for (const { x, y, top } of peaks.filter((p) => p.top < burntOutAt).slice(0, MOST_STARS)) {
+function cutOffAt({ width, values }: PixelTile, { level, noise }: Sky): number {
+  let top = -Infinity;
+  for (const v of values) if (v > top) top = v;
+  if (!(top - level > LEAST_TOP * noise)) return Infinity;
+  let plateaus = 0;
+  for (let i = 0; i + width < values.length; i++)
+    if (values[i] === top && (values[i + 1] === top || values[i + width] === top)) plateaus++;
+  return plateaus >= 2 ? top : Infinity;
+}
+
+/** Counts of a star within a circle, over the sky. */
+function lightOf({ width, height, values }: PixelTile, level: number, x0: number, y0: number, radius: number): number {
+  const reach = Math.ceil(radius);
+  let sum = 0;
+  for (let y = Math.max(0, y0 - reach); y <= Math.min(height - 1, y0 + reach); y++)
+    for (let x = Math.max(0, x0 - reach); x <= Math.min(width - 1, x0 + reach); x++) {
+      const v = values[y * width + x]!;
+      if (v >= -Infinity && Math.hypot(x - x0, y - y0) <= radius) sum += v - level; // NaN is not
+    }
+  return sum;
+}
+
+/** Ranks of the stars whose light is told: below the few that may be burnt out, above those that cloud hides. */
+const [FIRST_RANK, LAST_RANK] = [8, 24];
+const RADIUS = 1.5; // FWHM: holds nearly all of a star's light, at any seeing
+
+/** A window with its sky and its stars. */
+interface Window {
+  readonly tile: PixelTile;
+  readonly sky: Sky;
+  readonly peaks: readonly Peak[];
+}
+
+/** Mean light of the stars of some ranks, over all windows. */
+function lightOfRanks(windows: readonly Window[], fwhmPx: number): number | null {
+  const radius = Math.max(3, RADIUS * fwhmPx);
+  const light = windows
+    .flatMap(({ tile, sky, peaks }) => peaks.slice(0, LAST_RANK).map((p) => lightOf(tile, sky.level, p.x, p.y, radius)))
+    .sort((a, b) => b - a)
+    .slice(FIRST_RANK - 1, LAST_RANK);
+  return light.length <= LAST_RANK - FIRST_RANK ? null : light.reduce((sum, v) => sum + v, 0) / light.length;
+}
+
+/** Outlines of a window's stars: neither burnt out nor crowded, at least a pixel wide. */
+function shapesOf({ tile, sky, peaks }: Window, burntOutAt: number): Shape[] {
+  return peaks
+    .filter((p) => p.top < burntOutAt)
+    .slice(0, MOST_STARS)
+    .flatMap(({ x, y, top }) => {
       const crowded = peaks.some(
         (p) => (p.x !== x || p.y !== y) && Math.hypot(p.x - x, p.y - y) < 8 && p.top > top / 4,
       );
       const m = crowded ? null : momentsOf(tile, sky.level, x, y);
-      if (!m) continue;
-      const [mean, off] = [(m.xx + m.yy) / 2, Math.hypot((m.xx - m.yy) / 2, m.xy)];
-      const [long, short] = [mean + off, mean - off];
-      if (!(short > 0.1)) continue; // narrower than a pixel in one axis: no star
-      widths.push(FWHM_PER_SIGMA * (long * short) ** 0.25);
-      shapes.push(Math.sqrt(1 - short / long));
-    }
-  }
-  if (skies.length === 0) return null;
-  const isEnough = widths.length >= LEAST_STARS;
+      if (!m || !(axesOf(m)[1] > 0.1)) return []; // narrower than a pixel in one axis: no star
+      return { ...m, snr: (top - sky.level) / sky.noise };
+    });
+}
+
+const BURNT_SHARE = 0.92; // of where pixels stop growing: brighter stars have lost their tops
+
+/**
+ * Measures stars and sky on windows of a calibrated or raw image; `mostAt` = the highest value its pixels can hold, where that is
+ * known. Second moments of Gaussians matched to the stars are averaged over a window first, then made width and shape (MATHS 10.5);
+ * the pixel's own width is included (√(σ² + 1/12)), and wide wings read wider, by 9 % at Moffat's β of 4 and 16 % at 2.5. Stars that
+ * are burnt out, crowded or odd are left out. Counts are of the windows, so they compare subs of one rig alone. Null without pixels.
+ */
+export function measureStars(tiles: readonly PixelTile[], mostAt = Infinity): StarSample | null {
+  const windows: Window[] = tiles.flatMap((tile) => {
+    const sky = skyOf(tile);
+    return sky ? { tile, sky, peaks: peaksOf(tile, sky) } : [];
+  });
+  if (windows.length === 0) return null;
+  const burntOutAt = BURNT_SHARE * Math.min(mostAt, ...windows.map((w) => cutOffAt(w.tile, w.sky)));
+  const shapes = windows.map((w) => shapesOf(w, burntOutAt));
+  const few = shapes.filter((s) => s.length < LEAST_OF_WINDOW).flat();
+  const groups = [...shapes, few].filter((s) => s.length >= LEAST_OF_WINDOW).map(meanShape);
+  const isEnough = groups.length > 0 && shapes.flat().length >= LEAST_STARS;
+  const ofGroups = (value: (m: (typeof groups)[number]) => number) => groups.map(value);
+  const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+  const widthOf = (m: (typeof groups)[number]) => {
+    const [long, short] = axesOf(m);
+    return FWHM_PER_SIGMA * (long * short) ** 0.25;
+  };
+  const fwhmPx = isEnough ? median(ofGroups(widthOf)) : null;
+  const stretch = [(m) => (m.xx - m.yy) / (m.xx + m.yy), (m) => (2 * m.xy) / (m.xx + m.yy)] satisfies ((
+    m: (typeof groups)[number],
+  ) => number)[];
   return {
-    fwhmPx: isEnough ? median(widths) : null,
-    eccentricity: isEnough ? median(shapes) : null,
-    stars,
-    background: median(skies.map((s) => s.level)),
-    noise: median(skies.map((s) => s.noise)),
+    fwhmPx,
+    eccentricity: isEnough ? median(ofGroups((m) => Math.sqrt(1 - axesOf(m)[1] / axesOf(m)[0]))) : null,
+    shared: isEnough ? eccentricityOf(Math.hypot(...stretch.map((of) => mean(ofGroups(of))))) : null,
+    stars: windows.reduce((sum, w) => sum + w.peaks.length, 0),
+    light: fwhmPx === null ? null : lightOfRanks(windows, fwhmPx),
+    background: median(windows.map((w) => w.sky.level)),
+    noise: median(windows.map((w) => w.sky.noise)),
   };
 }
 
 /** A sample as a sub's measure; null without enough stars. */
-export const subMeasureOf = ({ fwhmPx, eccentricity, stars, background }: StarSample): SubMeasure | null =>
-  fwhmPx === null ? null : { fwhmPx, eccentricity, stars, background, from: "picture" };
+export const subMeasureOf = ({
+  fwhmPx,
+  eccentricity,
+  shared,
+  stars,
+  light,
+  background,
+}: StarSample): SubMeasure | null =>
+  fwhmPx === null
+    ? null
+    : {
+        fwhmPx,
+        eccentricity,
+        stars,
+        background,
+        ...(light !== null && light > 0 ? { light } : {}),
+        ...(shared === null ? {} : { shared }),
+        from: "picture",
+      };

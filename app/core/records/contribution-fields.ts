@@ -12,6 +12,8 @@ export const CAMERA_FIELDS = {
   offset: { label: "Offset", min: -100_000, max: 100_000 },
   binning: { label: "Binning", min: 1, max: 16, isWhole: true },
   temperatureC: { label: "Sensor temperature", unit: "°C", min: -100, max: 80 },
+  airC: { label: "Air", unit: "°C", min: -60, max: 60 },
+  focusSteps: { label: "Focuser", unit: "steps", min: -10_000_000, max: 10_000_000, isWhole: true },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
 /** Numbers of a sub's stars and sky. */
@@ -20,4 +22,6 @@ export const MEASURE_FIELDS = {
   eccentricity: { label: "Eccentricity", min: 0, max: 1 },
   stars: { label: "Stars", min: 0, max: 10_000_000, isWhole: true },
   background: { label: "Background", min: -1e9, max: 1e9 },
+  light: { label: "Light of its stars", min: 0, max: 1e12 },
+  shared: { label: "Eccentricity shared", min: 0, max: 1 },
 } as const satisfies Readonly<Record<string, NumberField>>;

@@ -6,10 +6,11 @@ import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const contribution: RecordSchema<ContributionData> = {
-  version: 3,
+  version: 4,
   migrations: [
     (data) => data, // 1 → 2: where it pointed, and at which gain, can be said
     (data) => data, // 2 → 3: offset, binning, temperature, what its stars were like, and what was kept before
+    (data) => data, // 3 → 4: how bright its stars were, what of their shapes is shared, the air and the focuser
   ],
   schema: objectOf<ContributionData>({
     projectId: id,
@@ -39,11 +40,15 @@ export const contribution: RecordSchema<ContributionData> = {
     offset: numberOf(CAMERA_FIELDS.offset).optional(),
     binning: numberOf(CAMERA_FIELDS.binning).optional(),
     temperatureC: numberOf(CAMERA_FIELDS.temperatureC).optional(),
+    airC: numberOf(CAMERA_FIELDS.airC).optional(),
+    focusSteps: numberOf(CAMERA_FIELDS.focusSteps).optional(),
     measure: objectOf<SubMeasure>({
       fwhmPx: numberOf(MEASURE_FIELDS.fwhmPx),
       eccentricity: numberOf(MEASURE_FIELDS.eccentricity).allow(null),
       stars: numberOf(MEASURE_FIELDS.stars).allow(null),
       background: numberOf(MEASURE_FIELDS.background).allow(null),
+      light: numberOf(MEASURE_FIELDS.light).optional(),
+      shared: numberOf(MEASURE_FIELDS.shared).optional(),
       from: Joi.string().valid("picture", "header", "table").label("Measured by"),
     }).optional(),
     history: Joi.array()

@@ -6,6 +6,7 @@ export { NAME, type NumberField } from "./number-field";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place-fields";
 export {
   CAMERA_FIELDS,
+  LIMIT_FIELDS,
   MOUNT_FIELDS,
   OPTICS_FIELDS,
   OVERHEAD_FIELDS,

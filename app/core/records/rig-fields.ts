@@ -100,6 +100,14 @@ export const SETTING_FIELDS = {
 export const MOST_SETTINGS = 12;
 
 /** Where there is no cooler. */
+/** Limits of an owner for subs; empty = none. */
+export const LIMIT_FIELDS = {
+  fwhmPx: { label: "Stars wider than", unit: "px", min: 0, max: 200, isAboveMin: true },
+  eccentricity: { label: "Eccentricity over", min: 0, max: 1 },
+  stars: { label: "Fewer stars than", min: 0, max: 10_000_000, isWhole: true },
+  background: { label: "Sky over", unit: "counts", min: 0, max: 1e9 },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 export const WARM_FIELD = {
   aboveAirC: {
     label: "Sensor above the air",

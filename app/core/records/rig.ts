@@ -10,9 +10,10 @@ import {
   SETTING_FIELDS,
   MOST_SETTINGS,
   WARM_FIELD,
+  LIMIT_FIELDS,
 } from "./rig-fields";
 import Joi from "joi";
-import type { CameraSetting, Overheads, Power, Rig } from "~/core/exposure";
+import type { CameraSetting, Overheads, Power, Rig, SubLimits } from "~/core/exposure";
 import type { SensorGeometry } from "~/core/framing";
 import { id, name, numberOf, numbersOf, textOf } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
@@ -20,11 +21,12 @@ import { objectOf, type RecordSchema } from "./kind";
 const isTrue = Joi.boolean();
 
 export const rig: RecordSchema<Rig> = {
-  version: 4,
+  version: 5,
   migrations: [
     (data) => data, // 1 → 2: settings of the camera and the warmth of an uncooled sensor can be given
     (data) => data, // 2 → 3: a mount in altitude and azimuth, what is typical of its class, and power can be given
     (data) => data, // 3 → 4: a photo camera can be one as it is sold
+    (data) => data, // 4 → 5: its owner's limits for subs can be given
   ],
   schema: objectOf<Rig>({
     name,
@@ -60,6 +62,12 @@ export const rig: RecordSchema<Rig> = {
     power: objectOf<Power>({
       ...numbersOf(POWER_FIELDS),
       chemistry: Joi.string().valid("lithium", "lead").label("Kind of battery"),
+    }).optional(),
+    limits: objectOf<SubLimits>({
+      fwhmPx: numberOf(LIMIT_FIELDS.fwhmPx).optional(),
+      eccentricity: numberOf(LIMIT_FIELDS.eccentricity).optional(),
+      stars: numberOf(LIMIT_FIELDS.stars).optional(),
+      background: numberOf(LIMIT_FIELDS.background).optional(),
     }).optional(),
   }),
 };

@@ -87,6 +87,10 @@ export function usualFilter(channel: Channel, narrowNm?: number): { readonly id:
 export const usualFilters = (): { readonly id: string; readonly data: Filter }[] =>
   CHANNELS.map((channel) => usualFilter(channel));
 
+/** The limits of its owner for subs are written elsewhere, and stay. */
+const withLimits = (before: Rig | undefined, after: Rig): Rig =>
+  before?.limits ? { ...after, limits: before.limits } : after;
+
 /** Keeps a rig; with the first one the usual filters. */
 export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept, KeepFault>> {
   const filters = library.filters.length > 0 ? [] : usualFilters();
@@ -97,7 +101,7 @@ export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept,
   const chosen = library.rigs[0]?.id ?? id;
   const before = library.rigs.find((r) => r.id === rig.id);
   return keep(library.desk, [
-    { kind: "rig", id, data: remarked(before?.data, rig.data), baseRev: baseOf(rig) },
+    { kind: "rig", id, data: withLimits(before?.data, remarked(before?.data, rig.data)), baseRev: baseOf(rig) },
     ...(isFirst
       ? [
           {

@@ -1,11 +1,12 @@
 import { opticsOf } from "~/core/framing";
+import type { Rig, SubLimits } from "~/core/exposure";
 import { cullHints, withKept, type CullHint, type CullReason, type CullSub } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import type { MeasuredFile } from "~/workers/files";
 import type { Desk } from "~/desk/desk";
 import { keep, type Kept } from "~/desk/records/acts";
-import type { Library } from "~/desk/records/library";
+import type { Entity, Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
 
 /** A sub of the log with what a page needs to change it. */
@@ -30,6 +31,8 @@ export function subsOfNight(library: Library, night: string, projectId: string |
 export interface NightSubs {
   readonly subs: readonly LoggedSub[];
   readonly hints: readonly CullHint[];
+  /** The rigs of these subs, with the limits of their owner. */
+  readonly rigs: readonly { readonly id: string; readonly name: string; readonly limits: SubLimits }[];
   /** Arcseconds a pixel of each rig, as its pictures are binned. */
   readonly scales: Readonly<Record<string, number>>;
   /** Subs of the night in entries that stand for several: they cannot be told apart. */
@@ -45,7 +48,10 @@ export function nightSubs(library: Library, night: string, projectId: string | n
   );
   return {
     subs,
-    hints: cullHints(subs),
+    hints: cullHints(subs, (rigId) => library.rigs.find((r) => r.id === rigId)?.data.limits),
+    rigs: library.rigs
+      .filter((r) => subs.some((s) => s.data.rigId === r.id))
+      .map(({ id, data }) => ({ id, name: data.name, limits: data.limits ?? {} })),
     scales: Object.fromEntries(library.rigs.map((r) => [r.id, opticsOf(r.data).pixelScaleArcsecPerPx])),
     lumped: lumps.reduce((sum, { data }) => sum + data.taken, 0),
   };
@@ -69,6 +75,13 @@ export const cull = (
     }),
   );
 };
+
+/** Keeps the limits of a rig's owner for its subs. */
+export const keepLimits = (
+  desk: Desk,
+  { id, rev, data }: Entity<Rig>,
+  limits: SubLimits,
+): Promise<Result<Kept, KeepFault>> => keep(desk, [{ kind: "rig", id, data: { ...data, limits }, baseRev: rev }]);
 
 /** What measuring some files came to. */
 export interface MeasureReport {

@@ -9,6 +9,8 @@ import type { ReadFile } from "~/workers/files";
 import { choiceOf, keptSearch } from "~/desk/sky/choice";
 import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
 import { intake } from "./intake";
+import { factsOf, keepFacts } from "./night-facts";
+import { libraryHere } from "~/desk/records/open-library";
 import { contextOf, requireContext } from "~/desk/projects/project";
 
 const desk = demoDesk();
@@ -318,5 +320,33 @@ describe("dropped files", () => {
       { mismatch: { code: "focalLength", wanted: 480, found: 384 }, count: 1 },
       { mismatch: { code: "temperature", wanted: -10, found: 3 }, count: 1 },
     ]);
+  });
+});
+
+describe("the facts of a night", () => {
+  const of = (rigId: string | undefined, airC: number) => ({ night: "2026-12-04", placeId: "place-garden", ...(rigId ? { rigId } : {}), airC, trouble: "", cure: "", note: "" }); // prettier-ignore
+
+  it("are each rig's own: written for a second one they stay with the first (reported: they were taken from it)", async () => {
+    const fresh = demoLibrary(demoDesk());
+    expect((await keepFacts(fresh, of("rig-refractor", 3), null)).ok).toBe(true);
+    expect((await keepFacts(await libraryHere(fresh.desk), of("rig-newtonian", 5), null)).ok).toBe(true);
+    const library = await libraryHere(fresh.desk);
+    const air = (rigId: string) => factsOf(library, "place-garden", "2026-12-04", rigId)?.data.airC;
+    expect([air("rig-refractor"), air("rig-newtonian"), air("rig-lens")]).toEqual([3, 5, undefined]);
+    // Written anew they are changed, not doubled.
+    const first = factsOf(library, "place-garden", "2026-12-04", "rig-refractor")!;
+    await keepFacts(library, of("rig-refractor", 4), first.rev);
+    const after = await libraryHere(fresh.desk);
+    expect(after.nightFacts).toHaveLength(library.nightFacts.length);
+  });
+  it("that name no rig, as earlier editions wrote them, are those of the first rig they are written for", async () => {
+    const fresh = demoLibrary(demoDesk());
+    await keepFacts(fresh, of(undefined, 1), null);
+    const before = await libraryHere(fresh.desk);
+    expect(factsOf(before, "place-garden", "2026-12-04", "rig-refractor")?.data.airC).toBe(1);
+    await keepFacts(before, of("rig-refractor", 2), null);
+    const after = await libraryHere(fresh.desk);
+    expect(factsOf(after, "place-garden", "2026-12-04", "rig-newtonian")).toBeNull();
+    expect(after.nightFacts).toHaveLength(before.nightFacts.length);
   });
 });

@@ -1,37 +1,67 @@
-import type { ContributionData, NightFacts } from "~/core/ledger";
+import type { Rig } from "~/core/exposure";
+import { opticsOf } from "~/core/framing";
+import { dataSumOf, toldByFiles, type ContributionData, type NightFacts, type ToldByFiles } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
-import { nightWindow, nightOf } from "~/core/sky";
+import { airmassKastenYoung, apparentVector, horizontalAt, nightOf, nightWindow } from "~/core/sky";
 import { addNights, DAY_MS, utcMs, type NightDate } from "~/core/time";
-import type { Place } from "~/core/night";
+import { placeSky, type Place } from "~/core/night";
 import { keep, type Kept } from "~/desk/records/acts";
 import type { Entity, Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
 
-/** One night at one place by one member has one name, in every tab. */
-const factsId = (memberId: string, placeId: string, night: string): string => `night-${memberId}-${placeId}-${night}`;
+/** One night of a rig at one place by one member has one name, in every tab. */
+const factsId = (memberId: string, { placeId, night, rigId = "" }: Omit<NightFacts, "memberId">): string =>
+  `night-${night}-${dataSumOf(new TextEncoder().encode([memberId, placeId, rigId].join("|")))}`;
 
-/** One's own facts of a night at a place; null where nothing is written down. */
-export function factsOf(library: Library, placeId: string, night: string): Entity<NightFacts> | null {
+/**
+ * One's own facts of a rig's night at a place; those of the night that name no rig where there are none of this one. Null where nothing
+ * is written down.
+ */
+export function factsOf(library: Library, placeId: string, night: string, rigId: string): Entity<NightFacts> | null {
   const me = meOf(library) ?? "me";
+  const ofNight = library.nightFacts.filter(
+    ({ data }) => data.night === night && data.placeId === placeId && data.memberId === me,
+  );
   return (
-    library.nightFacts.find((f) => f.data.night === night && f.data.placeId === placeId && f.data.memberId === me) ??
+    ofNight.find((f) => f.data.rigId === rigId || (f.data.rigId === undefined && rigId === "")) ??
+    ofNight.find((f) => f.data.rigId === undefined) ??
     null
   );
 }
 
-/** Keeps the facts of a night. */
+/** Keeps the facts of a rig's night. */
 export function keepFacts(
   library: Library,
   facts: Omit<NightFacts, "memberId">,
   baseRev: string | null,
 ): Promise<Result<Kept, KeepFault>> {
   const memberId = meOf(library) ?? "me";
-  const known = factsOf(library, facts.placeId, facts.night);
-  const id = known?.id ?? factsId(memberId, facts.placeId, facts.night).slice(0, 120);
+  const known = factsOf(library, facts.placeId, facts.night, facts.rigId ?? "");
   return keep(library.desk, [
-    { kind: "night", id, data: { ...facts, memberId }, baseRev: baseRev ?? known?.rev ?? null },
+    {
+      kind: "night",
+      id: known?.id ?? factsId(memberId, facts),
+      data: { ...facts, memberId },
+      baseRev: baseRev ?? known?.rev ?? null,
+    },
   ]);
+}
+
+/** What a rig's own subs of a night at a place say of it. */
+export function toldOf(library: Library, place: Entity<Place>, night: NightDate, rig: Entity<Rig>): ToldByFiles {
+  const me = meOf(library);
+  const subs = (library.log.byNight.get(night) ?? [])
+    .map((c) => c.data)
+    .filter((d) => d.placeId === place.id && d.rigId === rig.id && d.memberId === me);
+  const sky = placeSky(place.data, night);
+  return toldByFiles(subs, opticsOf(rig.data).pixelScaleArcsecPerPx, ({ at, startMs, exposureSec }) => {
+    if (!at || startMs === null) return null;
+    const { raDeg, decDeg } = at;
+    const middle = utcMs(startMs + 500 * exposureSec);
+    const { altitudeDeg } = horizontalAt(sky, apparentVector(sky, { frame: "icrs", raDeg, decDeg }), middle);
+    return altitudeDeg > 0 ? airmassKastenYoung(altitudeDeg) : null;
+  });
 }
 
 /** Writes down, for the middle of a night, whether it was clear. */
@@ -61,15 +91,16 @@ export function silentNights(library: Library, place: Entity<Place>, today: Nigh
   return nights.filter((n) => n > first && !said.has(n));
 }
 
-/** Exposure of a night at a place by one's own log, minutes taken and kept. */
+/** Exposure of a rig's night at a place by one's own log, minutes taken and kept. */
 export function exposedOf(
   library: Library,
   placeId: string,
   night: string,
+  rigId: string,
 ): { readonly takenMin: number; readonly keptMin: number } {
   const me = meOf(library);
   const mine = (library.log.byNight.get(night) ?? []).filter(
-    (c) => c.data.placeId === placeId && c.data.memberId === me,
+    ({ data }) => data.placeId === placeId && data.memberId === me && data.rigId === rigId,
   );
   const minutes = (of: (c: ContributionData) => number) =>
     mine.reduce((sum, { data }) => sum + (of(data) * data.exposureSec) / 60, 0);

@@ -10,6 +10,8 @@ import {
   type NightMeasure,
 } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
+import { turnTo, wrap360 } from "~/core/units";
+import type { FactsView } from "./load";
 
 /** What a measure of nights is called, and its unit. */
 export const MEASURE_WORDS: Readonly<
@@ -86,4 +88,16 @@ export function timeWords(
   if (untold > 1) causes.push(`${formatMinutes(untold)} nobody says to what`);
   const first = parts.length > 0 ? `${parts.join(", ")}.` : "";
   return [first, causes.length > 0 ? `Lost: ${causes.join(", ")}.` : ""].filter((w) => w !== "").join(" ");
+}
+
+/** How far a camera stands off the frames it exposed for, by the turn that is shorter; "" where it stands as it should. */
+export function angleWords(angleDeg: number, frames: FactsView["frames"]): string {
+  return frames
+    .flatMap(({ name, angleDeg: wanted }) => {
+      const turn = turnTo(angleDeg, wanted);
+      return Math.abs(turn) > 1
+        ? `${fixed(Math.abs(turn), 0)}° ${turn > 0 ? "east" : "west"} of the angle of ${name} (${fixed(wrap360(wanted), 0)}°, or half a turn from it).`
+        : [];
+    })
+    .join(" ");
 }

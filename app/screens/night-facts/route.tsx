@@ -1,30 +1,18 @@
 import { deskOf } from "~/at-desk";
 import { useState } from "react";
-import { Form, Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { NightMeasureChart } from "~/components/charts/later-charts";
 import { longNight, shortNight } from "~/components/clock";
-import { DraftMark, useFormStart, WithDraft } from "~/components/forms/drafts";
-import type { Faults } from "~/components/forms/form-numbers";
-import { SaveButton } from "~/components/forms/SaveButton";
+import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { Field, SelectField, TextField } from "~/components/ui/Field";
+import { Field, SelectField } from "~/components/ui/Field";
 import { Empty, Section } from "~/components/ui/Panel";
-import {
-  LOST_CAUSES,
-  measureOf,
-  NIGHT_MEASURES,
-  TRAIN_PARTS,
-  troublesAbout,
-  type NightFacts,
-  type NightMeasure,
-} from "~/core/ledger";
-import { TIME_FIELDS } from "~/core/records";
+import { measureOf, NIGHT_MEASURES, troublesAbout, type NightFacts, type NightMeasure } from "~/core/ledger";
 import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { factsAction } from "./action";
-import { NIGHT_NUMBERS } from "./facts-form";
-import { TRAIN_WORDS } from "~/components/words/calibration-words";
-import { guidingWords, LOST_WORDS, MEASURE_WORDS, polarWords, timeWords } from "./facts-words";
+import { FactsForm } from "./FactsForm";
+import { guidingWords, MEASURE_WORDS, polarWords, timeWords } from "./facts-words";
 import { loadFacts, type FactsView } from "./load";
 
 export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadFacts(deskOf(context), request);
@@ -60,8 +48,13 @@ export default function NightFactsRoute({ loaderData: view, actionData }: Route.
           · {view.placeName}
         </p>
         <h1 className="text-headline">{longNight(view.night)}</h1>
+        <RigChoice view={view} search={search} />
         <StorageRefusal fault={actionData?.refusal ?? null} />
-        <WithDraft rev={view.facts?.rev ?? ""} name={`night ${view.placeId} ${view.night}`} title="facts of a night">
+        <WithDraft
+          rev={view.facts?.rev ?? ""}
+          name={`night ${view.placeId} ${view.night} ${view.rigId}`}
+          title="facts of a night"
+        >
           <FactsForm view={view} faults={actionData?.faults ?? {}} />
         </WithDraft>
         <TimeWords view={view} />
@@ -75,91 +68,6 @@ export default function NightFactsRoute({ loaderData: view, actionData }: Route.
   );
 }
 
-/** The facts of the chosen night; what is left empty is not written down. */
-function FactsForm({ view, faults }: { readonly view: FactsView; readonly faults: Faults }) {
-  const start = useFormStart();
-  const known = view.facts?.data;
-  const ticked = start.texts("train", known?.train ?? []);
-  const text = (name: Exclude<keyof NightFacts, "lost" | "train">) => start.text(name, String(known?.[name] ?? ""));
-  return (
-    <Form method="post" className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4" key={`${view.placeId} ${view.night}`}>
-      <DraftMark />
-      <input type="hidden" name="night" value={view.night} />
-      <input type="hidden" name="placeId" value={view.placeId} />
-      <input type="hidden" name="rev" value={view.facts?.rev ?? ""} />
-      {NIGHT_NUMBERS.map((s) => (
-        <Field
-          key={s.name}
-          label={s.label}
-          unit={s.unit}
-          name={s.name}
-          inputMode="decimal"
-          defaultValue={text(s.name)}
-          fault={faults[s.name]}
-        />
-      ))}
-      <SelectField label="Dew" name="dew" defaultValue={text("dew")}>
-        <option value="">not written down</option>
-        <option value="none">none</option>
-        <option value="wet">wet</option>
-        <option value="ice">ice</option>
-      </SelectField>
-      <SelectField label="Rig" name="rigId" defaultValue={text("rigId") || view.rigId}>
-        {view.rigs.map((r) => (
-          <option key={r.id} value={r.id}>
-            {r.name}
-          </option>
-        ))}
-      </SelectField>
-      <fieldset className="col-span-2 grid grid-cols-2 gap-3 sm:col-span-4 sm:grid-cols-4">
-        <legend className="text-note text-soft mb-1">Where the time went</legend>
-        <Field
-          label={TIME_FIELDS.programmedMin.label}
-          unit={TIME_FIELDS.programmedMin.unit}
-          name="programmedMin"
-          inputMode="decimal"
-          defaultValue={text("programmedMin")}
-          fault={faults["programmedMin"]}
-        />
-        {LOST_CAUSES.map((cause) => (
-          <Field
-            key={cause}
-            label={`Lost to ${LOST_WORDS[cause]}`}
-            unit="min"
-            name={`lost-${cause}`}
-            inputMode="decimal"
-            defaultValue={start.text(`lost-${cause}`, String(known?.lost?.[cause] ?? ""))}
-            fault={faults[`lost-${cause}`]}
-          />
-        ))}
-      </fieldset>
-      <fieldset className="col-span-2 sm:col-span-4">
-        <legend className="text-note text-soft">Changed in the optical train: flats from before are void</legend>
-        <div className="mt-1 flex flex-wrap gap-x-5">
-          {TRAIN_PARTS.map((p) => (
-            <label key={p} className="flex min-h-6 items-center gap-2">
-              <input type="checkbox" name="train" value={p} defaultChecked={ticked.includes(p)} />
-              {TRAIN_WORDS[p]}
-            </label>
-          ))}
-        </div>
-      </fieldset>
-      <div className="col-span-2">
-        <TextField label="Trouble" name="trouble" rows={2} maxLength={4000} defaultValue={text("trouble")} />
-      </div>
-      <div className="col-span-2">
-        <TextField label="What cured it" name="cure" rows={2} maxLength={4000} defaultValue={text("cure")} />
-      </div>
-      <div className="col-span-2 sm:col-span-4">
-        <TextField label="Note" name="note" rows={2} maxLength={4000} defaultValue={text("note")} />
-      </div>
-      <div>
-        <SaveButton words="Write down" />
-      </div>
-    </Form>
-  );
-}
-
 /** Programmed, taken, kept, and what of it was lost to what. */
 function TimeWords({ view }: { readonly view: FactsView }) {
   const words = timeWords(view.facts?.data ?? {}, view.exposed);
@@ -167,6 +75,32 @@ function TimeWords({ view }: { readonly view: FactsView }) {
     <p className="mt-3" aria-label="Where the time went">
       {words}
     </p>
+  );
+}
+
+/** Whose night it is: every rig's is written down by itself. */
+function RigChoice({ view, search }: { readonly view: FactsView; readonly search: string }) {
+  if (view.rigs.length < 2) return null;
+  const to = (rigId: string) => {
+    const params = new URLSearchParams(search);
+    params.set("night", view.night);
+    params.set("place", view.placeId);
+    params.set("rig", rigId);
+    return `/log/nights?${params.toString()}`;
+  };
+  return (
+    <nav aria-label="Rig" className="mt-1 flex flex-wrap gap-x-4">
+      {view.rigs.map((r) => (
+        <Link
+          key={r.id}
+          to={to(r.id)}
+          aria-current={r.id === view.rigId ? "page" : undefined}
+          className={r.id === view.rigId ? "font-semibold" : "text-soft underline underline-offset-4"}
+        >
+          {r.name}
+        </Link>
+      ))}
+    </nav>
   );
 }
 

@@ -3,7 +3,7 @@ import { data } from "react-router";
 import { counted } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/log-words";
 import { answer, intentOf } from "~/desk/records/answer";
-import { cull, keepMeasures, subsOfNight } from "~/desk/log/cull";
+import { cull, keepLimits, keepMeasures, subsOfNight } from "~/desk/log/cull";
 import { notify } from "~/desk/records/notices";
 import { libraryHere } from "~/desk/records/open-library";
 import type { SubsAnswer, SubsIntent } from "./intents";
@@ -18,6 +18,11 @@ export async function subsAction(desk: Desk, request: Request) {
     const { report, kept } = done.value;
     if (kept) notify(desk, `${counted(report.measured, "sub")} measured.`, kept.undoId);
     return data<SubsAnswer>({ refusal: null, report });
+  }
+  if (intent.act === "limits") {
+    const rig = library.rigs.find((r) => r.id === intent.rigId);
+    if (!rig) return data<SubsAnswer>({ refusal: null }, { status: 404 });
+    return answer(desk, await keepLimits(desk, rig, intent.limits), "Your limits are kept with the rig.");
   }
   const wanted = new Set(intent.ids);
   const night = subsOfNight(library, intent.night, null);

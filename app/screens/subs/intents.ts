@@ -1,3 +1,4 @@
+import type { SubLimits } from "~/core/exposure";
 import type { CullReason } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { MeasureReport } from "~/desk/log/cull";
@@ -12,6 +13,8 @@ export type SubsIntent =
       readonly isKept: boolean;
       readonly reason: CullReason;
     }
+  /** The owner's own rule for a rig's subs. */
+  | { readonly act: "limits"; readonly rigId: string; readonly limits: SubLimits }
   | { readonly act: "measured"; readonly files: readonly MeasuredFile[] };
 
 /** What came of it. */

@@ -28,6 +28,7 @@ import { measureFaultWords, priceWords } from "./cull-words";
 import type { SubsAnswer, SubsIntent } from "./intents";
 import { loadSubs, type SubsView } from "./load";
 import { timesOf } from "./times";
+import { OwnLimits } from "./OwnLimits";
 import { SubsTable } from "./SubsTable";
 import { useSelection } from "./use-selection";
 
@@ -195,14 +196,26 @@ function Subs({ view }: { readonly view: SubsView }) {
             <p className="text-note text-soft mt-2">
               <Why title="What stands out">
                 <p>
-                  Wider, longer or brighter than the others of its panel, channel and length by more than three robust
-                  standard deviations, or with less than 70 % of their stars: common practice. Of ten subs or more. The
-                  sky also grows brighter towards the horizon and the Moon: that is no fault of a sub. Dropping costs
-                  the root of what is kept; weights make wide subs cost less than that.
+                  Over a limit of your own; or wider, longer or brighter than the others of its panel, channel and
+                  length by more than three robust standard deviations, with less than 70 % of their stars, or with
+                  stars less than 75 % as bright, which is cloud: common practice. Of ten subs or more. Stars long one
+                  way all over the picture were drawn out by the mount, long every way by focus or tilt. The sky also
+                  grows brighter towards the horizon and the Moon: that is no fault of a sub. Dropping costs the root of
+                  what is kept; weights make wide subs cost less than that.
                 </p>
               </Why>
             </p>
           </div>
+          {view.rigs.map((rig) => (
+            <OwnLimits
+              key={`${rig.id} ${JSON.stringify(rig.limits)}`}
+              rigName={rig.name}
+              limits={rig.limits}
+              scale={view.scales[rig.id] ?? 0}
+              isBusy={isBusy}
+              onSave={(limits) => void act({ act: "limits", rigId: rig.id, limits })}
+            />
+          ))}
         </aside>
       </div>
       <Section title="Measure them here" aside={`${measured} of ${counted(subs.length, "sub")} measured`}>
@@ -218,8 +231,8 @@ function Subs({ view }: { readonly view: SubsView }) {
         >
           <p className="text-soft max-w-[60ch]">
             Drop the night&apos;s FITS files: width, shape and number of stars and the sky are measured on nine windows
-            of each picture, and written to the sub it is. Stars burnt out, crowded or too few are left out; wide wings
-            read a little narrower; counts compare subs of one rig only.
+            of each picture, and written to the sub it is. Stars burnt out, crowded or odd are left out; wide wings read
+            9 to 16 % wider; counts compare subs of one rig only.
           </p>
         </FilePick>
         {answer?.report ? <MeasureWords report={answer.report} /> : null}
