@@ -68,7 +68,7 @@ export {
 export { kitFromExposure, type KitFromExposure } from "./kit-from-exposure";
 export { clockSessions } from "./clock-sessions";
 export { clockAheadHours, LIT_DEG, type IntakeData } from "./intake-record";
-export { readLogLine, type LogLineFault } from "./log-line";
+export { readLogLine, type LogLine, type LogLineContext, type LogLineFault } from "./log-line";
 export {
   guidingVerdict,
   measureOf,

@@ -5,6 +5,8 @@ import formats from "ajv-formats";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import demo from "~/data/demo.json";
+import pair from "~/data/sample-pair.json";
+import south from "~/data/sample-south.json";
 import { USUAL_MOON } from "~/core/night";
 import { RECORD_KINDS, type StoredRecord } from "~/core/crew";
 import { bundleSchema, decodeData, decodeRecord, EDITION, stamped, USUAL_WISH_HOURS } from ".";
@@ -14,6 +16,12 @@ const records = demo.records as unknown as readonly StoredRecord[];
 const kindsInDemo = new Set(records.map((r) => r.kind));
 
 describe("the schemas of records", () => {
+  it("are those that the demo and the samples were written with: else a friend's file would bring all of it anew", () => {
+    for (const { records } of [demo, pair, south] as unknown as readonly {
+      readonly records: readonly StoredRecord[];
+    }[])
+      for (const { kind, v = 1 } of records) expect([kind, v]).toEqual([kind, schemaOf(kind).version]);
+  });
   it("have another edition whenever one of them changes, so that stored pages are checked again", () => {
     const described = JSON.stringify(RECORD_KINDS.map((kind) => [kind, schemaOf(kind).version, schemaOf(kind).schema.describe()])); // prettier-ignore
     const hash = createHash("sha256").update(described).digest("hex").slice(0, 16);

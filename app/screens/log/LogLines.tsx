@@ -2,31 +2,8 @@ import { useState } from "react";
 import { RestoredNote, textDraft, useDraftState } from "~/components/forms/drafts";
 import { Button } from "~/components/ui/Button";
 import { SelectField, TextField } from "~/components/ui/Field";
-import type { LogLineFault } from "~/core/ledger";
+import { understood } from "./line-words";
 import type { LoggableProject } from "./LogForm";
-
-/** What is wrong with a line, in words. */
-export function logLineWords({ code, part }: LogLineFault, line: number): string {
-  const at = `Line ${line}: `;
-  switch (code) {
-    case "noCount":
-      return `${at}how many subs? Such as “17 of 21”.`;
-    case "noChannel":
-      return `${at}which channel? ${part === "" ? "" : `“${part}” is none of this project.`}`;
-    case "noSub":
-      return `${at}how long are the subs in ${part}? Such as “x 300 s”.`;
-    case "noPanel":
-      return `${at}which panel: ${part}?`;
-    case "unknownPanel":
-      return `${at}the frame has no ${part}.`;
-    case "tooMany":
-      return `${at}“${part}” cannot be.`;
-    case "noReason":
-      return `${at}why were some not kept? After a comma: cloud, wind, trails, seeing, guiding, focus, light or other.`;
-    case "unread":
-      return `${at}“${part}” is not understood. A note comes after a comma.`;
-  }
-}
 
 /** A night in a line or a few: "17 of 21 x 300 s Ha P2, cloud". */
 export function LogLines({
@@ -82,12 +59,13 @@ export function LogLines({
         placeholder="17 of 21 x 300 s Ha P2, cloud"
         spellCheck={false}
         fault={fault}
-        hint="Kept of taken, sub, channel, panel; after a comma why some were not kept, and a note."
+        hint="Kept of taken, sub, channel, panel, in any order; then why some were not kept, and a note."
         onChange={(e) => set(e.target.value)}
       />
       <Button type="submit" className="sm:mt-6" disabled={isBusy || value.trim() === ""}>
         Add lines
       </Button>
+      <Understood project={project} text={value} />
       {doubt ? (
         <p className="border-lamp border-l-2 pl-3 sm:col-span-3" role="alert">
           This cannot be as it stands: {doubt}{" "}
@@ -97,5 +75,20 @@ export function LogLines({
         </p>
       ) : null}
     </form>
+  );
+}
+
+/** What was understood of each line so far, while it is typed. */
+function Understood({ project, text }: { readonly project: LoggableProject; readonly text: string }) {
+  const lines = understood(project, text);
+  if (lines.length === 0) return null;
+  return (
+    <ul className="text-note sm:col-span-2 sm:col-start-2" aria-label="As it is understood" aria-live="polite">
+      {lines.map((l) => (
+        <li key={l.line} className={l.isRead ? "text-ink" : "text-soft"}>
+          {l.words}
+        </li>
+      ))}
+    </ul>
   );
 }

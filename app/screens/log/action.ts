@@ -13,7 +13,7 @@ import { shortNight } from "~/components/clock";
 import { readLogLine } from "~/core/ledger";
 import { isNightDate, nightDate } from "~/core/time";
 import { loggable } from "./load";
-import { logLineWords } from "./LogLines";
+import { lineContext, logLineWords } from "./line-words";
 import { notify } from "~/desk/records/notices";
 import { textOf } from "~/components/forms/form-numbers";
 import { theDrafts } from "~/desk/records/kept";
@@ -68,11 +68,7 @@ async function bookLines(
   const entries: WrittenEntry[] = [];
   for (const [i, line] of text.split(/\r?\n/).entries()) {
     if (line.trim() === "") continue;
-    const read = readLogLine(line, {
-      channels: [...new Set(project.channels.map((c) => c.channel))],
-      panels: project.panels,
-      subOf: (channel) => project.channels.find((c) => c.channel === channel && !c.isShort)?.subSec ?? null,
-    });
+    const read = readLogLine(line, lineContext(project));
     if (!read.ok) return wrong(logLineWords(read.error, i + 1));
     entries.push({ projectId, night, ...read.value });
   }

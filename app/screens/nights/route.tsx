@@ -166,6 +166,9 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           <Button onClick={calendar} disabled={!hasBlocks}>
             To my calendar
           </Button>
+          <Link to={`/log${search}`} className={buttonLook("quiet")}>
+            Log this
+          </Link>
         </div>
       </aside>
     </div>

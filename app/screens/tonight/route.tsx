@@ -194,9 +194,14 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
         next={<BetterNext list={better} search={search} />}
         act={
           choice.kind === "go" ? (
-            <Link to={`/nights${search}`} className={buttonLook("main", "w-full")}>
-              Open the run sheet
-            </Link>
+            <div className="flex gap-2">
+              <Link to={`/nights${search}`} className={buttonLook("main", "flex-1")}>
+                Open the run sheet
+              </Link>
+              <Link to={`/log${search}`} className={buttonLook("quiet")}>
+                Log this
+              </Link>
+            </div>
           ) : (
             <Link to={`/targets${search}`} className={buttonLook("main", "w-full")}>
               Look for a target
