@@ -124,6 +124,8 @@ function subsOf(s: Session, firstIso: string): StoredRecord[] {
       gain: 120,
       binning: 1,
       temperatureC: -10,
+      airC: Number((6.4 - 0.06 * i + 0.2 * random()).toFixed(1)),
+      focusSteps: 15_210 - 6 * Math.floor(i / 6),
       measure: {
         fwhmPx: Number((1.62 + 0.16 * random() + (isGust ? 0.75 : 0)).toFixed(2)),
         eccentricity: Number((0.36 + 0.08 * random() + (isGust ? 0.28 : 0)).toFixed(2)),

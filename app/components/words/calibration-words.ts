@@ -1,6 +1,6 @@
 import { shortNight } from "~/components/clock";
 import { counted, fixed } from "~/components/numbers";
-import type { CalibrationNeed } from "~/core/ledger";
+import type { CalibrationNeed, CameraSet } from "~/core/ledger";
 
 /** What changed in an optical train. */
 export const TRAIN_WORDS = {
@@ -25,21 +25,20 @@ const SETTING_WORDS = {
   binning: (v: number) => `binned ${v} × ${v}`,
 } as const;
 
-/** What sets a need apart from others of its kind and length: ", gain 100"; empty where nothing does. */
-function apartWords(n: CalibrationNeed, among: readonly CalibrationNeed[]): string {
-  const alike = among.filter((o) => o !== n && o.kind === n.kind && o.exposureSec === n.exposureSec);
-  return (["gain", "offset", "binning"] as const)
+/** How a camera is to be set: "gain 100, offset 30"; "" where nothing is known. A camera that is not binned goes without saying. */
+const setWords = (set: CameraSet | null): string =>
+  (["gain", "offset", "binning"] as const)
     .flatMap((what) => {
-      if (!n.settings || alike.every((o) => o.settings?.[what] === n.settings?.[what])) return [];
-      const value = n.settings[what];
-      return value === null ? `, ${what} not known` : `, ${SETTING_WORDS[what](value)}`;
+      const value = set?.[what] ?? null;
+      return value === null || (what === "binning" && value === 1) ? [] : SETTING_WORDS[what](value);
     })
-    .join("");
-}
+    .join(", ");
 
-/** What is needed: "30 darks of 300 s", "25 flats through Ha 5 nm"; among needs that are alike, what tells it apart. */
-export const needWords = (n: CalibrationNeed, among: readonly CalibrationNeed[] = []): string =>
-  kindWords(n) + apartWords(n, among);
+/** What is needed, and how the camera is to be set: "30 darks of 300 s, gain 100, offset 30, −10 °C", "25 flats through Ha 5 nm". */
+export const needWords = (n: CalibrationNeed): string =>
+  [kindWords(n), setWords(n.settings), n.sensorC === null ? "" : `${fixed(n.sensorC, 0)} °C`]
+    .filter((w) => w !== "")
+    .join(", ");
 
 function kindWords(n: CalibrationNeed): string {
   switch (n.kind) {
@@ -67,7 +66,9 @@ export function shelfWords(n: CalibrationNeed): string {
         : `${n.spent} on the shelf are over a year old: compare hot pixels with a fresh one`;
     case "void":
       return `${n.spent} are void: ${n.since?.why === "angle" ? "the camera angle is another one" : n.since ? `${TRAIN_WORDS[n.since.why]}` : "they were taken at another camera angle"}${n.since ? ` since ${day(n.since.atMs)}` : ""}`;
-    case "missing":
-      return "none on the shelf";
+    case "missing": {
+      const other = setWords(n.otherwise?.settings ?? null);
+      return `none on the shelf${n.otherwise ? `; ${n.otherwise.count} ${other === "" ? "at another setting" : `at ${other}`}` : ""}`;
+    }
   }
 }

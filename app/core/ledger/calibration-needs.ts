@@ -1,4 +1,5 @@
 import type { Channel } from "~/core/exposure";
+import { groupBy } from "~/core/numeric";
 import { DAY_MS } from "~/core/time";
 import { turnTo } from "~/core/units";
 import type { CalibrationData, ContributionData } from "./contribution";
@@ -42,6 +43,9 @@ export interface TrainChange {
   readonly why: "turned" | "filters" | "cleaned" | "angle";
 }
 
+/** How a camera is set, in its own counting; null = not known. */
+export type CameraSet = Pick<LightPlan, "gain" | "offset" | "binning">;
+
 /** One kind of calibration that a night's lights ask for, and what the shelf has of it. */
 export interface CalibrationNeed {
   readonly kind: "dark" | "flat" | "darkFlat" | "bias";
@@ -52,7 +56,11 @@ export interface CalibrationNeed {
   /** Of flats: the camera angle they are wanted at; null = any, or not known. */
   readonly angleDeg: number | null;
   /** How the camera is to be set, as far as the lights' log tells; null = of flats, which take what is there. */
-  readonly settings: Pick<LightPlan, "gain" | "offset" | "binning"> | null;
+  readonly settings: CameraSet | null;
+  /** Of darks: the sensor's temperature they are wanted at, °C; null = any, or not known. */
+  readonly sensorC: number | null;
+  /** Of the shelf's frames that only the camera's setting keeps from serving, the largest set; null = there are none. */
+  readonly otherwise: { readonly settings: CameraSet; readonly count: number } | null;
   readonly want: number;
   /** Frames on the shelf that serve. */
   readonly have: number;
@@ -80,13 +88,43 @@ const ofCamera = (f: CalibrationData, camera: CalibratedCamera): boolean =>
   f.camera === "" || camera.cameraName === "" || isSameText(f.camera, camera.cameraName);
 
 /** Whether a camera was set alike, as far as both sides say. */
-const isSetAlike = (
-  f: CalibrationData,
-  { gain, offset, binning }: Pick<LightPlan, "gain" | "offset" | "binning">,
-): boolean =>
+const isSetAlike = (f: CalibrationData, { gain, offset, binning }: CameraSet): boolean =>
   (gain === null || f.gain === null || f.gain === gain) &&
   (offset === null || f.offset === undefined || f.offset === offset) &&
   (binning === null || f.binning === undefined || f.binning === binning);
+
+/** How a frame's camera was set. */
+const setOf = ({ gain, offset, binning }: CalibrationData): CameraSet => ({
+  gain,
+  offset: offset ?? null,
+  binning: binning ?? null,
+});
+
+/** The most frequent setting of some frames. */
+function largestSet(frames: readonly CalibrationData[]): CalibrationNeed["otherwise"] {
+  const sets = [...groupBy(frames, (f) => JSON.stringify(setOf(f))).values()].sort((a, b) => b.length - a.length);
+  const [first] = sets;
+  return first?.[0] ? { settings: setOf(first[0]), count: first.length } : null;
+}
+
+/**
+ * Lights that ask for the same darks, once each: of one length, and set alike as far as is known. What one of them does not say is what
+ * the others do.
+ */
+function alikeInDarks(lights: readonly LightPlan[]): LightPlan[] {
+  const found: LightPlan[] = [];
+  const fits = (a: number | null, b: number | null) => a === null || b === null || a === b;
+  for (const l of lights) {
+    const i = found.findIndex(
+      (o) =>
+        isSame(o.subSec, l.subSec) && fits(o.gain, l.gain) && fits(o.offset, l.offset) && fits(o.binning, l.binning),
+    );
+    const o = found[i];
+    if (o) found[i] = { ...o, gain: o.gain ?? l.gain, offset: o.offset ?? l.offset, binning: o.binning ?? l.binning };
+    else found.push(l);
+  }
+  return found;
+}
 
 const isAngle = (a: number | null, b: number | null): boolean =>
   a === null || b === null || Math.abs(turnTo(a, b)) <= SAME_ANGLE_DEG;
@@ -143,7 +181,8 @@ export function calibrationNeeds(
     want: number,
     serve: (f: CalibrationData) => boolean,
   ): CalibrationNeed => {
-    const all = mine.filter((f) => f.type === of.kind && serve(f));
+    const ofKind = mine.filter((f) => f.type === of.kind && serve(f));
+    const all = set ? ofKind.filter((f) => isSetAlike(f, set)) : ofKind;
     const isTurned = (f: CalibrationData) => !isAngle(f.positionAngleDeg ?? null, of.angleDeg ?? null);
     const isVoid = (f: CalibrationData) =>
       of.kind === "flat" && ((changed !== null && (f.startMs ?? 0) < changed.atMs) || isTurned(f));
@@ -166,6 +205,8 @@ export function calibrationNeeds(
       ...of,
       angleDeg: of.angleDeg ?? null,
       settings: set && { gain: set.gain, offset: set.offset, binning: set.binning },
+      sensorC: of.kind === "dark" ? camera.sensorC : null,
+      otherwise: largestSet(ofKind.filter((f) => !all.includes(f))),
       want,
       have: good.length,
       latestMs: times.length > 0 ? Math.max(...times) : null,
@@ -177,12 +218,12 @@ export function calibrationNeeds(
   const once = <T>(list: readonly T[], key: (t: T) => string): T[] => [
     ...new Map(list.map((t) => [key(t), t])).values(),
   ];
-  const darks = once(lights, (l) => `${l.subSec} ${l.gain} ${l.offset} ${l.binning}`).map((l) =>
+  const darks = alikeInDarks(lights).map((l) =>
     need(
       { kind: "dark", exposureSec: l.subSec, filterName: null },
       l,
       school.darks,
-      (f) => isSame(f.exposureSec, l.subSec) && isSetAlike(f, l) && isAtNightsTemperature(f, camera),
+      (f) => isSame(f.exposureSec, l.subSec) && isAtNightsTemperature(f, camera),
     ),
   );
   // A filter at two camera angles wants two sets: vignetting and dust turn with the camera.
@@ -199,7 +240,7 @@ export function calibrationNeeds(
       (f) => (isSameText(f.filter, l.filterName) || isSameText(f.filter, l.channel)) && isBinned(f, l),
     ),
   );
-  const [first] = lights;
+  const [first] = alikeInDarks(lights);
   const flatLengths = once(
     mine.filter(
       (f) =>
@@ -210,15 +251,12 @@ export function calibrationNeeds(
   const offsets = !first
     ? []
     : school.flatsBy === "bias"
-      ? [need({ kind: "bias", exposureSec: null, filterName: null }, first, school.biases, (f) => isSetAlike(f, first))]
+      ? [need({ kind: "bias", exposureSec: null, filterName: null }, first, school.biases, () => true)]
       : flatLengths.length === 0
         ? [need({ kind: "darkFlat", exposureSec: null, filterName: null }, first, school.flats, () => false)]
         : flatLengths.map((sec) =>
-            need(
-              { kind: "darkFlat", exposureSec: sec, filterName: null },
-              first,
-              school.flats,
-              (f) => isSame(f.exposureSec, sec) && isSetAlike(f, first),
+            need({ kind: "darkFlat", exposureSec: sec, filterName: null }, first, school.flats, (f) =>
+              isSame(f.exposureSec, sec),
             ),
           );
   return [...darks, ...flats, ...offsets];

@@ -34,6 +34,7 @@ export {
   shelfSets,
   USUAL_CALIBRATION,
   type CalibrationNeed,
+  type CameraSet,
   type CalibrationSchool,
   type LightPlan,
   type ShelfSet,

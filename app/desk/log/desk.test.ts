@@ -10,7 +10,7 @@ import { choiceOf, keptSearch } from "~/desk/sky/choice";
 import { demoDesk, demoLibrary } from "~/desk/demo-library.test-data";
 import { intake } from "./intake";
 import { factsOf, keepFacts } from "./night-facts";
-import { libraryHere } from "~/desk/records/open-library";
+import { memoryBrowser, testDesk } from "~/desk/desk.test-data";
 import { contextOf, requireContext } from "~/desk/projects/project";
 
 const desk = demoDesk();
@@ -324,29 +324,26 @@ describe("dropped files", () => {
 });
 
 describe("the facts of a night", () => {
-  const of = (rigId: string | undefined, airC: number) => ({ night: "2026-12-04", placeId: "place-garden", ...(rigId ? { rigId } : {}), airC, trouble: "", cure: "", note: "" }); // prettier-ignore
+  const of = (rigId: string | undefined, airC: number) => ({ night: "2026-12-04", placeId: "place", ...(rigId ? { rigId } : {}), airC, trouble: "", cure: "", note: "" }); // prettier-ignore
+  const air = (from: Library, rigId: string) => factsOf(from, "place", "2026-12-04", rigId)?.data.airC;
 
   it("are each rig's own: written for a second one they stay with the first (reported: they were taken from it)", async () => {
-    const fresh = demoLibrary(demoDesk());
-    expect((await keepFacts(fresh, of("rig-refractor", 3), null)).ok).toBe(true);
-    expect((await keepFacts(await libraryHere(fresh.desk), of("rig-newtonian", 5), null)).ok).toBe(true);
-    const library = await libraryHere(fresh.desk);
-    const air = (rigId: string) => factsOf(library, "place-garden", "2026-12-04", rigId)?.data.airC;
-    expect([air("rig-refractor"), air("rig-newtonian"), air("rig-lens")]).toEqual([3, 5, undefined]);
+    const d = testDesk({ browser: memoryBrowser() });
+    for (const [rigId, airC] of [["refractor", 3], ["newtonian", 5]] as const) expect((await keepFacts(await d.library(), of(rigId, airC), null)).ok).toBe(true); // prettier-ignore
+    const both = await d.library();
+    expect([air(both, "refractor"), air(both, "newtonian"), air(both, "lens")]).toEqual([3, 5, undefined]);
     // Written anew they are changed, not doubled.
-    const first = factsOf(library, "place-garden", "2026-12-04", "rig-refractor")!;
-    await keepFacts(library, of("rig-refractor", 4), first.rev);
-    const after = await libraryHere(fresh.desk);
-    expect(after.nightFacts).toHaveLength(library.nightFacts.length);
+    await keepFacts(both, of("refractor", 4), factsOf(both, "place", "2026-12-04", "refractor")!.rev);
+    const after = await d.library();
+    expect([air(after, "refractor"), air(after, "newtonian"), after.nightFacts.length]).toEqual([4, 5, 2]);
   });
   it("that name no rig, as earlier editions wrote them, are those of the first rig they are written for", async () => {
-    const fresh = demoLibrary(demoDesk());
-    await keepFacts(fresh, of(undefined, 1), null);
-    const before = await libraryHere(fresh.desk);
-    expect(factsOf(before, "place-garden", "2026-12-04", "rig-refractor")?.data.airC).toBe(1);
-    await keepFacts(before, of("rig-refractor", 2), null);
-    const after = await libraryHere(fresh.desk);
-    expect(factsOf(after, "place-garden", "2026-12-04", "rig-newtonian")).toBeNull();
-    expect(after.nightFacts).toHaveLength(before.nightFacts.length);
+    const d = testDesk({ browser: memoryBrowser() });
+    await keepFacts(await d.library(), of(undefined, 1), null);
+    const before = await d.library();
+    expect(air(before, "refractor")).toBe(1);
+    await keepFacts(before, of("refractor", 2), null);
+    const after = await d.library();
+    expect([air(after, "refractor"), air(after, "newtonian"), after.nightFacts.length]).toEqual([2, undefined, 1]);
   });
 });

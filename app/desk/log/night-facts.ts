@@ -9,6 +9,7 @@ import { placeSky, type Place } from "~/core/night";
 import { keep, type Kept } from "~/desk/records/acts";
 import type { Entity, Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
+import { contextOf } from "~/desk/projects/project";
 
 /** One night of a rig at one place by one member has one name, in every tab. */
 const factsId = (memberId: string, { placeId, night, rigId = "" }: Omit<NightFacts, "memberId">): string =>
@@ -55,9 +56,11 @@ export function toldOf(library: Library, place: Entity<Place>, night: NightDate,
     .map((c) => c.data)
     .filter((d) => d.placeId === place.id && d.rigId === rig.id && d.memberId === me);
   const sky = placeSky(place.data, night);
-  return toldByFiles(subs, opticsOf(rig.data).pixelScaleArcsecPerPx, ({ at, startMs, exposureSec }) => {
-    if (!at || startMs === null) return null;
-    const { raDeg, decDeg } = at;
+  return toldByFiles(subs, opticsOf(rig.data).pixelScaleArcsecPerPx, ({ projectId, at, startMs, exposureSec }) => {
+    // Without a pointing of its own a sub is of the middle of its project's frame.
+    const centre = at ?? contextOf(library, projectId)?.layout.centre;
+    if (!centre || startMs === null) return null;
+    const { raDeg, decDeg } = centre;
     const middle = utcMs(startMs + 500 * exposureSec);
     const { altitudeDeg } = horizontalAt(sky, apparentVector(sky, { frame: "icrs", raDeg, decDeg }), middle);
     return altitudeDeg > 0 ? airmassKastenYoung(altitudeDeg) : null;

@@ -4,9 +4,10 @@ import {
   lastTrainChange,
   USUAL_CALIBRATION,
   type CalibrationNeed,
+  type CameraSet,
   type ContributionData,
-  type LightPlan,
 } from "~/core/ledger";
+import { groupBy } from "~/core/numeric";
 import type { RunSheet } from "~/core/night";
 import { nightWindow, sunPassesMs, type NightSky } from "~/core/sky";
 import { nightDate, type UtcInterval } from "~/core/time";
@@ -23,31 +24,36 @@ export interface NightCalibration {
   readonly skyFlats: UtcInterval | null;
 }
 
-/** How a camera was set, as far as its log tells. */
-type CameraSettings = Pick<LightPlan, "gain" | "offset" | "binning">;
+const NOT_KNOWN: CameraSet = { gain: null, offset: null, binning: null };
+const cameraSettings = topic<ReadonlyMap<string, CameraSet>>(20);
 
-const NOT_KNOWN: CameraSettings = { gain: null, offset: null, binning: null };
-const cameraSettings = topic<ReadonlyMap<string, CameraSettings>>(20);
+/** The value that most of some entries have, by exposures; of equals the later. Null where none tells it. */
+function usual(entries: readonly ContributionData[], what: keyof CameraSet): number | null {
+  const counts = new Map<number, number>();
+  for (const entry of entries) {
+    const value = entry[what];
+    if (value !== undefined) counts.set(value, (counts.get(value) ?? 0) + entry.taken);
+  }
+  return [...counts].reduce<readonly [number | null, number]>(
+    (best, one) => (one[1] >= best[1] ? one : best),
+    [null, 0],
+  )[0];
+}
 
-/** How a rig's camera was set last, by channel: each setting by the latest sub that tells it. */
-function settingsOf(log: readonly ContributionData[]): ReadonlyMap<string, CameraSettings> {
-  const found = new Map<
-    string,
-    Record<keyof CameraSettings, { readonly value: number | null; readonly atMs: number }>
-  >();
-  for (const entry of log)
-    for (const what of ["gain", "offset", "binning"] as const) {
-      const value = entry[what];
-      if (value === undefined) continue;
-      const none = { value: null, atMs: -Infinity };
-      const of = found.get(entry.channel) ?? { gain: none, offset: none, binning: none };
-      if ((entry.startMs ?? 0) >= of[what].atMs) of[what] = { value, atMs: entry.startMs ?? 0 };
-      found.set(entry.channel, of);
-    }
+/** How a rig's camera is set, by channel: each setting as most subs of the last night have it that tells it. */
+export function cameraSetsOf(log: readonly ContributionData[]): ReadonlyMap<string, CameraSet> {
+  const of = (entries: readonly ContributionData[], what: keyof CameraSet) => {
+    const telling = entries.filter((e) => e[what] !== undefined);
+    const last = telling.reduce((night, e) => (e.night > night ? e.night : night), "");
+    return usual(
+      telling.filter((e) => e.night === last),
+      what,
+    );
+  };
   return new Map(
-    [...found].map(([channel, { gain, offset, binning }]) => [
+    [...groupBy(log, (e) => e.channel)].map(([channel, entries]) => [
       channel,
-      { gain: gain.value, offset: offset.value, binning: binning.value },
+      { gain: of(entries, "gain"), offset: of(entries, "offset"), binning: of(entries, "binning") },
     ]),
   );
 }
@@ -63,7 +69,7 @@ export function calibrationOf(
 ): NightCalibration {
   const me = meOf(library);
   const log = library.contributions.flatMap((c) => (c.data.rigId === rig.id ? [c.data] : []));
-  const set = library.desk.memo(cameraSettings, rig.id, [library.contributions], () => settingsOf(log));
+  const set = library.desk.memo(cameraSettings, rig.id, [library.contributions], () => cameraSetsOf(log));
   // Of the frame, not of each panel: theirs differ by what the meridians do, for which nobody takes new flats.
   const angleOf = (projectId: string): number | null => contextOf(library, projectId)?.layout.positionAngleDeg ?? null;
   const lights = sheet.lines.flatMap((l) =>

@@ -25,8 +25,8 @@ export function CalibrationPanel({
     >
       <ul className="space-y-1">
         {[...open, ...needs.filter((n) => n.state === "serves")].map((n) => (
-          <li key={needWords(n, needs)} className={n.state === "serves" ? "text-soft" : ""}>
-            {needWords(n, needs)}
+          <li key={needWords(n)} className={n.state === "serves" ? "text-soft" : ""}>
+            {needWords(n)}
             <span className={n.state === "serves" ? "" : "text-lamp"}>: {shelfWords(n)}</span>
           </li>
         ))}

@@ -26,7 +26,7 @@ export function NightChecklist({
     "Focus on a bright star, one test exposure",
     "Frame and camera angle checked (within 1°)",
     rig.isGuided ? "Guiding calibrated, dither on" : `Unguided: subs up to ${rig.longestUnguidedSec} s`,
-    ...needs.filter((n) => n.state !== "serves").map((n) => needWords(n, needs)),
+    ...needs.filter((n) => n.state !== "serves").map(needWords),
     "Cap the tube before sunrise; park; cover",
   ];
   return (
