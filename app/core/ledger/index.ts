@@ -84,5 +84,5 @@ export {
   type NightMeasure,
 } from "./night-facts";
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";
-export { toldByFiles, type ToldByFiles, type ToldFact } from "./night-from-subs";
+export { toldByFiles, type ToldByFiles } from "./night-from-subs";
 export { impossibles, strangerIn, type Impossible } from "./impossible";

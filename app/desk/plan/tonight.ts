@@ -41,6 +41,7 @@ import type { Entity, Library } from "~/desk/records/library";
 import { ownContextsOf, ownUnder, type ProjectContext } from "~/desk/projects/project";
 import { nightOver } from "~/desk/sky/nights";
 import { slot } from "~/desk/desk";
+import { lastNightOf } from "~/desk/log/last-night";
 import { topic } from "~/desk/memo";
 import { inTurns } from "~/desk/turns";
 import type { SoonPlan } from "./season";
@@ -264,6 +265,8 @@ export async function tonightView(
     /** Forecasts are still being asked, or the season is still being planned: what is told now is not the last word. */
     isProvisional: plan.stage === "soon" || (isTonight && isAsking(weather)),
     nowMs: library.desk.now(),
+    /** What last night brought, until tonight is begun. */
+    lastNight: isTonight && !begun ? lastNightOf(library, today) : [],
     steps,
     tonight,
     choice: here.choice,

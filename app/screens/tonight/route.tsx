@@ -11,6 +11,7 @@ import { BetterNext } from "./BetterNext";
 import { LookUp } from "./LookUp";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TonightAside } from "./TonightAside";
+import { LastNight } from "./LastNight";
 import { TonightStrips } from "./TonightStrips";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { RestOfTonight } from "./RestOfTonight";
@@ -73,6 +74,7 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
           ) : null}
         </p>
         <StorageRefusal fault={refusal} />
+        <LastNight brought={view.lastNight} search={search} />
         <TonightVerdict
           verdict={verdict}
           choice={choice}
