@@ -134,6 +134,16 @@ describe("the form of a rig", () => {
     });
     expect(rig.ok && decodeData("rig", rig.value).ok).toBe(true);
   });
+  it("takes what is typed in another unit, and an aperture as a focal ratio (a lens of 200 mm at f/2.8; 8 inches)", () => {
+    const of = (focalLengthMm: string, apertureMm: string) => {
+      const rig = readRig(formOf({ ...fields, focalLengthMm, apertureMm }));
+      return rig.ok ? [rig.value.focalLengthMm, rig.value.apertureMm] : rig.error;
+    };
+    expect(of("200", "f/2.8")).toEqual([200, 71.43]);
+    expect(of("40 in", "8″")).toEqual([1016, 203.2]);
+    expect(of("200", "f/")).toMatchObject({ apertureMm: "“f/” is not a number." });
+    expect(of("8 °C", "80")).toMatchObject({ focalLengthMm: "“8 °C” is not a number." });
+  });
   it("refuses a focal length and a pixel of 0, a missing name and a rig without filters", () => {
     const faults = faultsOf(
       readRig(formOf({ ...fields, name: "", focalLengthMm: "0", pixelPitchUm: "0", filterIds: [] })),

@@ -1,4 +1,4 @@
-import { parseNumber } from "~/core/notation";
+import { parseQuantity } from "~/core/notation";
 import type { NumberField } from "~/core/records";
 
 /** A number box: its name in the form, and the field it fills. */
@@ -17,9 +17,13 @@ export type Faults = Readonly<Record<string, string>>;
 
 const shown = (n: number) => String(n).replace("-", "−");
 
+/** What a text in a number box says, in the box's unit; another unit of the same kind may be named. Null = no number. */
+export const numberIn = ({ unit, isDifference }: NumberField, text: string): number | null =>
+  parseQuantity(text, unit, isDifference);
+
 /** Why a text is not what a number box wants; undefined when it is. */
 export function numberFault(spec: NumberField, text: string): string | undefined {
-  const value = parseNumber(text);
+  const value = numberIn(spec, text);
   const unit = spec.unit ? ` ${spec.unit}` : "";
   if (value === null)
     return text.trim() === ""
@@ -42,7 +46,7 @@ export function readNumbers<N extends string>(
     const text = textOf(form, spec.name);
     const fault = numberFault(spec, text);
     if (fault) faults[spec.name] = fault;
-    else values[spec.name] = parseNumber(text)! + 0; // −0 becomes 0
+    else values[spec.name] = numberIn(spec, text)! + 0; // −0 becomes 0
   }
   return { values, faults };
 }

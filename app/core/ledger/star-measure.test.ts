@@ -167,5 +167,5 @@ describe("stars on synthetic pictures", () => {
       }),
       { numRuns: process.env["LAWS_SEED"] === "new" ? 1000 : 8 },
     );
-  });
+  }, 300_000);
 });

@@ -8,5 +8,6 @@ export {
   formatMinutes,
   formatSpan,
 } from "./format";
+export { parseFocalRatio, parseQuantity } from "./quantity";
 export { parseOffset, type ReadOffset } from "./offset";
 export { parsePosition, looksLikePosition, type PositionFault } from "./position";

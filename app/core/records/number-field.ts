@@ -7,6 +7,8 @@ export interface NumberField {
   readonly isWhole?: boolean;
   /** The lowest value itself is refused: "more than 0". */
   readonly isAboveMin?: boolean;
+  /** Of temperatures: how far apart, not how warm. */
+  readonly isDifference?: boolean;
   readonly hint?: string;
 }
 

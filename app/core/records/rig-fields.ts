@@ -114,6 +114,7 @@ export const WARM_FIELD = {
     unit: "°C",
     min: 0,
     max: 30,
+    isDifference: true,
     hint: "Without a cooler: usually 5 to 15.",
   },
 } as const satisfies Readonly<Record<string, NumberField>>;

@@ -1,6 +1,5 @@
-import { numberFault, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
+import { numberFault, numberIn, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import { LOST_CAUSES, TRAIN_PARTS, type LostCause, type NightFacts } from "~/core/ledger";
-import { parseNumber } from "~/core/notation";
 import { NIGHT_FIELDS, TIME_FIELDS } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 
@@ -21,7 +20,7 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
     if (text.trim() === "") continue;
     const fault = numberFault(spec, text);
     if (fault) faults[spec.name] = fault;
-    else values[spec.name] = parseNumber(text)! + 0;
+    else values[spec.name] = numberIn(spec, text)! + 0;
   }
   const lost: Partial<Record<LostCause, number>> = {};
   for (const cause of LOST_CAUSES) {
@@ -29,7 +28,7 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
     if (text.trim() === "") continue;
     const fault = numberFault(TIME_FIELDS.lostMin, text);
     if (fault) faults[`lost-${cause}`] = fault;
-    else if (parseNumber(text)! > 0) lost[cause] = parseNumber(text)!;
+    else if (numberIn(TIME_FIELDS.lostMin, text)! > 0) lost[cause] = numberIn(TIME_FIELDS.lostMin, text)!;
   }
   const programmed = textOf(form, "programmedMin");
   const programmedFault = programmed.trim() === "" ? undefined : numberFault(TIME_FIELDS.programmedMin, programmed);
@@ -44,7 +43,7 @@ export function readFactsForm(form: FormData): Result<WrittenFacts, Faults> {
     ...(dew ? { dew } : {}),
     ...(rigId ? { rigId } : {}),
     ...(train.length > 0 ? { train } : {}),
-    ...(programmed.trim() === "" ? {} : { programmedMin: parseNumber(programmed)! }),
+    ...(programmed.trim() === "" ? {} : { programmedMin: numberIn(TIME_FIELDS.programmedMin, programmed)! }),
     ...(Object.keys(lost).length > 0 ? { lost } : {}),
     trouble: words("trouble"),
     cure: words("cure"),

@@ -7,7 +7,9 @@ import { Field, SelectField } from "~/components/ui/Field";
 import type { Town } from "~/core/catalog";
 import { USUAL_CLEAR_CHANCE } from "~/core/night";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
+import { numberIn } from "~/components/forms/form-numbers";
 import { parseNumber } from "~/core/notation";
+import { PLACE_FIELDS } from "~/core/records";
 import type { Answer } from "~/desk/records/answer";
 import { libraryHere } from "~/desk/records/open-library";
 import { KIT_PRESETS, warmUp, zoneAt } from "~/desk/kit/start";
@@ -106,7 +108,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
   const onCoordinates = () => {
     const [lat, lon] = [parseNumber(now.latitudeDeg), parseNumber(now.longitudeDeg)];
     if (lat !== null && lon !== null)
-      void onPosition({ latitude: lat, longitude: lon, altitude: parseNumber(now.elevationM) });
+      void onPosition({ latitude: lat, longitude: lon, altitude: numberIn(PLACE_FIELDS.elevationM, now.elevationM) });
   };
   const begin = (targetId: string | null) => {
     const [place, kit] = [startPlaceOf(now), startKitOf(now)];

@@ -1,4 +1,4 @@
-import { numberFault, specsOf, type NumberSpec } from "~/components/forms/form-numbers";
+import { numberFault, numberIn, specsOf, type NumberSpec } from "~/components/forms/form-numbers";
 import { typicalRig, type Rig, type TypicalFilters, type TypicalKit } from "~/core/exposure";
 import { parseNumber } from "~/core/notation";
 import { CAMERA_FIELDS, MOUNT_FIELDS, OPTICS_FIELDS, PLACE_FIELDS, SENSOR_FIELDS } from "~/core/records";
@@ -109,7 +109,7 @@ export function startPlaceOf(typed: TypedStart): StartPlace | null {
   if (Object.keys(startFaults({ ...typed, own: {} })).length > 0) return null;
   const { timeZone, isSkyByLook } = typed;
   const name = typed.name.trim() || "My place";
-  const elevationM = parseNumber(typed.elevationM) ?? 0;
+  const elevationM = numberIn(PLACE_FIELDS.elevationM, typed.elevationM) ?? 0;
   const clearOfTen = parseNumber(typed.clearOfTen);
   const clearChance = CLEAR_OF_TEN.find((n) => n === clearOfTen) ?? null;
   return {
@@ -153,7 +153,7 @@ export function startKitOf(typed: TypedStart): StartKit | null {
     const text = typed.own[spec.name] ?? "";
     if (text.trim() === "") continue;
     if (numberFault(spec, text)) return null;
-    own[spec.name] = parseNumber(text)!;
+    own[spec.name] = numberIn(spec, text)!;
   }
   return { ...kit, own, cameraName: typed.cameraName };
 }

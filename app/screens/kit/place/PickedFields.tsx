@@ -1,5 +1,4 @@
-import { parseNumber } from "~/core/notation";
-import { numberFault, specsOf, type NumberSpec } from "~/components/forms/form-numbers";
+import { numberFault, numberIn, specsOf, type NumberSpec } from "~/components/forms/form-numbers";
 import { AROUND_FIELDS, THING_NAME } from "~/core/records";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
@@ -82,7 +81,8 @@ function NumberBox({
     const fault = numberFault(spec, box.value);
     box.setCustomValidity(fault ?? "");
     box.reportValidity();
-    if (!fault && parseNumber(box.value) !== value) onValue(parseNumber(box.value)!);
+    const read = numberIn(spec, box.value);
+    if (!fault && read !== null && read !== value) onValue(read);
   };
   return (
     <div className="w-32">

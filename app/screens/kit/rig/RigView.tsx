@@ -1,6 +1,8 @@
 import { fixed } from "~/components/numbers";
 import { opticsOf, type Optics } from "~/core/framing";
-import { parseNumber } from "~/core/notation";
+import { numberIn } from "~/components/forms/form-numbers";
+import { OPTICS_FIELDS, SENSOR_FIELDS } from "~/core/records";
+import { apertureText } from "./rig-form";
 import { Why } from "~/components/ui/Why";
 
 const NEEDED = [
@@ -14,9 +16,13 @@ const NEEDED = [
   "binning",
 ] as const;
 
+const FIELDS = { ...OPTICS_FIELDS, ...SENSOR_FIELDS };
+
 /** Optics of what is typed so far; null while a number is missing or cannot be. */
 function opticsOfTexts(texts: Readonly<Record<string, string>>): Optics | null {
-  const n = Object.fromEntries(NEEDED.map((k) => [k, parseNumber(texts[k] ?? "")])) as Record<
+  const textOf = (k: (typeof NEEDED)[number]) =>
+    k === "apertureMm" ? apertureText(texts[k] ?? "", texts["focalLengthMm"] ?? "") : (texts[k] ?? "");
+  const n = Object.fromEntries(NEEDED.map((k) => [k, numberIn(FIELDS[k], textOf(k))])) as Record<
     (typeof NEEDED)[number],
     number | null
   >;

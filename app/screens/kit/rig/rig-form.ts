@@ -8,8 +8,8 @@ import {
 } from "~/core/exposure";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
-import { parseNumber } from "~/core/notation";
-import { numberFault, readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
+import { parseFocalRatio } from "~/core/notation";
+import { numberFault, numberIn, readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import {
   CAMERA_FIELDS,
   MOUNT_FIELDS,
@@ -114,7 +114,7 @@ function readSettings(form: FormData): { readonly settings: readonly CameraSetti
       const text = textsOf(form, settingBox(spec.name))[i] ?? "";
       const fault = numberFault(spec, text);
       if (fault) faults[box(spec.name)] = fault;
-      else numbers[spec.name] = parseNumber(text)!;
+      else numbers[spec.name] = numberIn(spec, text)!;
     }
     return { name, ...numbers };
   });
@@ -128,8 +128,15 @@ function readPower(form: FormData): { readonly power: Power | null; readonly fau
   return { power: { ...values, chemistry: textOf(form, "chemistry") === "lead" ? "lead" : "lithium" }, faults };
 }
 
+/** An aperture told as a focal ratio, "f/2.8", in mm; the text itself where it is none. */
+export function apertureText(aperture: string, focalLength: string): string {
+  const mm = parseFocalRatio(aperture, numberIn(OPTICS_FIELDS.focalLengthMm, focalLength));
+  return mm === null ? aperture : String(mm);
+}
+
 /** Reads the form of a rig, or says beside each box what is wrong. */
 export function readRig(form: FormData): Result<Rig, Faults> {
+  form.set("apertureMm", apertureText(textOf(form, "apertureMm"), textOf(form, "focalLengthMm")));
   const optics = readNumbers(form, OPTICS_NUMBERS);
   const sensor = readNumbers(form, SENSOR_NUMBERS);
   const camera = readNumbers(form, CAMERA_NUMBERS);
