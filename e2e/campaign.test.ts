@@ -101,20 +101,4 @@ describe("a long campaign against what is kept", () => {
     },
     60_000 + ROUNDS * 10_000,
   );
-
-  it("a disk that is full: nothing is said to be kept, what was typed stays, and it is kept once there is room", async () => {
-    const origin = app.url;
-    const quota = (bytes: object) => driver.sendDevToolsCommand("Storage.overrideQuotaForOrigin", { origin, ...bytes });
-    await at("/log/nights?night=2026-11-10&place=place-garden");
-    await me.fill("Note", "n".repeat(3000));
-    await quota({ quotaSize: 1000 });
-    await me.press("Write down");
-    await me.see("storage for this app is full");
-    expect(await me.value("Note")).toHaveLength(3000);
-    await quota({});
-    await me.press("Write down");
-    await me.see("is written down.");
-    await driver.navigate().refresh();
-    expect(await me.value("Note")).toHaveLength(3000);
-  });
 });
