@@ -21,7 +21,10 @@ try {
     await driver.get(`${app.url}${shot.slice(0, at)}`);
     await driver
       .wait(
-        async () => driver.executeScript<boolean>("return [...document.querySelectorAll('main h1, main h2')].some((h) => h.checkVisibility())"),
+        async () =>
+          driver.executeScript<boolean>(
+            "return [...document.querySelectorAll('main h1, main h2')].some((h) => h.checkVisibility())",
+          ),
         15_000,
       )
       .catch(() => undefined);

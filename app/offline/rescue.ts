@@ -25,10 +25,12 @@ function rescue(base: string, notLoaded: string): void {
       page.dataset["anew"] = "refused";
       return;
     }
-    const workers = (await navigator.serviceWorker?.getRegistrations()) ?? [];
-    await Promise.all(workers.map((worker) => worker.unregister()));
+    // Only this app's own: others may lie beside it under the same host.
+    const scope = `${location.origin}${base}`;
+    const worker = await navigator.serviceWorker?.getRegistration(scope);
+    if (worker?.scope === scope) await worker.unregister();
     const kept = "caches" in globalThis ? await caches.keys() : [];
-    await Promise.all(kept.map((name) => caches.delete(name)));
+    await Promise.all(kept.filter((name) => name.endsWith(scope)).map((name) => caches.delete(name)));
     // What the browser itself remembers of these addresses goes as well.
     const parts = document.querySelectorAll<HTMLLinkElement | HTMLScriptElement>("link[href],script[src]");
     const asked = [...parts].map((part) => ("src" in part && part.src ? part.src : "href" in part ? part.href : ""));
