@@ -3,7 +3,7 @@
  * app anew where a button says `data-fetch-anew`: past whatever answers for the server, without touching what is stored. Taken over as
  * text: it may use nothing but what it is given.
  */
-function rescue(base: string, notLoaded: string): void {
+function rescue(base: string, notLoaded: string, going: string): void {
   const page = document.documentElement;
   const mark = () => (page.dataset["unloaded"] = "");
   addEventListener("error", (event) => event.target instanceof HTMLScriptElement && mark(), true);
@@ -40,20 +40,31 @@ function rescue(base: string, notLoaded: string): void {
     location.reload();
   }
 
-  addEventListener("click", (event) => {
-    if (event.target instanceof Element && event.target.closest("[data-fetch-anew]")) void fetchAnew();
-  });
+  addEventListener(
+    "click",
+    ({ target }) => {
+      if (!(target instanceof Element)) return;
+      if (target.closest("[data-fetch-anew]")) void fetchAnew();
+      // At once: the page may be loaded anew before anything else hears that one is going somewhere.
+      const link = target.closest<HTMLAnchorElement>("a[href]");
+      if (link?.origin === location.origin && link.getAttribute("href") !== "")
+        sessionStorage.setItem(going, link.pathname);
+    },
+    true,
+  );
 }
+
+/** Where a tab is going, in its session. */
+const GOING = "going";
 
 /** The script for the page, given the path under which the app lies and what errors of parts that do not load say. */
 export const rescueScript = (base: string, notLoaded: RegExp): string =>
-  `(${String(rescue)})(${JSON.stringify(base)},${JSON.stringify(notLoaded.source)})`;
+  `(${String(rescue)})(${JSON.stringify(base)},${JSON.stringify(notLoaded.source)},${JSON.stringify(GOING)})`;
 
 /** Pages that came in so short a time without one that drew itself are a ring. */
 const RING = 3;
 const RING_MS = 60_000;
 const LOADS = "loads";
-const GOING = "going";
 
 const isTimes = (data: unknown): data is readonly number[] =>
   Array.isArray(data) && data.every((time) => typeof time === "number");
