@@ -47,6 +47,10 @@ describe("the books", () => {
     await me.press("Add lines");
     await me.see("from sunset to sunrise it lasted");
     expect(await main()).not.toMatch(/200 × 300 s(?! OIII)/);
+    // The doubt is about the lines as they were sent: others are not added on the strength of it.
+    await me.fill("Evening of 2026-12-04, a line each", "201 x 300 s OIII P3");
+    await me.gone("It is right: add it");
+    await me.fill("Evening of 2026-12-04, a line each", "200 x 300 s OIII P3");
     await me.press("It is right: add it");
     await me.see("1 entry added.");
     await me.see("200 × 300 s");

@@ -12,7 +12,9 @@ export function FetchAnew() {
         what your browser keeps of it. Do not clear this site’s data for it: that would delete what you entered.
       </p>
       <p className="mt-4">
-        <Button data-fetch-anew="">Fetch the app anew</Button>
+        <Button look="main" data-fetch-anew="">
+          Fetch the app anew
+        </Button>
       </p>
       <p className="text-soft mt-3 hidden in-data-[anew=asking]:block" role="status">
         Fetching …

@@ -219,7 +219,7 @@ export interface MeasuredFile {
 
 /** The highest value that a file can hold: what it says itself, else what its bits hold. Infinity = nobody knows. */
 function mostOf({ values }: FitsHeader): number {
-  const said = values.get("SATURATE") ?? values.get("DATAMAX");
+  const said = values.get("SATURATE");
   if (typeof said === "number" && said > 0) return said;
   return values.get("BITPIX") === 16 ? 65_535 : Infinity;
 }

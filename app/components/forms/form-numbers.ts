@@ -51,6 +51,23 @@ export function readNumbers<N extends string>(
   return { values, faults };
 }
 
+/** Reads number boxes that may be left empty: the values that are there, and what is wrong with the others. */
+export function readSomeNumbers<N extends string>(
+  specs: readonly (NumberSpec & { readonly name: N })[],
+  textIn: (name: N) => string,
+): { readonly values: Readonly<Partial<Record<N, number>>>; readonly faults: Faults } {
+  const values: Partial<Record<N, number>> = {};
+  const faults: Record<string, string> = {};
+  for (const spec of specs) {
+    const text = textIn(spec.name);
+    if (text.trim() === "") continue;
+    const fault = numberFault(spec, text);
+    if (fault) faults[spec.name] = fault;
+    else values[spec.name] = numberIn(spec, text)! + 0; // −0 becomes 0
+  }
+  return { values, faults };
+}
+
 /** The text of a box; "" when it is missing. */
 export function textOf(form: FormData, name: string): string {
   const value = form.get(name);

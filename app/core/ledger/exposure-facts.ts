@@ -50,9 +50,11 @@ export interface ExposureFacts {
   readonly dataSum?: string;
 }
 
-const shortSum = (text: string): string => hexOf(sha256(utf8ToBytes(text)));
 const hexOf = (digest: Uint8Array): string =>
   [...digest.slice(0, 16)].map((b) => b.toString(16).padStart(2, "0")).join("");
+
+/** A sum over a text, the same wherever it is made: 128 bits of SHA-256. */
+export const textSumOf = (text: string): string => hexOf(sha256(utf8ToBytes(text)));
 
 /** A sum over what a camera wrote, beside its header: 128 bits of SHA-256. */
 export const dataSumOf = (bytes: Uint8Array): string => hexOf(sha256(bytes));
@@ -68,10 +70,10 @@ export interface FileIdentity {
 /** By what an exposure's file is known again. */
 export function fileIdentity(facts: ExposureFacts): FileIdentity {
   const { camera, startMs, wallMs, exposureSec, dataSum, fileName, sizeBytes } = facts;
-  const before = shortSum([camera ?? "", startMs ?? wallMs ?? fileName, exposureSec ?? "", sizeBytes].join("|"));
+  const before = textSumOf([camera ?? "", startMs ?? wallMs ?? fileName, exposureSec ?? "", sizeBytes].join("|"));
   if (dataSum == null) return { own: before, before };
   return {
-    own: shortSum([camera ?? "", startMs ?? wallMs ?? "", exposureSec ?? "", "data", dataSum].join("|")),
+    own: textSumOf([camera ?? "", startMs ?? wallMs ?? "", exposureSec ?? "", "data", dataSum].join("|")),
     before,
   };
 }

@@ -6,7 +6,14 @@ export {
   type KeptBefore,
   type SubMeasure,
 } from "./contribution";
-export { dataSumOf, fileIdentity, type FileIdentity, type ExposureFacts, type FrameType } from "./exposure-facts";
+export {
+  dataSumOf,
+  fileIdentity,
+  textSumOf,
+  type FileIdentity,
+  type ExposureFacts,
+  type FrameType,
+} from "./exposure-facts";
 export { channelOfFilter } from "./filter-name";
 export { exposureBooker } from "./booking";
 export type {

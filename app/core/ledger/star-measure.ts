@@ -204,16 +204,21 @@ function momentsOf({ width, height, values }: PixelTile, level: number, x0: numb
   return null;
 }
 
-interface Shape {
+/** Second moments of stars, px². */
+interface Outline {
   readonly xx: number;
   readonly yy: number;
   readonly xy: number;
+}
+
+/** That of one star. */
+interface Shape extends Outline {
   /** Of the peak over the noise of the sky. */
   readonly snr: number;
 }
 
 /** The long and the short axis of an outline, as variances, px². */
-function axesOf({ xx, yy, xy }: Pick<Shape, "xx" | "yy" | "xy">): readonly [long: number, short: number] {
+function axesOf({ xx, yy, xy }: Outline): readonly [long: number, short: number] {
   const [mean, off] = [(xx + yy) / 2, Math.hypot((xx - yy) / 2, xy)];
   return [mean + off, mean - off];
 }
@@ -222,7 +227,7 @@ const ODD = 2.5; // robust standard deviations: blends, galaxies
 const OWN_SPREAD = 0.05; // of moments of stars without noise
 
 /** The mean outline of stars: moments first, shapes of them afterwards, since shapes of single faint stars are long by noise alone. */
-function meanShape(all: readonly Shape[]): Pick<Shape, "xx" | "yy" | "xy"> {
+function meanShape(all: readonly Shape[]): Outline {
   const sizes = all.map((m) => m.xx + m.yy);
   const middle = median(sizes);
   const spread = SIGMA_PER_MAD * median(sizes.map((s) => Math.abs(s - middle)));
@@ -301,7 +306,7 @@ function shapesOf({ tile, sky, peaks }: Window, burntOutAt: number): Shape[] {
       );
       const m = crowded ? null : momentsOf(tile, sky.level, x, y);
       if (!m || !(axesOf(m)[1] > 0.1)) return []; // narrower than a pixel in one axis: no star
-      return { ...m, snr: (top - sky.level) / sky.noise };
+      return { ...m, snr: Math.max(1, (top - sky.level) / sky.noise) };
     });
 }
 
@@ -324,20 +329,15 @@ export function measureStars(tiles: readonly PixelTile[], mostAt = Infinity): St
   const few = shapes.filter((s) => s.length < LEAST_OF_WINDOW).flat();
   const groups = [...shapes, few].filter((s) => s.length >= LEAST_OF_WINDOW).map(meanShape);
   const isEnough = groups.length > 0 && shapes.flat().length >= LEAST_STARS;
-  const ofGroups = (value: (m: (typeof groups)[number]) => number) => groups.map(value);
-  const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
-  const widthOf = (m: (typeof groups)[number]) => {
-    const [long, short] = axesOf(m);
-    return FWHM_PER_SIGMA * (long * short) ** 0.25;
-  };
-  const fwhmPx = isEnough ? median(ofGroups(widthOf)) : null;
-  const stretch = [(m) => (m.xx - m.yy) / (m.xx + m.yy), (m) => (2 * m.xy) / (m.xx + m.yy)] satisfies ((
-    m: (typeof groups)[number],
-  ) => number)[];
+  const axes = groups.map(axesOf);
+  const fwhmPx = isEnough ? median(axes.map(([long, short]) => FWHM_PER_SIGMA * (long * short) ** 0.25)) : null;
+  const mean = (of: (m: Outline) => number) => groups.reduce((sum, m) => sum + of(m), 0) / groups.length;
+  const along = mean((m) => (m.xx - m.yy) / (m.xx + m.yy));
+  const across = mean((m) => (2 * m.xy) / (m.xx + m.yy));
   return {
     fwhmPx,
-    eccentricity: isEnough ? median(ofGroups((m) => Math.sqrt(1 - axesOf(m)[1] / axesOf(m)[0]))) : null,
-    shared: isEnough ? eccentricityOf(Math.hypot(...stretch.map((of) => mean(ofGroups(of))))) : null,
+    eccentricity: isEnough ? median(axes.map(([long, short]) => Math.sqrt(1 - short / long))) : null,
+    shared: isEnough ? eccentricityOf(Math.hypot(along, across)) : null,
     stars: windows.reduce((sum, w) => sum + w.peaks.length, 0),
     light: fwhmPx === null ? null : lightOfRanks(windows, fwhmPx),
     background: median(windows.map((w) => w.sky.level)),

@@ -59,7 +59,7 @@ export function parseQuantity(text: string, unit?: string, isDifference = false)
     return (value - zero) * from.size;
   };
   // "5 ft 10 in": feet and inches together, of lengths alone.
-  const feet = box.of === "length" ? /^(.+?(?:ft|foot|feet|['′’]))\s*([\d.,].*)$/i.exec(text.trim()) : null;
+  const feet = box.of === "length" ? /^([\d.,]+\s*(?:ft|foot|feet|['′’]))\s*([\d.,].*)$/i.exec(text.trim()) : null;
   const pieces = (feet ? [feet[1]!, feet[2]!] : [text]).map(part);
   if (pieces.includes(null)) return null;
   const base = pieces.reduce<number>((sum, p) => sum + p!, 0);

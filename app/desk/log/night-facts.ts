@@ -1,6 +1,6 @@
 import type { Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
-import { dataSumOf, toldByFiles, type ContributionData, type NightFacts, type ToldByFiles } from "~/core/ledger";
+import { textSumOf, toldByFiles, type ContributionData, type NightFacts, type ToldByFiles } from "~/core/ledger";
 import type { KeepFault } from "~/core/records";
 import type { Result } from "~/core/result";
 import { airmassKastenYoung, apparentVector, horizontalAt, nightOf, nightWindow } from "~/core/sky";
@@ -13,7 +13,7 @@ import { contextOf } from "~/desk/projects/project";
 
 /** One night of a rig at one place by one member has one name, in every tab. */
 const factsId = (memberId: string, { placeId, night, rigId = "" }: Omit<NightFacts, "memberId">): string =>
-  `night-${night}-${dataSumOf(new TextEncoder().encode([memberId, placeId, rigId].join("|")))}`;
+  `night-${night}-${textSumOf([memberId, placeId, rigId].join("|"))}`;
 
 /**
  * One's own facts of a rig's night at a place; those of the night that name no rig where there are none of this one. Null where nothing

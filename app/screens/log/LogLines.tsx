@@ -32,6 +32,8 @@ export function LogLines({
   const name = `log lines ${project.id}`;
   const { value, set, discard, isRestored } = useDraftState({ name, title: "lines for the log" }, "", textDraft);
   const [taken, setTaken] = useState(said);
+  // A doubt is about the lines as they were sent.
+  const [sent, setSent] = useState("");
   if (said !== taken) {
     setTaken(said);
     if (value !== "") set("");
@@ -41,6 +43,7 @@ export function LogLines({
       className="grid gap-2 sm:grid-cols-[14rem_minmax(0,1fr)_auto] sm:items-start"
       onSubmit={(e) => {
         e.preventDefault();
+        setSent(value);
         onLines(value, false);
       }}
     >
@@ -66,7 +69,7 @@ export function LogLines({
         Add lines
       </Button>
       <Understood project={project} text={value} />
-      {doubt ? (
+      {doubt && value === sent ? (
         <p className="border-lamp border-l-2 pl-3 sm:col-span-3" role="alert">
           This cannot be as it stands: {doubt}{" "}
           <Button look="plain" disabled={isBusy} onClick={() => onLines(value, true)}>

@@ -10,7 +10,7 @@ import { TRAIN_WORDS } from "~/components/words/calibration-words";
 import { LOST_CAUSES, TRAIN_PARTS, type NightFacts } from "~/core/ledger";
 import { parseNumber } from "~/core/notation";
 import { TIME_FIELDS } from "~/core/records";
-import { NIGHT_NUMBERS } from "./facts-form";
+import { lostBox, NIGHT_NUMBERS } from "./facts-form";
 import { angleWords, LOST_WORDS } from "./facts-words";
 import type { FactsView } from "./load";
 
@@ -41,8 +41,8 @@ export function FactsForm({ view, faults }: { readonly view: FactsView; readonly
     const begin = told === null ? "" : plain(told.value, DIGITS[name as keyof Told]);
     return start.text(name, String(known?.[name] ?? begin));
   };
-  const lost = (cause: (typeof LOST_CAUSES)[number]) => start.text(`lost-${cause}`, String(known?.lost?.[cause] ?? ""));
-  const hasTime = text("programmedMin") !== "" || LOST_CAUSES.some((c) => lost(c) !== "" || faults[`lost-${c}`]);
+  const lost = (cause: (typeof LOST_CAUSES)[number]) => start.text(lostBox(cause), String(known?.lost?.[cause] ?? ""));
+  const hasTime = text("programmedMin") !== "" || LOST_CAUSES.some((c) => lost(c) !== "" || faults[lostBox(c)]);
   const isOpen = (name: string): boolean => {
     if (added.includes(name) || faults[name]) return true;
     if (name === "time") return hasTime || faults["programmedMin"] !== undefined;
@@ -88,10 +88,10 @@ export function FactsForm({ view, faults }: { readonly view: FactsView; readonly
               key={cause}
               label={`Lost to ${LOST_WORDS[cause]}`}
               unit="min"
-              name={`lost-${cause}`}
+              name={lostBox(cause)}
               inputMode="decimal"
               defaultValue={lost(cause)}
-              fault={faults[`lost-${cause}`]}
+              fault={faults[lostBox(cause)]}
             />
           ))}
         </fieldset>

@@ -2,9 +2,8 @@ import { useState } from "react";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import { fixed } from "~/components/numbers";
-import { numberFault, specsOf } from "~/components/forms/form-numbers";
+import { readSomeNumbers, specsOf } from "~/components/forms/form-numbers";
 import type { SubLimits } from "~/core/exposure";
-import { parseNumber } from "~/core/notation";
 import { LIMIT_FIELDS } from "~/core/records";
 
 const SPECS = specsOf(LIMIT_FIELDS);
@@ -27,19 +26,7 @@ export function OwnLimits({
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(
     Object.fromEntries(SPECS.map((s) => [s.name, String(limits[s.name] ?? "")])),
   );
-  const textOf = (name: string) => (texts[name] ?? "").trim();
-  const faults = Object.fromEntries(
-    SPECS.flatMap((s) => {
-      const fault = textOf(s.name) === "" ? undefined : numberFault(s, textOf(s.name));
-      return fault ? [[s.name, fault] as const] : [];
-    }),
-  );
-  const typed: SubLimits = Object.fromEntries(
-    SPECS.flatMap((s) => {
-      const value = textOf(s.name) === "" || faults[s.name] ? null : parseNumber(textOf(s.name));
-      return value === null ? [] : [[s.name, value] as const];
-    }),
-  );
+  const { values: typed, faults } = readSomeNumbers(SPECS, (name) => texts[name] ?? "");
   const isSame = SPECS.every((s) => typed[s.name] === limits[s.name]);
   return (
     <form
