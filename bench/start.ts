@@ -115,6 +115,7 @@ try {
     await me.press("Cahors, FR");
     await me.press("refractor 480 mm f/6");
     await me.press("cooled, APS-C, 26 megapixels");
+    await me.press("one-shot colour");
     await me.press("suburb: the Milky Way");
     await me.see("the best three, if it is clear");
     answers.push(

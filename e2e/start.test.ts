@@ -64,6 +64,9 @@ describe("the start", () => {
     await me.see("With which camera?");
     await look("camera");
     await does(me.press("cooled, APS-C, 26 megapixels"));
+    // It is made in colour and in monochrome: which one is asked, and nothing taken for granted.
+    await me.see("Colour or monochrome? It decides which filters it takes");
+    await does(me.press("one-shot colour"));
     await me.see("How dark is it there");
     await look("sky");
     await does(me.press("suburb: the Milky Way only overhead, on good nights"));
@@ -217,7 +220,7 @@ describe("the start", () => {
     const solved = file(
       "solved.fits",
       [
-        ["IMAGETYP", "Light Frame"], ["DATE-OBS", new Date(start).toISOString().slice(0, -1)], ["EXPTIME", 300], ["INSTRUME", "My camera"], ["GAIN", 100], ["FOCALLEN", 600], ["XPIXSZ", 4.63], ["XBINNING", 1],
+        ["IMAGETYP", "Light Frame"], ["DATE-OBS", new Date(start).toISOString().slice(0, -1)], ["EXPTIME", 300], ["INSTRUME", "My camera"], ["GAIN", 100], ["FOCALLEN", 600], ["XPIXSZ", 4.63], ["XBINNING", 1], ["BAYERPAT", "RGGB"],
         ["SITELAT", 43.62], ["SITELONG", 1.93], ["CTYPE1", "RA---TAN"], ["CTYPE2", "DEC--TAN"], ["CRVAL1", 312.9], ["CRVAL2", 30.75], ["CRPIX1", 2072], ["CRPIX2", 1411], ["CD1_1", -scale], ["CD1_2", 0], ["CD2_1", 0], ["CD2_2", scale],
       ],
       start + 302_000 + 3_600_000,
@@ -225,7 +228,7 @@ describe("the start", () => {
     const pick = () => driver.findElement(By.css("input[type=file]"));
     await pick().sendKeys(solved);
     await me.see("focal length 480 mm, from its solution");
-    await me.see("camera “My camera”");
+    await me.see("camera “My camera”; a colour sensor");
     await me.see("the camera’s clock, or this computer’s, seems to be 1 h behind");
     await me.see("with a refractor 480 mm f/6");
     await driver.wait(async () => (await me.text()).includes("I watch from Near"), WAIT_MS, "the place of the file");

@@ -52,6 +52,7 @@ const VIEWS: readonly {
       "Cahors, FR",
       "8-inch Ritchey-Chretien 1625 mm f/8",
       "cooled, four-thirds, 16 megapixels",
+      "monochrome, with filters",
       "village: the Milky Way is plain",
     ],
   },

@@ -20,6 +20,7 @@ import { OwnName } from "~/screens/kit/data/OwnName";
 import { PlaceForm } from "~/screens/kit/place/PlaceForm";
 import { PlanCalendar } from "~/screens/plan/PlanCalendar";
 import { RigForm } from "~/screens/kit/rig/RigForm";
+import { KIT_PRESETS, rigOfKinds } from "~/desk/kit/start";
 import { SearchPalette } from "~/screens/shell/SearchPalette";
 import { SeamReport } from "~/screens/frame/SeamReport";
 import { testFilter, testPlace, testRig } from "~/core/test-data";
@@ -247,8 +248,38 @@ describe("log table", () => {
 });
 
 describe("forms that answer while one types", () => {
+  it("a new rig is filled by its kinds, with what was typed over them; its filters come with it; colour is asked", async () => {
+    routed(<RigForm rig={null} baseRev="" filters={[]} faults={{}} presets={KIT_PRESETS} ofKinds={rigOfKinds} />);
+    const text = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label, BOX).value;
+    await user.click(await screen.findByRole("button", { name: /refractor 480 mm/ }));
+    await user.click(screen.getByRole("button", { name: /cooled, APS-C, 26 megapixels/ }));
+    expect(text(/Focal length/)).toBe(""); // nobody said colour or mono yet
+    await user.click(screen.getByRole("button", { name: /monochrome, with filters/ }));
+    expect([text(/Focal length/), text(/Pixel size/), text(/^Name$/)]).toEqual(["480", "3.76", "Refractor 480 mm f/6"]);
+    for (const name of [/^L L$/, /^SII 7 nm/]) expect(screen.getByLabelText<HTMLInputElement>(name).checked).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>("Colour camera").checked).toBe(false);
+    // What is typed stays when another kind is chosen; what was typical follows.
+    const aperture = screen.getByLabelText(/Aperture/, BOX);
+    await user.clear(aperture);
+    await user.type(aperture, "f/5");
+    expect(screen.queryByRole("alert")).toBeNull();
+    await user.selectOptions(screen.getByLabelText("Mount"), "star tracker, no guiding");
+    expect(screen.getByLabelText<HTMLInputElement>("Guided").checked).toBe(false);
+    await user.click(screen.getByRole("button", { name: /^Telescope or lens/ }));
+    await user.click(screen.getByRole("button", { name: /refractor 714 mm/ }));
+    expect([text(/Focal length/), text(/Aperture/)]).toEqual(["714", "f/5"]);
+  });
   it("a rig's field follows the focal length; what cannot be is said at once", async () => {
-    routed(<RigForm rig={testRig} baseRev="1" filters={[{ id: "filter-ha", data: testFilter }]} faults={{}} />);
+    routed(
+      <RigForm
+        rig={testRig}
+        baseRev="1"
+        filters={[{ id: "filter-ha", data: testFilter }]}
+        faults={{}}
+        presets={KIT_PRESETS}
+        ofKinds={rigOfKinds}
+      />,
+    );
     expect((await screen.findByTestId("field")).textContent).toBe("2.80° × 1.87°");
     const box = screen.getByLabelText(/Focal length/, BOX);
     await user.clear(box);
@@ -264,6 +295,7 @@ describe("forms that answer while one types", () => {
     const findZone = vi.fn(() => Promise.resolve("America/La_Paz"));
     routed(
       <PlaceForm
+        presets={KIT_PRESETS}
         place={testPlace}
         baseRev="7"
         faults={{ latitudeDeg: "From −90 to 90 °; 95 is outside." }}
@@ -289,7 +321,7 @@ describe("forms that answer while one types", () => {
   it("a town fills in coordinates, height, name and zone; a class fills in the darkness", async () => {
     const town = { name: "Quiet Harbour", country: "NZ", latitudeDeg: -43.6, longitudeDeg: 170.2, elevationM: 640 };
     const findTowns = vi.fn((query: string) => Promise.resolve(query === "quiet" ? [town] : []));
-    routed(<PlaceForm place={null} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve("Pacific/Auckland")} findTowns={findTowns} />); // prettier-ignore
+    routed(<PlaceForm place={null} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve("Pacific/Auckland")} findTowns={findTowns} presets={KIT_PRESETS} />); // prettier-ignore
     await user.type(await screen.findByLabelText("Town near by"), "quiet");
     await screen.findByRole("option", { name: /Quiet Harbour, NZ/ });
     await user.keyboard("{Enter}");
@@ -302,7 +334,7 @@ describe("forms that answer while one types", () => {
     expect(await screen.findByText(/No town of that name/)).toBeTruthy();
   });
   it("a skyline is drawn by keys: put down, move, undo, remove; wrong lines are named and the rest is drawn", async () => {
-    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 90, altitudeDeg: 20 }, { azimuthDeg: 270, altitudeDeg: 10 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    routed(<PlaceForm presets={KIT_PRESETS} place={{ ...testPlace, skyline: [{ azimuthDeg: 90, altitudeDeg: 20 }, { azimuthDeg: 270, altitudeDeg: 10 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
     const points = () => screen.getByLabelText<HTMLTextAreaElement>(/Points/).value;
     (await screen.findByRole("button", { name: /^Point 1 of 2/ })).focus();
     await user.keyboard("{ArrowUp}{ArrowUp}{ArrowRight}");
@@ -323,7 +355,7 @@ describe("forms that answer while one types", () => {
     expect(screen.getByRole("button", { name: /^Point 2 of 2: azimuth 200/ })).toBeTruthy();
   });
   it("a skyline measured by compass is turned to true north, all of it, and back with Undo", async () => {
-    routed(<PlaceForm place={{ ...testPlace, skyline: [{ azimuthDeg: 10, altitudeDeg: 20 }, { azimuthDeg: 355, altitudeDeg: 10 }], lamps: [{ name: "lane", azimuthDeg: 350, altitudeDeg: 5, radiusDeg: 6 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
+    routed(<PlaceForm presets={KIT_PRESETS} place={{ ...testPlace, skyline: [{ azimuthDeg: 10, altitudeDeg: 20 }, { azimuthDeg: 355, altitudeDeg: 10 }], lamps: [{ name: "lane", azimuthDeg: 350, altitudeDeg: 5, radiusDeg: 6 }] }} baseRev="" faults={{}} learnt={null} findZone={() => Promise.resolve(null)} findTowns={() => Promise.resolve([])} />); // prettier-ignore
     await user.type(await screen.findByLabelText(/Magnetic declination/), "12,5");
     await user.click(screen.getByRole("button", { name: /to true north/ }));
     expect(screen.getByLabelText<HTMLTextAreaElement>(/Points/).value).toBe("7.5 10\n22.5 20");

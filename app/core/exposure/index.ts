@@ -27,6 +27,8 @@ export { BORNE_TRAIL_PX, rotationSubSec, roundShare, unguidedSubSec } from "./mo
 export {
   stillTypical,
   TYPICAL_VALUES,
+  OPTICS_KINDS,
+  opticsName,
   typicalRig,
   type KitPresets,
   type TypicalCamera,

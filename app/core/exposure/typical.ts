@@ -37,6 +37,31 @@ export interface TypicalOptics {
   readonly mirrors: number;
 }
 
+/** What optics are called that are in no list. */
+const KIND_NAMES: Readonly<Record<string, string>> = {
+  lens: "lens",
+  refractor: "refractor",
+  reflector: "reflector",
+  catadioptric: "catadioptric telescope",
+  "prime focus": "fast camera telescope",
+};
+
+/** Kinds of optics and what they are called. */
+export const OPTICS_KINDS = Object.entries(KIND_NAMES);
+
+/** How near to a class of the list optics are called by its name: a solved focal length differs by as much. */
+const SAME_FOCAL = 0.01;
+const SAME_APERTURE = 0.03;
+
+/** "refractor 480 mm f/6": optics by their kind and numbers; those of a class of the list by its own name. */
+export function opticsName(kind: TypicalOptics, focalMm = kind.focalMm, apertureMm = kind.apertureMm): string {
+  const off = (a: number, b: number) => Math.abs(a / b - 1);
+  if (off(focalMm, kind.focalMm) < SAME_FOCAL && off(apertureMm, kind.apertureMm) < SAME_APERTURE) return kind.words;
+  const focal = focalMm.toFixed(focalMm < 100 ? 1 : 0).replace(/\.0$/, "");
+  const ratio = Number((focalMm / apertureMm).toFixed(1));
+  return `${KIND_NAMES[kind.kind] ?? kind.kind} ${focal} mm f/${ratio}`;
+}
+
 /** A kind of mount. */
 export interface TypicalMount {
   readonly id: string;

@@ -146,6 +146,7 @@ export async function exifFactsOf(
     binning: null,
     widthPx: size?.widthPx ?? null,
     heightPx: size?.heightPx ?? null,
+    isColour: true, // a photo camera
     site: latitudeDeg !== null && longitudeDeg !== null ? { latitudeDeg, longitudeDeg } : null,
     centre: null,
     isSolved: false,

@@ -143,6 +143,7 @@ export function exposureFactsOf(
     binning: asNumber(get("XBINNING")),
     widthPx: header.axes[0] ?? null,
     heightPx: header.axes[1] ?? null,
+    ...(asText(get("BAYERPAT")) === null ? {} : { isColour: true }),
     site: siteOf(get),
     centre: wcs?.centre ?? pointingOf(get),
     isSolved: wcs !== null,

@@ -29,6 +29,8 @@ export interface ExposureFacts {
   readonly binning: number | null;
   readonly widthPx: number | null;
   readonly heightPx?: number | null;
+  /** Its pixels lie under a mosaic of colour filters; absent = the file does not say. */
+  readonly isColour?: boolean;
   /** Where it was taken. */
   readonly site: { readonly latitudeDeg: number; readonly longitudeDeg: number } | null;
   /** From a plate solution, else from the mount. */

@@ -25,6 +25,12 @@ describe("what an exposure tells of the kit", () => {
     expect(kitFromExposure({ ...unsolved, focalLengthMm: null }, WRITTEN, dark).focalLengthMm).toBeNull();
   });
 
+  it("tells colour from mono by a mosaic, else by a filter that only one of them is used with, else not at all", () => {
+    const colour = (more: Partial<ExposureFacts>) => kitFromExposure({ ...facts, ...more }, WRITTEN, dark).isColour;
+    expect([colour({ isColour: true, filter: "Ha" }), colour({ filter: "Red" }), colour({ filter: "OSC" })]).toEqual([true, false, true]); // prettier-ignore
+    expect([colour({}), colour({ filter: "Ha" }), colour({ filter: "L" })]).toEqual([null, null, null]);
+  });
+
   it("counts binned pixels as the file means them", () => {
     const two = { ...facts, binning: 2, widthPx: 2072, heightPx: 1411, pixelScaleArcsec: 3.9792 };
     expect(kitFromExposure(two, WRITTEN, dark)).toMatchObject({ focalLengthMm: 480, widthPx: 4144, heightPx: 2822 });

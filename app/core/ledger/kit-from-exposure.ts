@@ -1,6 +1,7 @@
 import { addMs, HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
 import { wrap180 } from "~/core/units";
 import type { ExposureFacts } from "./exposure-facts";
+import { channelOfFilter } from "./filter-name";
 import { clockAheadHours } from "./intake-record";
 
 /** What an exposure tells of the kit and the place it was taken with; null where it says nothing. */
@@ -12,6 +13,8 @@ export interface KitFromExposure {
   readonly widthPx: number | null;
   readonly heightPx: number | null;
   readonly cameraName: string | null;
+  /** Whether its camera records colour: by its mosaic, or by a filter that only a monochrome camera is used with. */
+  readonly isColour: boolean | null;
   readonly gain: number | null;
   readonly site: { readonly latitudeDeg: number; readonly longitudeDeg: number } | null;
   /** Whole hours by which the camera's clock seems to be ahead, and what says so; null = nothing speaks against it. */
@@ -43,6 +46,16 @@ function hoursBeforeWritten(facts: ExposureFacts, writtenMs: number | null): num
   return Math.abs(late - hours * HOUR_MS) <= WRITTEN_WITHIN_MS ? -hours : null;
 }
 
+/** Filters of one colour are of no use before a mosaic. */
+const ONE_COLOUR: ReadonlySet<string> = new Set(["R", "G", "B"]);
+
+function colourOf({ isColour, filter }: ExposureFacts): boolean | null {
+  if (isColour !== undefined) return isColour;
+  const channel = filter === null ? null : channelOfFilter(filter, []);
+  if (channel === null) return null;
+  return ONE_COLOUR.has(channel) ? false : channel === "Colour" || channel === "Dual" ? true : null;
+}
+
 /**
  * What one exposure tells of kit and place. `writtenMs` is when its file was last written; `sunAt` gives the Sun's altitude over a site, degrees. The
  * clock is doubted where the Sun was up, or where the file was written a whole number of hours off.
@@ -69,6 +82,7 @@ export function kitFromExposure(
     widthPx: facts.widthPx === null ? null : facts.widthPx * ratio,
     heightPx: facts.heightPx == null ? null : facts.heightPx * ratio,
     cameraName: facts.camera,
+    isColour: colourOf(facts),
     gain: facts.gain,
     site,
     clock: bySun !== null ? { hours: bySun, by: "sun" } : byFile !== null ? { hours: byFile, by: "file" } : null,

@@ -20,7 +20,7 @@ describe("typical kit", () => {
             ).toBe("");
             rigs++;
           }
-    expect(rigs).toBe(13 * 10 * 5 * 2);
+    expect(rigs).toBe(15 * 10 * 7 * 2);
   });
 
   it("says in its own words what follows from its numbers: focal ratios, megapixels", () => {

@@ -44,18 +44,27 @@ export function ownerOf(
   };
 }
 
-/** A changed place or rig with its marks: a value that somebody replaced is typical no more. */
-function remarked<D extends { readonly typical?: readonly string[] }>(before: D | undefined, after: D): D {
-  const typical = after.typical ?? (before ? stillTypical(before, after) : []);
+/** A changed place or rig with its marks: a value that somebody replaced is typical no more, unless nobody measured that one either. */
+function remarked<D extends { readonly typical?: readonly string[] }>(
+  before: D | undefined,
+  after: D,
+  unmeasured: readonly string[] = [],
+): D {
+  const still = after.typical ?? (before ? stillTypical(before, after) : []);
+  const typical = [...new Set([...still, ...unmeasured])];
   return { ...after, typical: typical.length > 0 ? typical : undefined };
 }
 
-/** Keeps a place; the first one makes its owner a member and is used on every screen. */
-export function savePlace(library: Library, place: Draft<Place>): Promise<Result<Kept, KeepFault>> {
+/** Keeps a place, with what of it nobody measured; the first one makes its owner a member and is used on every screen. */
+export function savePlace(
+  library: Library,
+  place: Draft<Place>,
+  unmeasured: readonly string[] = [],
+): Promise<Result<Kept, KeepFault>> {
   const id = idOf(library.desk, place, "place");
   const before = library.places.find((p) => p.id === place.id);
   return keep(library.desk, [
-    { kind: "place", id, data: remarked(before?.data, place.data), baseRev: baseOf(place) },
+    { kind: "place", id, data: remarked(before?.data, place.data, unmeasured), baseRev: baseOf(place) },
     ...ownerOf(library, { placeId: id, rigId: "" }).edits,
   ]);
 }
@@ -91,9 +100,17 @@ export const usualFilters = (): { readonly id: string; readonly data: Filter }[]
 const withLimits = (before: Rig | undefined, after: Rig): Rig =>
   before?.limits ? { ...after, limits: before.limits } : after;
 
-/** Keeps a rig; with the first one the usual filters. */
-export function saveRig(library: Library, rig: Draft<Rig>): Promise<Result<Kept, KeepFault>> {
-  const filters = library.filters.length > 0 ? [] : usualFilters();
+/** Keeps a rig, and filters that came with it; with the first one the usual filters where none came. */
+export function saveRig(
+  library: Library,
+  rig: Draft<Rig>,
+  came: readonly { readonly id: string; readonly data: Filter }[] = [],
+): Promise<Result<Kept, KeepFault>> {
+  const have = new Set(library.filters.map((f) => f.id));
+  const ticked = (f: { readonly id: string }) => rig.data.filterIds.includes(f.id);
+  const usual = came.length > 0 ? usualFilters().filter(ticked) : usualFilters();
+  const all = [...came, ...(have.size > 0 ? [] : usual)];
+  const filters = [...new Map(all.map((f) => [f.id, f])).values()].filter((f) => !have.has(f.id));
   const id = idOf(library.desk, rig, "rig");
   const { settings } = library;
   // The first one is used on every screen; another one added later changes nothing of that.

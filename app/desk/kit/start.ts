@@ -1,4 +1,5 @@
 import {
+  opticsName,
   stillTypical,
   typicalRig,
   type Filter,
@@ -28,7 +29,7 @@ import type { RankedEntry } from "~/workers/sky";
 import type { Desk } from "~/desk/desk";
 import { keep, type Kept } from "~/desk/records/acts";
 import { tonightAt } from "~/desk/sky/choice";
-import { ownerOf, usualFilter } from "./kit";
+import { ownerOf, saveRig, usualFilter, type Draft } from "./kit";
 import type { Library } from "~/desk/records/library";
 import { lockNight } from "~/desk/plan/locks";
 import { nightOver } from "~/desk/sky/nights";
@@ -115,12 +116,32 @@ export function addFilterSet(library: Library, setId: string): Promise<Result<Ke
 /** A rig of kinds, with its owner's own values in the place of typical ones. */
 export function rigOf({ own, cameraName, filters, ...kit }: StartKit): Rig {
   const ids = filtersOf(filters).map((f) => f.id);
-  const { words } = kit.optics;
+  const words = opticsName(kit.optics, own["focalLengthMm"], own["apertureMm"]);
   const typical = typicalRig(words.charAt(0).toUpperCase() + words.slice(1), kit, ids);
   const sensor = Object.fromEntries(Object.entries(own).filter(([name]) => SENSOR_NAMES.includes(name)));
   const rest = Object.fromEntries(Object.entries(own).filter(([name]) => !SENSOR_NAMES.includes(name)));
   const rig: Rig = { ...typical, ...rest, sensor: { ...typical.sensor, ...sensor }, cameraName };
   return { ...rig, typical: stillTypical(typical, rig) };
+}
+
+/** A rig of kinds, and the filters of its set under the ids they are kept by. */
+export function rigOfKinds(
+  kit: TypicalKit & { readonly filters: TypicalFilters },
+  own: Readonly<Record<string, number>>,
+): { readonly rig: Rig; readonly filters: readonly { readonly id: string; readonly data: Filter }[] } {
+  return { rig: rigOf({ ...kit, own, cameraName: "" }), filters: filtersOf(kit.filters) };
+}
+
+/** Keeps a rig that was begun with its kinds: what is still as typical of them is marked so, and filters of the set that it takes come with it. */
+export function saveRigOfKinds(
+  library: Library,
+  rig: Draft<Rig>,
+  kit: TypicalKit & { readonly filters: TypicalFilters },
+): Promise<Result<Kept, KeepFault>> {
+  const made = rigOfKinds(kit, {});
+  const typical = rig.data.typical ?? stillTypical(made.rig, rig.data);
+  const set = made.filters.filter((f) => rig.data.filterIds.includes(f.id));
+  return saveRig(library, { ...rig, data: { ...rig.data, typical } }, set);
 }
 
 /** What dropped exposures tell of kit and place: each fact from the first file that says it. */
@@ -143,6 +164,7 @@ export function takenFrom(files: readonly ReadFile[], writtenMs: readonly number
     widthPx: first("widthPx"),
     heightPx: first("heightPx"),
     cameraName: first("cameraName"),
+    isColour: first("isColour"),
     gain: first("gain"),
     site: first("site"),
     clock: first("clock"),

@@ -22,7 +22,17 @@ function takenOf(from: KitFromExposure): Taken {
     heightPx: from.heightPx,
   };
   const mine = Object.fromEntries(Object.entries(values).flatMap(([k, v]) => (v === null ? [] : [[k, String(v)]])));
-  const { focalLengthMm: focal, pixelPitchUm: pitch, widthPx: w, heightPx: h, site, gain, cameraName, clock } = from;
+  const {
+    focalLengthMm: focal,
+    pixelPitchUm: pitch,
+    widthPx: w,
+    heightPx: h,
+    site,
+    gain,
+    cameraName,
+    isColour,
+    clock,
+  } = from;
   const words = [
     focal === null
       ? ""
@@ -30,6 +40,7 @@ function takenOf(from: KitFromExposure): Taken {
     pitch === null ? "" : `pixels of ${fixed(pitch, 2)} µm`,
     w === null || h === null ? "" : `${w} × ${h} px`,
     cameraName === null ? "" : `camera “${cameraName}”`,
+    isColour === null ? "" : isColour ? "a colour sensor" : "a monochrome sensor",
     gain === null ? "" : `its gain setting ${gain}: what that is in e⁻/ADU the file does not say`,
     site === null
       ? ""
@@ -41,6 +52,7 @@ function takenOf(from: KitFromExposure): Taken {
     change: {
       own: mine,
       ...(cameraName === null ? {} : { cameraName }),
+      ...(isColour === null ? {} : { colour: isColour ? ("colour" as const) : ("mono" as const) }),
       ...(kinds.optics === null ? {} : { optics: kinds.optics, mount: "" }),
       ...(kinds.camera === null ? {} : { camera: kinds.camera }),
       ...(site === null ? {} : { site }),

@@ -3,6 +3,11 @@ import { useCallback, useEffect, useRef, useState, type ReactNode } from "react"
 import { RestoredNote, useDraftState } from "~/components/forms/drafts";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
+import { CameraChooser } from "~/components/kit/CameraChooser";
+import { OpticsChooser } from "~/components/kit/OpticsChooser";
+import { OwnValues } from "~/components/kit/OwnValues";
+import { SkyChooser } from "~/components/kit/SkyChooser";
+import { filterSetsFor, kindsOf, usualFiltersOf, usualMountOf } from "~/components/kit/typed-kit";
 import { Field, SelectField } from "~/components/ui/Field";
 import type { Town } from "~/core/catalog";
 import { USUAL_CLEAR_CHANCE } from "~/core/night";
@@ -15,30 +20,23 @@ import { libraryHere } from "~/desk/records/open-library";
 import { KIT_PRESETS, warmUp, zoneAt } from "~/desk/kit/start";
 import type { Route } from "./+types/route";
 import { startAction } from "./action";
-import { Choices } from "./Choices";
 import { FirstBest } from "./FirstBest";
 import type { StartIntent } from "./intents";
-import { CameraPicture, OpticsPicture, SkyPicture } from "./KindPicture";
 import { OwnExposure, type Taken } from "./OwnExposure";
-import { OwnValues } from "./OwnValues";
 import { Samples } from "./Samples";
 import {
   CLEAR_OF_TEN,
   EMPTY_START,
-  filterSetsFor,
   readTypedStart,
   START_DRAFT,
   startFaults,
   startKitOf,
   startPlaceOf,
-  typicalKitOf,
-  usualFiltersOf,
-  usualMountOf,
   type TypedStart,
 } from "./typed-start";
 import { useFirstAnswer } from "./use-first-answer";
 import { Where } from "./Where";
-import { cameraWords, clearOfTenWords, filledOf, nextOf, opticsWords, type Blank } from "./start-words";
+import { BLANKS, cameraWords, countWord, filledOf, nextOf, opticsWords, type Blank } from "./start-words";
 
 export async function clientLoader({ context }: Route.ClientLoaderArgs) {
   const desk = deskOf(context);
@@ -57,7 +55,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
   const typed = useDraftState<TypedStart>({ name: START_DRAFT, title: "the start" }, EMPTY_START, readTypedStart);
   const now = typed.value;
   const faults = startFaults(now);
-  const kinds = typicalKitOf(now);
+  const kinds = kindsOf(KIT_PRESETS, now);
   const filled = filledOf(now);
   const [open, setOpen] = useState<Blank | null>(() => nextOf(now));
   const [taken, setTaken] = useState<Taken | null>(null);
@@ -124,15 +122,21 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
       {filled[of] ? words : empty}
     </button>
   );
+  const asked = countWord(BLANKS.length).replace(/^./, (c) => c.toUpperCase());
   const sky = KIT_PRESETS.skies.find((s) => String(s.magPerArcsec2) === now.sky);
   return (
     <>
-      <p className="text-note text-soft">Three answers, and tonight is worked out</p>
+      <p className="text-note text-soft">{asked} answers, and tonight is worked out</p>
       <h1 className="text-headline mt-1 leading-relaxed">
         I watch from {blank("where", now.name || "my place", "where?")} with{" "}
         {blank("optics", opticsWords(now), "which telescope or lens?")} and{" "}
-        {blank("camera", cameraWords(now), "which camera?")} under{" "}
-        {blank("sky", sky ? `a ${sky.words.split(":")[0]} sky` : `a sky of ${now.sky} mag/arcsec²`, "which sky?")}.
+        {blank(
+          "camera",
+          cameraWords(now),
+          now.camera === "" ? "which camera?" : `${cameraWords(now)}: colour or mono?`,
+        )}{" "}
+        under {blank("sky", sky ? `a ${sky.words.split(":")[0]} sky` : `a sky of ${now.sky} mag/arcsec²`, "which sky?")}
+        .
       </h1>
       <StorageRefusal fault={refusal} />
       {typed.isRestored ? <RestoredNote onDiscard={typed.discard} /> : null}
@@ -151,45 +155,17 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
           </Chooser>
         ) : open === "optics" ? (
           <Chooser title="Through what?">
-            <Choices
-              label="Telescope or lens"
-              kinds={KIT_PRESETS.optics}
-              chosen={now.optics}
-              picture={OpticsPicture}
-              onChoose={(id) => fill({ optics: id, mount: "" })}
-            />{" "}
+            <OpticsChooser presets={KIT_PRESETS} typed={now} onChoose={fill} />
           </Chooser>
         ) : open === "camera" ? (
           <Chooser title="With which camera?">
-            <fieldset className="mb-2 flex gap-5">
-              <legend className="sr-only">Colour or monochrome, of the cooled ones</legend>
-              {[true, false].map((isColour) => (
-                <label key={String(isColour)} className="flex min-h-6 items-center gap-2">
-                  <input
-                    type="radio"
-                    name="colour"
-                    checked={now.isColour === isColour}
-                    onChange={() => change({ isColour, filters: "" })}
-                  />{" "}
-                  {isColour ? "colour" : "monochrome, with filters"}
-                </label>
-              ))}
-            </fieldset>
-            <Choices
-              label="Camera"
-              kinds={KIT_PRESETS.cameras.filter((c) => now.isColour || !c.colour)}
-              chosen={now.camera}
-              picture={CameraPicture}
-              onChoose={(id) => fill({ camera: id, filters: "" })}
-            />{" "}
+            <CameraChooser presets={KIT_PRESETS} typed={now} onChoose={fill} />
           </Chooser>
         ) : open === "sky" ? (
           <Chooser title="How dark is it there, without Moon?">
-            <Choices
-              label="Sky"
-              kinds={KIT_PRESETS.skies.map((s) => ({ ...s, id: String(s.magPerArcsec2) }))}
+            <SkyChooser
+              presets={KIT_PRESETS}
               chosen={now.sky}
-              picture={SkyPicture}
               onChoose={(id) => fill({ sky: id, isSkyByLook: true })}
             />
             <div className="mt-3 grid max-w-[40rem] gap-3 sm:grid-cols-2">
@@ -257,7 +233,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
             value={now.filters || usualFiltersOf(kinds.isColour)}
             onChange={(e) => change({ filters: e.target.value })}
           >
-            {filterSetsFor(kinds.isColour).map((f) => (
+            {filterSetsFor(KIT_PRESETS, kinds.isColour).map((f) => (
               <option key={f.id} value={f.id}>
                 {f.words}
               </option>
@@ -269,10 +245,10 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
             hint="Over the year. It decides how many nights a picture takes; by month it is set under Kit."
             onChange={(e) => change({ clearOfTen: e.target.value })}
           >
-            <option value="">not known: {clearOfTenWords(10 * USUAL_CLEAR_CHANCE)} are assumed, and called so</option>
+            <option value="">not known: {countWord(10 * USUAL_CLEAR_CHANCE)} are assumed, and called so</option>
             {CLEAR_OF_TEN.map((n) => (
               <option key={n} value={n}>
-                {clearOfTenWords(n)} in ten
+                {countWord(n)} in ten
               </option>
             ))}
           </SelectField>
@@ -291,7 +267,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
       {answer.kind === "known" ? <FirstBest answer={answer.answer} isBusy={isBusy} onBegin={begin} /> : null}
       {kinds ? (
         <div className="mt-4">
-          <OwnValues typed={now} faults={faults} onType={(own) => change({ own })} />
+          <OwnValues presets={KIT_PRESETS} typed={now} faults={faults} onType={(own) => change({ own })} />
         </div>
       ) : null}
       <OwnExposure

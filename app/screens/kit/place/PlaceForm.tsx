@@ -10,7 +10,10 @@ import { USUAL_WIND_SHARE, type LearntChance } from "~/core/weather";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
 import type { Faults, NumberSpec } from "~/components/forms/form-numbers";
 import { MONTHS } from "~/components/clock";
-import { PLACE_NUMBERS } from "./place-form";
+import { PLACE_NUMBERS, USUAL_SEEING_ARCSEC } from "./place-form";
+import { PositionButton } from "~/components/kit/PositionButton";
+import { SkyChooser } from "~/components/kit/SkyChooser";
+import type { KitPresets } from "~/core/exposure";
 import { SkylineEditor } from "./SkylineEditor";
 import { TownField } from "~/components/forms/TownField";
 import { Field, SelectField } from "~/components/ui/Field";
@@ -51,6 +54,7 @@ export function PlaceForm({
   learnt,
   findZone,
   findTowns,
+  presets,
 }: {
   readonly place: Place | null;
   readonly baseRev: string;
@@ -59,6 +63,7 @@ export function PlaceForm({
   readonly learnt: readonly LearntChance[] | null;
   readonly findZone: (latitudeDeg: number, longitudeDeg: number) => Promise<string | null>;
   readonly findTowns: (query: string) => Promise<readonly Town[]>;
+  readonly presets: KitPresets;
 }) {
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev)); // what was on the page when typing began, whatever another tab stores meanwhile
@@ -77,9 +82,30 @@ export function PlaceForm({
     if (name === "") setName(town.name);
     void locate(latitudeDeg, longitudeDeg);
   };
+  const locateHere = ({ latitude, longitude, altitude }: GeolocationCoordinates) => {
+    const [latitudeDeg, longitudeDeg] = [latitude, longitude].map((x) => String(Math.round(x * 1000) / 1000)) as [
+      string,
+      string,
+    ];
+    setTyped({
+      ...typed,
+      latitudeDeg,
+      longitudeDeg,
+      ...(altitude === null ? {} : { elevationM: String(Math.round(altitude)) }),
+    });
+    void locate(latitudeDeg, longitudeDeg);
+  };
+  // The sky that was chosen by its look, as long as nobody types another.
+  const [byLook, setByLook] = useState(
+    start.text("skyByLook", place?.typical?.includes("skyMagPerArcsec2") ? String(place.skyMagPerArcsec2) : ""),
+  );
+  const look = (skyMagPerArcsec2: string) => {
+    setTyped({ ...typed, skyMagPerArcsec2 });
+    setByLook(skyMagPerArcsec2);
+  };
   const mag = parseNumber(typed.skyMagPerArcsec2);
   const other: Readonly<Record<string, number>> = {
-    seeingArcsec: place?.seeingArcsec ?? 3,
+    seeingArcsec: place?.seeingArcsec ?? USUAL_SEEING_ARCSEC,
     travelMin: place?.travelMin ?? 0,
     extraSetUpMin: place?.extraSetUpMin ?? 0,
     windPercent: Math.round(100 * (place?.windShare ?? USUAL_WIND_SHARE)),
@@ -112,10 +138,7 @@ export function PlaceForm({
       label="Darkness as a class"
       value={mag === null ? "" : String(darknessClass(mag))}
       hint="A hint only: two scales circulate, 0.8 mag apart."
-      onChange={(e) =>
-        e.target.value !== "" &&
-        setTyped({ ...typed, skyMagPerArcsec2: String(magOfDarknessClass(Number(e.target.value))) })
-      }
+      onChange={(e) => e.target.value !== "" && look(String(magOfDarknessClass(Number(e.target.value))))}
     >
       <option value="">not known</option>
       {Array.from({ length: 9 }, (_, i) => (
@@ -132,7 +155,10 @@ export function PlaceForm({
       <input type="hidden" name="baseRev" value={base} />
       <div className="grid gap-4 sm:grid-cols-2">
         <Field label="Name" name="name" value={name} onChange={(e) => setName(e.target.value)} fault={faults["name"]} />
-        <TownField findTowns={findTowns} onChoose={settle} />
+        <div>
+          <TownField findTowns={findTowns} onChoose={settle} />
+          <PositionButton onPosition={locateHere} />
+        </div>
       </div>
       <div className="mt-4 grid gap-4 sm:grid-cols-3">
         {PLACE_NUMBERS.flatMap((spec) => (spec.name === "skyMagPerArcsec2" ? [box(spec), classes] : [box(spec)]))}
@@ -145,6 +171,13 @@ export function PlaceForm({
           hint="Found from the coordinates; change it if your clocks run otherwise."
         />
       </div>
+      <input type="hidden" name="skyByLook" value={byLook === typed.skyMagPerArcsec2 ? byLook : ""} />
+      <Section
+        title="How dark is it there, without Moon?"
+        aside="by the look of it; a value as measured goes into the box above"
+      >
+        <SkyChooser presets={presets} chosen={typed.skyMagPerArcsec2} onChoose={look} />
+      </Section>
       <Section title="What stands and shines around it" aside="north through east; straight up is the top">
         <SkylineEditor
           start={{

@@ -1,7 +1,7 @@
 import { MONTHS } from "~/components/clock";
 import { parseSkyline } from "~/core/formats";
 import { AWAY_FIELDS, decodeData, PLACE_FIELDS } from "~/core/records";
-import type { Place } from "~/core/night";
+import { USUAL_CLEAR_CHANCE, type Place } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { isTimeZone } from "~/core/time";
 import { readNumbers, specsOf, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
@@ -15,6 +15,9 @@ const WIND: NumberSpec & { readonly name: "windPercent" } = {
   max: 100,
   hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
 };
+
+/** The seeing that is proposed for a new place, arcseconds; common practice, no source. */
+export const USUAL_SEEING_ARCSEC = 3;
 
 /** Number boxes of a place. */
 export const PLACE_NUMBERS = [...specsOf(PLACE_FIELDS), ...specsOf(AWAY_FIELDS), WIND] as const;
@@ -71,4 +74,15 @@ export function readPlace(form: FormData): Result<Place, Faults> {
   };
   const checked = decodeData("place", place);
   return checked.ok ? ok(place) : err({ skyline: `${checked.error.path}: ${checked.error.message}` });
+}
+
+/** What of a place nobody measured: a sky chosen by its look, and of a new place what stands as it was proposed. */
+export function unmeasuredOf(form: FormData, place: Place, isNew: boolean): readonly string[] {
+  const isByLook = textOf(form, "skyByLook") !== "";
+  return [
+    ...(isByLook ? ["skyMagPerArcsec2"] : []),
+    ...(isNew && place.skyline.length === 0 ? ["skyline"] : []),
+    ...(isNew && place.seeingArcsec === USUAL_SEEING_ARCSEC ? ["seeingArcsec"] : []),
+    ...(isNew && place.clearChance.every((c) => c === USUAL_CLEAR_CHANCE) ? ["clearChance"] : []),
+  ];
 }

@@ -6,7 +6,7 @@ import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { learntChances } from "~/desk/sky/learnt";
 import { libraryHere } from "~/desk/records/open-library";
-import { zoneAt } from "~/desk/kit/start";
+import { KIT_PRESETS, zoneAt } from "~/desk/kit/start";
 import type { Route } from "./+types/route";
 import { placeAction } from "./action";
 import { PlaceForm } from "./PlaceForm";
@@ -50,6 +50,7 @@ export default function PlaceRoute({ loaderData, actionData }: Route.ComponentPr
           learnt={loaderData.learnt}
           findZone={zoneAt}
           findTowns={findTowns}
+          presets={KIT_PRESETS}
         />
       </WithDraft>
     </>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useFormStart } from "~/components/forms/drafts";
+import type { FormStart } from "~/components/forms/drafts";
 import type { Faults } from "~/components/forms/form-numbers";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
@@ -9,13 +9,14 @@ import { SETTING_NUMBERS, settingBox } from "./rig-form";
 
 /** Other settings of a camera, such as its ISO values: a line of boxes each; a channel of a budget chooses one. */
 export function CameraSettings({
+  start,
   settings,
   faults,
 }: {
+  readonly start: Pick<FormStart, "texts">;
   readonly settings: readonly CameraSetting[];
   readonly faults: Faults;
 }) {
-  const start = useFormStart();
   const texts = (name: keyof CameraSetting) =>
     start.texts(
       settingBox(name),

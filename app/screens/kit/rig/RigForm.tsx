@@ -2,10 +2,12 @@ import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState, type ReactNode } from "react";
 import { Form } from "react-router";
-import type { Filter, Rig } from "~/core/exposure";
+import { apertureText } from "~/components/kit/typed-kit";
+import type { KitPresets, Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { CameraSettings } from "./CameraSettings";
 import { BackFocus } from "./BackFocus";
+import { FromKinds } from "./FromKinds";
 import { numberFault, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
 import {
   CAMERA_NUMBERS,
@@ -14,41 +16,42 @@ import {
   MOUNT_NUMBERS,
   OVERHEAD_NUMBERS,
   POWER_NUMBERS,
-  rigTexts,
   isSettingBox,
+  KINDS_BOX,
 } from "./rig-form";
+import { useRigBoxes, type FilterChoice, type OfKinds, type Tick } from "./use-rig-boxes";
 import { RigView } from "./RigView";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 
-/** What most rigs are not. */
-const NOT_USUAL: ReadonlySet<string> = new Set(["isColour", "isAltAz", "isStock"]);
-
 /** Entering or changing a rig: first what a person knows, the rest folded under what it changes. The field of view follows while one types. */
 export function RigForm({
-  rig,
+  rig: stored,
   baseRev,
   filters,
   faults,
+  presets,
+  ofKinds,
 }: {
   readonly rig: Rig | null;
   readonly baseRev: string;
-  readonly filters: readonly { readonly id: string; readonly data: Filter }[];
+  readonly filters: readonly FilterChoice[];
   readonly faults: Faults;
+  readonly presets: KitPresets;
+  readonly ofKinds: OfKinds;
 }) {
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev));
-  const [kept] = useState(() => rigTexts(rig));
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() => ({
-    ...Object.fromEntries(Object.entries(kept).map(([name, text]) => [name, start.text(name, text)])),
-    ...Object.fromEntries(POWER_NUMBERS.map(({ name }) => [name, start.text(name, kept[name] ?? "")])),
-  }));
-  const isTypical = (name: string) => (rig?.typical ?? []).includes(name) && texts[name] === kept[name];
+  const it = useRigBoxes(stored, { start, presets, ofKinds });
+  const { rig, kinds, texts, ticks, chosen, isTypical } = it;
+  const offered = [...filters, ...it.came.filter((f) => !filters.some((x) => x.id === f.id))];
+  const textIn = (name: string) =>
+    name === "apertureMm" ? apertureText(texts[name] ?? "", texts["focalLengthMm"] ?? "") : (texts[name] ?? "");
   const boxes = (specs: readonly NumberSpec[]) =>
     specs.map((s) => {
       const text = texts[s.name] ?? "";
       // A value that is wrong is said at once; an empty box only after saving.
-      const fault = text.trim() === "" ? faults[s.name] : numberFault(s, text);
+      const fault = text.trim() === "" ? faults[s.name] : numberFault(s, textIn(s.name));
       const hint = isTypical(s.name) ? "typical, from memory" : s.hint;
       return (
         <Field
@@ -60,37 +63,39 @@ export function RigForm({
           name={s.name}
           inputMode="decimal"
           value={text}
-          onChange={(e) => setTexts({ ...texts, [s.name]: e.target.value })}
+          onChange={(e) => it.type(s.name, e.target.value)}
         />
       );
     });
-  const tick = (
-    name: "isColour" | "isCooled" | "isGuided" | "flipsAtMeridian" | "isAltAz" | "isStock",
-    label: string,
-  ) => {
-    const isOn = rig?.[name] ?? (!NOT_USUAL.has(name) && rig === null);
-    return (
-      <label key={name} className="flex items-center gap-2 py-1">
-        <input type="checkbox" name={name} defaultChecked={start.texts(name, isOn ? ["on"] : []).length > 0} />
-        {label}
-      </label>
-    );
-  };
+  const tick = (name: Tick, label: string) => (
+    <label key={name} className="flex items-center gap-2 py-1">
+      <input type="checkbox" name={name} checked={ticks[name]} onChange={(e) => it.tick(name, e.target.checked)} />
+      {label}
+    </label>
+  );
   const group = "grid gap-4 sm:grid-cols-3 xl:grid-cols-4";
   const typicalOf = (specs: readonly NumberSpec[]) => specs.filter((s) => isTypical(s.name)).length;
   const hasFault = (specs: readonly NumberSpec[]) =>
     specs.some(
       (s) =>
         faults[s.name] !== undefined ||
-        ((texts[s.name] ?? "").trim() !== "" && numberFault(s, texts[s.name]!) !== undefined),
+        ((texts[s.name] ?? "").trim() !== "" && numberFault(s, textIn(s.name)) !== undefined),
     );
   const isTypicalAnywhere = (rig?.typical ?? []).length > 0;
   return (
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <DraftMark />
       <input type="hidden" name="baseRev" value={base} />
+      {stored ? null : <input type="hidden" name={KINDS_BOX} value={JSON.stringify(kinds)} />}
       <div className="space-y-4">
-        <Field label="Name" name="name" defaultValue={start.text("name", rig?.name ?? "")} fault={faults["name"]} />
+        {stored ? null : <FromKinds presets={presets} typed={kinds} onChoose={it.choose} />}
+        <Field
+          label="Name"
+          name="name"
+          value={it.name}
+          fault={faults["name"]}
+          onChange={(e) => it.rename(e.target.value)}
+        />
         <fieldset>
           <legend className="text-section text-soft mb-1 font-serif">Telescope or lens, and sensor</legend>
           <div className={group}>{boxes(FIRST_NUMBERS)}</div>
@@ -105,13 +110,14 @@ export function RigForm({
         <fieldset>
           <legend className="text-section text-soft mb-1 font-serif">Filters</legend>
           <div className="flex flex-wrap gap-x-5 gap-y-1">
-            {filters.map((f) => (
+            {offered.map((f) => (
               <label key={f.id} className="flex items-center gap-2 py-1">
                 <input
                   type="checkbox"
                   name="filterIds"
                   value={f.id}
-                  defaultChecked={start.texts("filterIds", rig?.filterIds ?? []).includes(f.id)}
+                  checked={chosen.has(f.id)}
+                  onChange={(e) => it.tickFilter(f.id, e.target.checked)}
                 />
                 {f.data.name} <span className="text-note text-faint">{f.data.channel}</span>
               </label>
@@ -139,7 +145,12 @@ export function RigForm({
                 hint="Keyword INSTRUME; empty = any"
               />
             </div>
-            <CameraSettings settings={rig?.settings ?? []} faults={faults} />
+            <CameraSettings
+              key={kinds.camera}
+              start={it.settingsStart}
+              settings={rig?.settings ?? []}
+              faults={faults}
+            />
           </Fold>
           <Fold
             title="How much light comes through"
@@ -164,7 +175,8 @@ export function RigForm({
               <SelectField
                 label="Rotator"
                 name="rotator"
-                defaultValue={start.text("rotator", rig?.rotator ?? "manual")}
+                value={it.rotator}
+                onChange={(e) => it.turnBy(e.target.value)}
               >
                 <option value="none">none</option>
                 <option value="manual">by hand</option>
@@ -211,11 +223,11 @@ export function RigForm({
       </div>
       <Panel title="What it sees" className="order-first h-fit lg:sticky lg:top-4 lg:order-none">
         <RigView texts={texts} />
-        {rig ? (
+        {stored ? (
           <BackFocus
-            {...opticsOf(rig)}
-            filters={filters.filter((f) => rig.filterIds.includes(f.id)).map((f) => f.data)}
-            slotMm={rig.slotMm ?? 0}
+            {...opticsOf(stored)}
+            filters={filters.filter((f) => stored.filterIds.includes(f.id)).map((f) => f.data)}
+            slotMm={stored.slotMm ?? 0}
           />
         ) : null}
       </Panel>

@@ -2,7 +2,7 @@ import { fixed } from "~/components/numbers";
 import { opticsOf, type Optics } from "~/core/framing";
 import { numberIn } from "~/components/forms/form-numbers";
 import { OPTICS_FIELDS, SENSOR_FIELDS } from "~/core/records";
-import { apertureText } from "./rig-form";
+import { apertureText } from "~/components/kit/typed-kit";
 import { Why } from "~/components/ui/Why";
 
 const NEEDED = [

@@ -8,7 +8,7 @@ import {
 } from "~/core/exposure";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { err, ok, type Result } from "~/core/result";
-import { parseFocalRatio } from "~/core/notation";
+import { apertureText, readTypedKit, type TypedKit } from "~/components/kit/typed-kit";
 import { numberFault, numberIn, readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import {
   CAMERA_FIELDS,
@@ -128,10 +128,16 @@ function readPower(form: FormData): { readonly power: Power | null; readonly fau
   return { power: { ...values, chemistry: textOf(form, "chemistry") === "lead" ? "lead" : "lithium" }, faults };
 }
 
-/** An aperture told as a focal ratio, "f/2.8", in mm; the text itself where it is none. */
-export function apertureText(aperture: string, focalLength: string): string {
-  const mm = parseFocalRatio(aperture, numberIn(OPTICS_FIELDS.focalLengthMm, focalLength));
-  return mm === null ? aperture : String(mm);
+/** What the kinds are called in the form of a new rig. */
+export const KINDS_BOX = "kinds";
+
+/** The kinds that the form of a new rig was filled by; null where none were chosen. */
+export function readKinds(text: string): TypedKit | null {
+  try {
+    return readTypedKit(JSON.parse(text || "null"));
+  } catch {
+    return null;
+  }
 }
 
 /** Reads the form of a rig, or says beside each box what is wrong. */

@@ -3,6 +3,7 @@ import { deskOf } from "~/at-desk";
 import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
+import { KIT_PRESETS, rigOfKinds } from "~/desk/kit/start";
 import { usualFilters } from "~/desk/kit/kit";
 import { libraryHere } from "~/desk/records/open-library";
 import type { Route } from "./+types/route";
@@ -45,6 +46,8 @@ export default function RigRoute({ loaderData, actionData }: Route.ComponentProp
           baseRev={rig?.rev ?? ""}
           filters={filters}
           faults={actionData && "faults" in actionData ? actionData.faults : {}}
+          presets={KIT_PRESETS}
+          ofKinds={rigOfKinds}
         />
       </WithDraft>
     </>

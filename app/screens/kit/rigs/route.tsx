@@ -3,6 +3,7 @@ import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty } from "~/components/ui/Panel";
+import { CameraPicture } from "~/components/kit/KindPicture";
 import { opticsOf } from "~/core/framing";
 import type { Route } from "./+types/route";
 import { keptSearch, loadChoice } from "~/desk/sky/choice";
@@ -82,9 +83,18 @@ export default function RigsRoute({ loaderData }: Route.ComponentProps) {
               {fixed(r.optics.focalLengthMm)} mm f/{fixed(r.optics.focalRatio, 1)} · {fixed(r.optics.fieldWidthDeg, 2)}°
               × {fixed(r.optics.fieldHeightDeg, 2)}° · {fixed(r.optics.pixelScaleArcsecPerPx, 2)} ″/px
             </p>
-            <p className="text-soft">
-              {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
-              {r.data.sensor.pixelPitchUm} µm · {r.filters}
+            <p className="text-soft flex items-center gap-2">
+              <CameraPicture
+                cooled={r.data.isCooled}
+                widthPx={r.data.sensor.widthPx}
+                heightPx={r.data.sensor.heightPx}
+                pixelUm={r.data.sensor.pixelPitchUm}
+                isColour={r.data.isColour}
+              />
+              <span>
+                {r.data.isColour ? "Colour" : "Mono"}, {r.data.sensor.widthPx} × {r.data.sensor.heightPx} of{" "}
+                {r.data.sensor.pixelPitchUm} µm · {r.filters}
+              </span>
             </p>
             {(r.data.typical ?? []).length > 0 ? (
               <p className="text-note text-faint">Some of its values are typical of its class, not your own yet.</p>

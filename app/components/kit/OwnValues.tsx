@@ -1,17 +1,20 @@
 import { Field } from "~/components/ui/Field";
-import { OWN_GROUPS, typicalTexts, type TypedStart } from "./typed-start";
+import type { KitPresets } from "~/core/exposure";
+import { OWN_GROUPS, typicalTexts, type TypedKit } from "./typed-kit";
 
 /** The numbers behind the answer, folded under what they change: typical ones until somebody types their own. */
 export function OwnValues({
+  presets,
   typed,
   faults,
   onType,
 }: {
-  readonly typed: TypedStart;
+  readonly presets: KitPresets;
+  readonly typed: TypedKit;
   readonly faults: Readonly<Record<string, string>>;
   readonly onType: (own: Readonly<Record<string, string>>) => void;
 }) {
-  const typical = typicalTexts(typed);
+  const typical = typicalTexts(presets, typed);
   return (
     <>
       {OWN_GROUPS.map(({ title, numbers }) => {
@@ -33,7 +36,7 @@ export function OwnValues({
                 <Field
                   key={n.name}
                   label={n.label}
-                  {...("unit" in n && n.unit ? { unit: n.unit } : {})}
+                  {...(n.unit ? { unit: n.unit } : {})}
                   inputMode="decimal"
                   placeholder={typical[n.name] ?? ""}
                   value={typed.own[n.name] ?? ""}

@@ -1,3 +1,4 @@
+import { useId } from "react";
 import type { TypicalCamera, TypicalOptics } from "~/core/exposure";
 
 const LINE = { fill: "none", stroke: "currentColor", strokeWidth: 1.4 } as const;
@@ -47,20 +48,37 @@ export function OpticsPicture({ kind, focalMm, apertureMm }: TypicalOptics) {
   );
 }
 
-/** A camera from the front with its sensor, all sensors to one scale. */
-export function CameraPicture({ cooled, widthPx, heightPx, pixelUm }: TypicalCamera) {
-  const [w, h] = [(widthPx * pixelUm) / 1000, (heightPx * pixelUm) / 1000]; // mm
+/** The filters over the pixels of a colour sensor. */
+const MOSAIC = ["var(--ch-r)", "var(--ch-g)", "var(--ch-g)", "var(--ch-b)"] as const;
+
+/** A camera from the front with its sensor, all sensors to one scale: in colour chequered, in monochrome plain, an outline where nobody said. */
+export function CameraPicture({
+  cooled,
+  widthPx,
+  heightPx,
+  pixelUm,
+  isColour,
+}: Pick<TypicalCamera, "cooled" | "widthPx" | "heightPx" | "pixelUm"> & { readonly isColour: boolean | null }) {
+  const [w, h] = [(widthPx * pixelUm * 0.8) / 1000, (heightPx * pixelUm * 0.8) / 1000]; // 0.8 of its mm
+  const box = { x: 28 - w / 2, y: 21 - h / 2, width: w, height: h };
+  const mosaic = useId();
   return (
     <svg viewBox="0 0 56 40" className="h-10 w-14 shrink-0" aria-hidden="true">
       {cooled ? <circle cx="28" cy="20" r="18.5" {...LINE} /> : <path d="M3 9h12l4-5h18l4 5h12v28H3z" {...LINE} />}
-      <rect
-        x={28 - (w * 0.8) / 2}
-        y={21 - (h * 0.8) / 2}
-        width={w * 0.8}
-        height={h * 0.8}
-        fill="currentColor"
-        opacity="0.75"
-      />{" "}
+      {isColour ? (
+        <pattern id={mosaic} width="4" height="4" patternUnits="userSpaceOnUse">
+          {MOSAIC.map((fill, i) => (
+            <rect key={i} x={(i % 2) * 2} y={i < 2 ? 0 : 2} width="2" height="2" style={{ fill }} />
+          ))}
+        </pattern>
+      ) : null}
+      {isColour === null ? (
+        <rect {...box} {...LINE} strokeDasharray="2 2" />
+      ) : isColour ? (
+        <rect {...box} fill={`url(#${mosaic})`} />
+      ) : (
+        <rect {...box} fill="currentColor" opacity="0.75" />
+      )}
     </svg>
   );
 }
