@@ -35,6 +35,7 @@ export default [
       route("rigs/:rigId", "screens/kit/rig/route.tsx"),
       route("rules", "screens/kit/rules/route.tsx"),
       route("data", "screens/kit/data/route.tsx"),
+      route("glossary", "screens/kit/glossary/route.tsx"),
       route("sources", "screens/kit/sources/route.tsx"),
     ]),
     route("acts", "screens/shell/acts-route.tsx"),

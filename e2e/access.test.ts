@@ -29,6 +29,7 @@ describe("access", () => {
     ["/start", "I watch from"],
     ["/kit/data", "Bring it back"],
     ["/kit/sources", "Where the numbers come from"],
+    ["/kit/glossary", "One word a thing"],
   ] as const;
   const IN_EMBER_TOO: ReadonlySet<string> = new Set([
     "/start",

@@ -57,16 +57,8 @@ describe("the morning after", () => {
     await me.see("3 subs dropped: trails.");
     await me.see("100 → 97 kept");
     // Cloud from 23:10 to 23:40 by the clock of the place: what was open then, also what had begun before.
-    const time = (label: string, text: string) =>
-      driver.executeScript(
-        `const box = [...document.querySelectorAll("label")].find((l) => l.textContent === arguments[0]).parentElement.querySelector("input");
-         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(box, arguments[1]);
-         box.dispatchEvent(new Event("input", { bubbles: true }));`,
-        label,
-        text,
-      );
-    await time("From", "23:10");
-    await time("To", "23:40");
+    await me.fill("From", "11:10 pm");
+    await me.fill("To", "23:40");
     await me.press("Choose these");
     await me.see("7 subs chosen");
     await me.choose("Why", "cloud");

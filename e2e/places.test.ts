@@ -185,4 +185,46 @@ describe("places all over the world", () => {
     expect(apart(change.dawn, before.dawn - 60)).toBeLessThanOrEqual(5);
     expect(Math.abs(change.usable - before.usable)).toBeLessThanOrEqual(12);
   });
+
+  it("reads in feet, miles an hour, °F and by twelve hours where its owner does; what is kept stays metric; words lead to the glossary", async () => {
+    const pageIn = async (path: string, until: string) => {
+      await driver.get(`${app.url}${path}`);
+      await me.see(until);
+      return driver.findElement(By.css("body")).getText();
+    };
+    expect(await pageIn("/kit", "Garden behind the mill")).toContain("240 m");
+    await pageIn("/kit/rules", "How it is written");
+    await me.choose("Clock times", "9:05 pm");
+    await me.choose("Units", "feet, inches");
+    await me.press("Save");
+    await me.see("Your rules are saved.");
+    expect(await pageIn("/kit", "Garden behind the mill")).toContain("787 ft");
+    // As written down by the tests of the sky: sunset on the sheet at 17:15 by the clock of the place.
+    const sheet = await pageIn("/nights", "Sunset");
+    expect(sheet).toContain("5:15 pm");
+    expect(sheet).not.toMatch(/\b\d{2}:\d{2}\b(?! (?:am|pm))/);
+    expect(sheet).toMatch(/Cool to 14 °F/);
+    expect(sheet).not.toContain("°C");
+    await me.fill("Clear from", "9 pm");
+    await driver.wait(until.urlContains("from=21%3A00"), WAIT_MS);
+    await pageIn("/kit/places/place-garden", "Elevation");
+    await me.fill("Elevation", "800 ft");
+    await me.see("800 ft");
+    await me.press("What is “Elevation”?");
+    await me.press("In the glossary");
+    await driver.wait(until.urlContains("/kit/glossary#elevation"), WAIT_MS);
+    await me.fill("Look for", "seam");
+    await me.see("Where two panels overlap.");
+    await me.gone("Metres above the sea");
+    await driver.get(`${app.url}/kit/places/place-garden`);
+    await me.see("Not saved yet");
+    await me.press("Save place");
+    await me.see("Add a place");
+    await pageIn("/kit/rules", "How it is written");
+    await me.choose("Units", "metres");
+    await me.choose("Clock times", "21:05");
+    await me.press("Save");
+    await me.see("Your rules are saved.");
+    expect(await pageIn("/kit", "Garden behind the mill")).toContain("244 m");
+  });
 });

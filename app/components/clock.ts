@@ -1,10 +1,32 @@
 import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
+import { habitsNow } from "./habits";
 import { MINUTE_MS, utcMs, utcOffsetMinutes } from "~/core/time";
 
-/** "18:05" in a zone. Written hundreds of times on a page, so from the offset alone. */
-export const clockTime = (ms: number, zone: string): string =>
+/** "18:05" in a zone, for boxes and machines. */
+export const boxTime = (ms: number, zone: string): string =>
   new Date(ms + utcOffsetMinutes(zone, utcMs(ms)) * MINUTE_MS).toISOString().slice(11, 16);
+
+/** "18:05" as its reader writes it: "6:05 pm" where they want it. */
+export function readerTime(clock: string): string {
+  if (!habitsNow().is12h) return clock;
+  const hour = Number(clock.slice(0, 2));
+  return `${hour % 12 === 0 ? 12 : hour % 12}${clock.slice(2)} ${hour < 12 ? "am" : "pm"}`;
+}
+
+/** "18:05", or "6:05 pm", in a zone. Written hundreds of times on a page, so from the offset alone. */
+export const clockTime = (ms: number, zone: string): string => readerTime(boxTime(ms, zone));
+
+/** "18:00", or "6 pm", in a zone: a full hour on an axis with room. */
+export const hourWord = (ms: number, zone: string): string => clockTime(ms, zone).replace(/:00 /, " ");
+
+/** "18", or "6p", in a zone: an hour on an axis. */
+export function axisHour(ms: number, zone: string): string {
+  const clock = boxTime(ms, zone);
+  if (!habitsNow().is12h) return clock.slice(0, 2);
+  const hour = Number(clock.slice(0, 2));
+  return `${hour % 12 === 0 ? 12 : hour % 12}${hour < 12 ? "a" : "p"}`;
+}
 
 const zoneNames = new Map<string, Intl.DateTimeFormat>();
 
@@ -23,7 +45,8 @@ export const clockTimeBeside = (ms: number, zone: string, pageZone: string): str
     : `${clockTime(ms, zone)} ${zoneName(ms, zone)}`;
 
 /** "Sat 18:05" in a zone. */
-export const weekdayTime = (ms: number, zone: string): string => format(new TZDate(ms, zone), "EEE HH:mm");
+export const weekdayTime = (ms: number, zone: string): string =>
+  format(new TZDate(ms, zone), habitsNow().is12h ? "EEE h:mm aaa" : "EEE HH:mm");
 
 /** "18:05 UTC", for hovering. */
 export const utcTime = (ms: number): string => `${new Date(ms).toISOString().slice(11, 16)} UTC`;

@@ -1,7 +1,7 @@
 import type { ContributionData } from "~/core/ledger";
 import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { createRoutesStub } from "react-router";
+import { createRoutesStub, MemoryRouter } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { StoredRecord } from "~/core/crew";
 import { DEFAULT_OVERHEADS, subAdvice, subEffects } from "~/core/exposure";
@@ -102,22 +102,24 @@ describe("budget row", () => {
     };
     const onChange = vi.fn();
     render(
-      <BudgetRow
-        draft={draft}
-        filterName="Ha 5 nm"
-        settings={[]}
-        from={{ spoiltFrom: null, overheadFrom: null }}
-        advice={advice}
-        effects={subEffects(question, 120)}
-        clipped={12}
-        clockHours={3.8}
-        panels={2}
-        measured={{ question, hours: 2, subSec: 120 }}
-        objectMag={22.5}
-        faults={{}}
-        onChange={onChange}
-        onRemove={() => undefined}
-      />,
+      <MemoryRouter>
+        <BudgetRow
+          draft={draft}
+          filterName="Ha 5 nm"
+          settings={[]}
+          from={{ spoiltFrom: null, overheadFrom: null }}
+          advice={advice}
+          effects={subEffects(question, 120)}
+          clipped={12}
+          clockHours={3.8}
+          panels={2}
+          measured={{ question, hours: 2, subSec: 120 }}
+          objectMag={22.5}
+          faults={{}}
+          onChange={onChange}
+          onRemove={() => undefined}
+        />
+      </MemoryRouter>,
     );
     expect(screen.getByText(/decided by the stars that you protect/)).toBeTruthy();
     expect(screen.getByText(/At 120 s a clock hour brings .* %/).textContent).toContain(

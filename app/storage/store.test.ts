@@ -427,7 +427,7 @@ describe("data of the version before (stored by the app of 25 November 2026, as 
 
   it("gets what later versions ask for: the settings' wish, which was absent until somebody changed it", async () => {
     const settings = (await tab().open()).heads("settings/settings")![0];
-    expect(settings).toMatchObject({ v: 4, data: { memberId: "member-1", wishHours: 2 } });
+    expect(settings).toMatchObject({ v: 5, data: { memberId: "member-1", wishHours: 2 } });
     expect(settings.rev).toBe(layout1.settings.heads[0]!.rev);
   });
 

@@ -3,7 +3,7 @@ import type { Channel } from "~/core/exposure";
 import { stretches, type NightSteps, type Walk } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { fullHours } from "~/core/time";
-import { clockTime } from "../clock";
+import { clockTime, hourWord } from "../clock";
 import { CAUSE_WORDS } from "../words/log-words";
 import { CHANNEL_COLOUR } from "./channel-colour";
 
@@ -114,7 +114,7 @@ export function HourScale({ steps, zone }: { readonly steps: NightSteps; readonl
           className={i % 2 === 1 ? "absolute hidden -translate-x-1/2 sm:inline" : "absolute -translate-x-1/2"}
           style={{ left: `${(100 * (ms - steps.startMs)) / spanMs}%` }}
         >
-          {clockTime(ms, zone)}
+          {hourWord(ms, zone)}
         </span>
       ))}
     </div>

@@ -6,8 +6,13 @@ import {
   type SelectHTMLAttributes,
   type TextareaHTMLAttributes,
 } from "react";
+import { Link } from "react-router";
 
+import { parseClock, parseQuantity } from "~/core/notation";
+import { readerTime } from "../clock";
+import { besideBox } from "../measures";
 import { helpFor } from "../words/help";
+import { anchorOf } from "../words/anchor";
 
 interface About {
   readonly label: string;
@@ -49,7 +54,10 @@ function Frame({
       ) : null}
       {help && isAsked ? (
         <p id={`${id}-help`} className="text-note text-soft border-rule col-span-2 border-l-2 pl-2">
-          {help}
+          {help}{" "}
+          <Link to={`/kit/glossary#${anchorOf(label)}`} className="underline underline-offset-4">
+            In the glossary
+          </Link>
         </p>
       ) : null}
       {fault ? (
@@ -71,14 +79,80 @@ const wiring = (id: string, { fault, hint }: About) => ({
   "aria-describedby": fault ? `${id}-fault` : hint ? `${id}-hint` : undefined,
 });
 
-/** A labelled text or number box with its unit, a hint, and the reason when its value is refused. */
-export function Field({ label, unit, hint, fault, ...rest }: About & InputHTMLAttributes<HTMLInputElement>) {
+/**
+ * A labelled text or number box with its unit, a hint, and the reason when its value is refused. To whoever reads in other units it
+ * says what the number is in theirs, as they type; `isDifference`: of temperatures, how far apart.
+ */
+export function Field({
+  label,
+  unit,
+  hint,
+  fault,
+  isDifference = false,
+  onInput,
+  ...rest
+}: About & { readonly isDifference?: boolean | undefined } & InputHTMLAttributes<HTMLInputElement>) {
   const id = useId();
-  const about = { label, fault, ...(unit ? { unit } : {}), ...(hint ? { hint } : {}) };
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = String(rest.value ?? typed ?? rest.defaultValue ?? "");
+  const value = unit ? parseQuantity(text, unit, isDifference) : null;
+  const other = value === null || !unit ? null : besideBox({ label, unit }, value, isDifference);
+  const said =
+    other === null ? (
+      hint
+    ) : hint ? (
+      <>
+        {`${other}. `}
+        {hint}
+      </>
+    ) : (
+      other
+    );
+  const about = { label, fault, ...(unit ? { unit } : {}), ...(said ? { hint: said } : {}) };
   return (
     <Frame id={id} {...about}>
-      <input {...wiring(id, about)} className="field-box" autoComplete="off" {...rest} />
+      <input
+        {...wiring(id, about)}
+        className="field-box"
+        autoComplete="off"
+        onInput={(e) => {
+          setTyped(e.currentTarget.value);
+          onInput?.(e);
+        }}
+        {...rest}
+      />
     </Frame>
+  );
+}
+
+/** A labelled box for a clock time, as its reader writes it: 21:05 or 9:05 pm, both are understood; it gives "21:05", or "" while it is none. */
+export function TimeField({
+  label,
+  value,
+  onTime,
+}: {
+  readonly label: string;
+  /** "21:05"; "" = none. */
+  readonly value: string;
+  readonly onTime: (clock: string) => void;
+}) {
+  // What is typed stays as it is typed until the box is left, whatever it is understood as meanwhile.
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? (value === "" ? "" : readerTime(value));
+  const fault = text.trim() !== "" && parseClock(text) === null ? "Write a time such as 21:05 or 9:05 pm." : undefined;
+  return (
+    <Field
+      label={label}
+      placeholder={readerTime("21:00")}
+      value={text}
+      fault={fault}
+      onChange={(e) => {
+        const clock = parseClock(e.target.value) ?? "";
+        setTyped(e.target.value);
+        if (clock !== value) onTime(clock);
+      }}
+      onBlur={() => fault === undefined && setTyped(null)}
+    />
   );
 }
 

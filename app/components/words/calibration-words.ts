@@ -1,3 +1,4 @@
+import { temperature } from "~/components/measures";
 import { shortNight } from "~/components/clock";
 import { counted, fixed } from "~/components/numbers";
 import type { CalibrationNeed, CameraSet } from "~/core/ledger";
@@ -36,7 +37,7 @@ const setWords = (set: CameraSet | null): string =>
 
 /** What is needed, and how the camera is to be set: "30 darks of 300 s, gain 100, offset 30, −10 °C", "25 flats through Ha 5 nm". */
 export const needWords = (n: CalibrationNeed): string =>
-  [kindWords(n), setWords(n.settings), n.sensorC === null ? "" : `${fixed(n.sensorC, 0)} °C`]
+  [kindWords(n), setWords(n.settings), n.sensorC === null ? "" : temperature(n.sensorC)]
     .filter((w) => w !== "")
     .join(", ");
 

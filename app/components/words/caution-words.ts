@@ -1,7 +1,7 @@
 import { clockTime } from "~/components/clock";
+import { inUnit, temperature, temperatureGap, windSpeed } from "~/components/measures";
+import { fixed } from "~/components/numbers";
 import type { Caution } from "~/core/plan";
-
-const degrees = (v: number) => `${Math.round(v)}`.replace("-", "−");
 
 /** What to mind outside, in words. */
 export function cautionWords(c: Caution, zone: string): string {
@@ -11,18 +11,18 @@ export function cautionWords(c: Caution, zone: string): string {
     case "rain":
       return `Rain: everything under a roof by ${clockTime(c.byMs, zone)}.`;
     case "gusts":
-      return `Gusts to ${Math.round(c.gustKmh)} km/h at the mount, limit ${Math.round(c.limitKmh)} km/h; secure the gear from ${c.secureKmh} km/h.`;
+      return `Gusts to ${windSpeed(c.gustKmh)} at the mount, limit ${windSpeed(c.limitKmh)}; secure the gear from ${windSpeed(c.secureKmh)}.`;
     case "dew":
       return `Dew from ${clockTime(c.fromMs, zone)}: heater on before.`;
     case "frost":
       return `Frost from ${clockTime(c.fromMs, zone)}: heater on before.`;
     case "air": {
-      const air = `Air ${degrees(c.warmC)} to ${degrees(c.coldC)} °C`;
+      const air = `Air ${fixed(inUnit(c.warmC, "°C"))} to ${temperature(c.coldC)}`;
       if (!c.camera) return `${air}.`;
       const { workingTempC, isReached } = c.camera;
       return isReached
-        ? `${air}: the camera holds ${degrees(workingTempC)} °C, ${degrees(Math.max(0, c.warmC - workingTempC))} °C below it.`
-        : `${air}: the camera will not reach ${degrees(workingTempC)} °C.`;
+        ? `${air}: the camera holds ${temperature(workingTempC)}, ${temperatureGap(Math.max(0, c.warmC - workingTempC))} below it.`
+        : `${air}: the camera will not reach ${temperature(workingTempC)}.`;
     }
     case "freezing":
       return "Batteries lose a fifth or more below freezing; steps ice over.";

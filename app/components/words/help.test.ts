@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import * as records from "~/core/records";
+import { anchorOf } from "./anchor";
 import { HELP, helpFor, HOUR_WORDS } from "./help";
+import { TERMS } from "./terms";
 
 /** Forms somebody fills in before anything is shot: every number on them explains itself. */
 const FORMS = ["OPTICS_FIELDS", "SLOT_FIELD", "SENSOR_FIELDS", "CAMERA_FIELDS", "WARM_FIELD", "MOUNT_FIELDS", "OVERHEAD_FIELDS", "POWER_FIELDS", "PLACE_FIELDS", "AWAY_FIELDS", "FILTER_FIELDS", "THICKNESS_FIELD", "GOAL_FIELDS", "SETTING_FIELDS"] as const; // prettier-ignore
@@ -21,5 +23,34 @@ describe("help beside the boxes of forms", () => {
       expect(text.length, label).toBeLessThan(190);
     }
     expect(helpFor("constructor")).toBeNull();
+  });
+});
+
+describe("the glossary", () => {
+  it("has every word that is explained anywhere, once, each under an address of its own", () => {
+    const words = TERMS.map((t) => t.word.toLowerCase());
+    expect(new Set(words).size).toBe(words.length);
+    expect(new Set(TERMS.map((t) => anchorOf(t.word))).size).toBe(words.length);
+    for (const label of [...Object.keys(HELP), ...Object.keys(HOUR_WORDS)])
+      expect(words, label).toContain(label.toLowerCase());
+    for (const { word, says } of TERMS) {
+      expect(says, word).toMatch(/[.?]$/);
+      expect(says.length, word).toBeGreaterThan(20);
+    }
+  });
+  it("explains on the page what the glossary of the code has for users", () => {
+    const words = TERMS.map((t) => t.word.toLowerCase());
+    for (const word of [
+      "sub",
+      "panel",
+      "seam",
+      "worth",
+      "reserve",
+      "solved exposure",
+      "dark flat",
+      "run sheet",
+      "counts",
+    ])
+      expect(words, word).toContain(word);
   });
 });

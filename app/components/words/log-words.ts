@@ -1,3 +1,4 @@
+import { temperature } from "~/components/measures";
 import { fixed } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
 import type { CullReason, Impossible, Mismatch } from "~/core/ledger";
@@ -43,7 +44,7 @@ export function mismatchWords(m: Mismatch): string {
     case "exposure":
       return `${found} s a sub, planned ${wanted} s`;
     case "temperature":
-      return `sensor at ${number(found, 1)} °C, planned ${number(wanted)} °C`;
+      return `sensor at ${temperature(Number(found), 1)}, planned ${temperature(Number(wanted))}`;
     case "notPlanned":
       return "a channel the project has no goal for";
     case "camera":

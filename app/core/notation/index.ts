@@ -1,3 +1,4 @@
+export { parseClock } from "./clock-text";
 export { parseAngle, parseRightAscensionDeg, parseDeclinationDeg, parseNumber } from "./parse";
 export {
   formatRightAscension,
@@ -8,6 +9,6 @@ export {
   formatMinutes,
   formatSpan,
 } from "./format";
-export { parseFocalRatio, parseQuantity } from "./quantity";
+export { parseFocalRatio, convertQuantity, parseQuantity } from "./quantity";
 export { parseOffset, type ReadOffset } from "./offset";
 export { parsePosition, looksLikePosition, type PositionFault } from "./position";

@@ -68,6 +68,14 @@ export function parseQuantity(text: string, unit?: string, isDifference = false)
   return Number(value.toPrecision(12));
 }
 
+/** A value of a unit in another one of the same kind: 10 °C is 50 °F, or as a difference 18; NaN where one is unknown or of another kind. */
+export function convertQuantity(value: number, from: string, to: string, isDifference = false): number {
+  const [a, b] = [unitOf(from), unitOf(to)];
+  if (!a || !b || a.of !== b.of) return NaN;
+  const [zeroA, zeroB] = isDifference ? [0, 0] : [a.zero ?? 0, b.zero ?? 0];
+  return ((value - zeroA) * a.size) / b.size + zeroB;
+}
+
 /** A lens's aperture as its focal ratio, "f/2.8", in the unit of its focal length; null where the text is no such ratio. */
 export function parseFocalRatio(text: string, focalLength: number | null): number | null {
   const match = /^\s*f\s*\/?\s*(\d+(?:[.,]\d+)?)\s*$/i.exec(text);

@@ -24,16 +24,21 @@ export interface Settings {
   readonly planning?: PersonRules;
   /** Calibration frames one takes; absent = the usual. */
   readonly calibration?: CalibrationSchool;
+  /** Clock times as 9:05 pm; absent = 21:05. */
+  readonly clock?: "12h";
+  /** Feet, inches, miles an hour and °F as well; absent = metric. What is stored is metric. */
+  readonly units?: "imperial";
 }
 
 export const settings: RecordSchema<Settings> = {
-  version: 4,
+  version: 5,
   // 1 → 2: the wish was left out until somebody changed it.
   migrations: [
     (data) => ({ wishHours: USUAL_WISH_HOURS, ...data }),
     // 2 → 3: everybody kept away by fixed separations; what that lost of a bright night was never said.
     (data) => ({ moon: USUAL_MOON, standsBeforeDark: true, simulatedServices: false, ...data }),
     (data) => data, // 3 → 4: how twilight is taken can be said
+    (data) => data, // 4 → 5: clock and units can be said
   ],
   schema: objectOf<Settings>({
     memberId: id,
@@ -44,6 +49,8 @@ export const settings: RecordSchema<Settings> = {
     moon: moonWishes,
     standsBeforeDark: Joi.boolean(),
     simulatedServices: Joi.boolean(),
+    clock: Joi.string().valid("12h").optional().label("Clock"),
+    units: Joi.string().valid("imperial").optional().label("Units"),
     calibration: objectOf<CalibrationSchool>({
       darks: numberOf(CALIBRATION_FIELDS.darks),
       flats: numberOf(CALIBRATION_FIELDS.flats),

@@ -1,3 +1,4 @@
+import { temperature } from "~/components/measures";
 import { fixed } from "~/components/numbers";
 import { Why } from "~/components/ui/Why";
 import type { SubAdvice, SubEffects, SubLimit } from "~/core/exposure";
@@ -44,7 +45,7 @@ export function SubWords({ advice, from }: { readonly advice: SubAdvice; readonl
           <dd>{fixed(advice.spoiltPerSec * 120 * 100, 1)} %</dd>
           <dt>Sky on the pixel that decides</dt>
           <dd>{advice.skyEPerPxSec.toPrecision(3)} e⁻/s</dd>
-          <dt>Dark current at {fixed(advice.sensorC)} °C</dt>
+          <dt>Dark current at {temperature(advice.sensorC)}</dt>
           <dd>{advice.darkEPerPxSec.toPrecision(2)} e⁻/s</dd>
           <dt>Longest the mount holds</dt>
           <dd>{seconds(advice.mountSec)}</dd>

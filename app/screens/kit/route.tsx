@@ -8,6 +8,7 @@ const TABS = [
   { to: "/kit/filters", word: "Filters" },
   { to: "/kit/rules", word: "Rules" },
   { to: "/kit/data", word: "Data in and out" },
+  { to: "/kit/glossary", word: "Glossary" },
   { to: "/kit/sources", word: "Sources and licences" },
 ] as const;
 

@@ -1,3 +1,4 @@
+import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
 import type { IntakeData } from "~/core/ledger";
@@ -16,7 +17,7 @@ export function Intakes({
 }) {
   if (intakes.length === 0) return null;
   const when = (ms: number) =>
-    new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short", timeZone: zone }).format(ms);
+    `${new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: zone }).format(ms)}, ${clockTime(ms, zone)}`;
   return (
     <Section title="Brought in from files">
       <ul>

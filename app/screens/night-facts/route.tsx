@@ -12,6 +12,7 @@ import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { factsAction } from "./action";
 import { FactsForm } from "./FactsForm";
+import { inUnit, unitName } from "~/components/measures";
 import { guidingWords, MEASURE_WORDS, polarWords, timeWords } from "./facts-words";
 import { loadFacts, type FactsView } from "./load";
 
@@ -149,7 +150,11 @@ function Charts({ view }: { readonly view: FactsView }) {
         </SelectField>
       }
     >
-      <NightMeasureChart {...MEASURE_WORDS[measure]} nights={of(measure)} />
+      <NightMeasureChart
+        {...MEASURE_WORDS[measure]}
+        unit={unitName(MEASURE_WORDS[measure].unit)}
+        nights={of(measure).map((n) => ({ ...n, value: inUnit(n.value, MEASURE_WORDS[measure].unit) }))}
+      />
     </Section>
   );
 }

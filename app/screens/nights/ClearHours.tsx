@@ -1,6 +1,7 @@
 import { useNavigate, useSearchParams } from "react-router";
-import { clockTime } from "~/components/clock";
+import { boxTime, clockTime } from "~/components/clock";
 import { Button } from "~/components/ui/Button";
+import { TimeField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
 import type { UtcInterval } from "~/core/time";
 
@@ -25,15 +26,7 @@ export function ClearHours({
     void navigate(`/nights?${next.toString()}`, { replace: true, preventScrollReset: true });
   };
   const box = (name: "from" | "to", label: string) => (
-    <label className="text-note text-soft flex flex-col gap-1">
-      {label}
-      <input
-        type="time"
-        className="field-box"
-        value={params.get(name) ?? ""}
-        onChange={(e) => go({ [name]: e.target.value })}
-      />
-    </label>
+    <TimeField label={label} value={params.get(name) ?? ""} onTime={(clock) => go({ [name]: clock })} />
   );
   return (
     <Panel title="Only part of it is clear" className="no-print">
@@ -43,7 +36,7 @@ export function ClearHours({
       </div>
       <div className="mt-2 flex flex-wrap gap-2">
         {forecast ? (
-          <Button onClick={() => go({ from: clockTime(forecast.startMs, zone), to: clockTime(forecast.endMs, zone) })}>
+          <Button onClick={() => go({ from: boxTime(forecast.startMs, zone), to: boxTime(forecast.endMs, zone) })}>
             As forecast: {clockTime(forecast.startMs, zone)}–{clockTime(forecast.endMs, zone)}
           </Button>
         ) : null}

@@ -1,4 +1,5 @@
 import { clockTime } from "~/components/clock";
+import { temperature } from "~/components/measures";
 import { fixed } from "~/components/numbers";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
@@ -11,7 +12,7 @@ export function batteryLine(
   { life, neededUntilMs, airC }: { readonly life: BatteryLife; readonly neededUntilMs: number; readonly airC: number },
   zone: string,
 ): string {
-  const air = `${fixed(airC).replace("-", "−")} °C`;
+  const air = temperature(airC);
   return life.untilMs >= neededUntilMs
     ? `Battery charged: enough at ${air} till ${clockTime(neededUntilMs, zone)}`
     : `Battery lasts until ${clockTime(life.untilMs, zone)} at ${air}; the night needs till ${clockTime(neededUntilMs, zone)}`;
@@ -39,7 +40,7 @@ export function PowerPanel({
   readonly isCooled: boolean;
 }) {
   const isEnough = life.untilMs >= neededUntilMs;
-  const air = `${fixed(airC).replace("-", "−")} °C`;
+  const air = temperature(airC);
   const short = neededUntilMs - life.untilMs;
   return (
     <Panel title="Battery" className="no-print">

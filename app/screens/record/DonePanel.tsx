@@ -1,3 +1,4 @@
+import { temperature } from "~/components/measures";
 import { Suspense } from "react";
 import { Await } from "react-router";
 import { longNight } from "~/components/clock";
@@ -133,7 +134,7 @@ function RepeatList({ repeat }: { readonly repeat: Repeat }) {
         {measuredAngleDeg === null ? null : <li>Measured on the last solved sub: {fixed(measuredAngleDeg, 1)}°</li>}
         <li>
           {repeat.rigName}
-          {sensorC === null ? "" : `, sensor at ${fixed(sensorC)} °C`}
+          {sensorC === null ? "" : `, sensor at ${temperature(sensorC)}`}
         </li>
         {lights.map((l) => (
           <li key={`${l.channel} ${l.subSec}`}>

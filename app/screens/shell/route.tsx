@@ -33,6 +33,7 @@ import { backupState } from "~/desk/records/backup";
 import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
 import { onNotice } from "~/desk/records/notices";
 import { onLibrary } from "~/desk/records/open-library";
+import { setHabits } from "~/components/habits";
 import { orRechecked } from "~/desk/records/recheck";
 
 // Opened now and then: not part of the first load.
@@ -44,6 +45,7 @@ const NIGHTS = 34;
 export async function clientLoader({ context, request }: Route.ClientLoaderArgs) {
   const desk = deskOf(context);
   const { library, choice, fault } = await orRechecked(desk, () => loadShellChoice(desk, request));
+  setHabits(library.settings?.data ?? null);
   const ahead = nightsBetween(choice.today, choice.night);
   const from = addNights(choice.today, ahead >= -1 && ahead < NIGHTS - 2 ? -1 : ahead - 3);
   const ribbon = choice.place ? desk.workers.sky.ribbon({ place: choice.place.data, from, count: NIGHTS }) : null;

@@ -7,7 +7,7 @@ import { useAct } from "~/components/forms/use-act";
 import { counted, fixed } from "~/components/numbers";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
-import { Field, SelectField } from "~/components/ui/Field";
+import { SelectField, TimeField } from "~/components/ui/Field";
 import { Empty, Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import { CULL_WORDS } from "~/components/words/log-words";
@@ -173,8 +173,8 @@ function Subs({ view }: { readonly view: SubsView }) {
           >
             <p className="text-note text-soft">Choose by the clock</p>
             <div className="mt-1 grid grid-cols-2 gap-2">
-              <Field label="From" type="time" value={from} onChange={(e) => setFrom(e.target.value)} />
-              <Field label="To" type="time" value={to} onChange={(e) => setTo(e.target.value)} />
+              <TimeField label="From" value={from} onTime={setFrom} />
+              <TimeField label="To" value={to} onTime={setTo} />
             </div>
             {times.ok || from === "" || to === "" ? null : <p className="text-note text-rust mt-1">{times.error}</p>}
             <Button type="submit" className="mt-2" disabled={!times.ok}>

@@ -5,7 +5,7 @@ import { Await, useNavigate, useSearchParams } from "react-router";
 import { ChosenNight } from "./ChosenNight";
 import { SkylineDrawing } from "~/components/charts/SkylineDrawing";
 import { HourScale, WorthStrip } from "~/components/charts/WorthStrip";
-import { clockTime, longNight } from "~/components/clock";
+import { axisHour, clockTime, longNight } from "~/components/clock";
 import { SeasonWords } from "./SeasonWords";
 import { Section } from "~/components/ui/Panel";
 import { YearNumbers } from "./YearNumbers";
@@ -94,7 +94,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
             .map((h) => ({
               azimuthDeg: h.azimuthDeg,
               altitudeDeg: h.altitudeDeg,
-              word: clockTime(h.atMs, view.place.timeZone).slice(0, 2),
+              word: axisHour(h.atMs, view.place.timeZone),
               isUsable: h.cause === "none",
             }))}
         />

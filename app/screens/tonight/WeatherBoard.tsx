@@ -2,7 +2,8 @@ import { fixed } from "~/components/numbers";
 import type { ReactNode } from "react";
 import { DEW_SPREAD_C, type TrackRecord } from "~/core/weather";
 import type { WeighedHour } from "~/core/plan";
-import { clockTime, weekdayTime } from "~/components/clock";
+import { inUnit, unitName } from "~/components/measures";
+import { axisHour, weekdayTime } from "~/components/clock";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import { askFaultWords, forecastNoteWords } from "./forecast-words";
@@ -125,7 +126,7 @@ export function WeatherBoard({
               </th>
               {hours.map((h) => (
                 <th key={h.atMs} scope="col" className="pb-1 font-normal">
-                  {clockTime(h.atMs, zone).slice(0, 2)}
+                  {axisHour(h.atMs, zone)}
                 </th>
               ))}
             </tr>
@@ -189,24 +190,24 @@ export function WeatherBoard({
             )}
             {has("feltGustKmh")
               ? airRow(
-                  "gusts at the mount, km/h",
-                  (h) => number(h.feltGustKmh),
+                  `gusts at the mount, ${unitName("km/h")}`,
+                  (h) => number(h.feltGustKmh === null ? null : inUnit(h.feltGustKmh, "km/h")),
                   (h) => (h.feltGustKmh ?? 0) > gustLimitKmh,
                   "over the mount's limit",
                 )
               : null}
             {has("airC")
               ? airRow(
-                  "air, °C",
-                  (h) => number(h.airC),
+                  `air, ${unitName("°C")}`,
+                  (h) => number(h.airC === null ? null : inUnit(h.airC, "°C")),
                   () => false,
                   "",
                 )
               : null}
             {has("dewC")
               ? airRow(
-                  "above the dew point, °C",
-                  (h) => number(h.airC !== null && h.dewC !== null ? h.airC - h.dewC : null, 1),
+                  `above the dew point, ${unitName("°C")}`,
+                  (h) => number(h.airC !== null && h.dewC !== null ? inUnit(h.airC - h.dewC, "°C", true) : null, 1),
                   (h) => h.airC !== null && h.dewC !== null && h.airC - h.dewC < DEW_SPREAD_C,
                   "optics get wet",
                 )

@@ -1,3 +1,4 @@
+import { windSpeed } from "~/components/measures";
 import { clockTimeBeside, clockTime } from "~/components/clock";
 import { percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
@@ -23,8 +24,8 @@ export function reasonWords(r: Reason, zone: string, pageZone = zone): string {
       return `The forecasts disagree: ${percent(r.lowest)} says one, ${percent(r.highest)} another.`;
     case "wind":
       return r.gustKmh > r.limitKmh
-        ? `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount from ${at(r.fromMs)}, limit ${Math.round(r.limitKmh)} km/h.`
-        : `Gusts of about ${Math.round(r.gustKmh)} km/h at the mount, near its limit of ${Math.round(r.limitKmh)} km/h.`;
+        ? `Gusts of about ${windSpeed(r.gustKmh)} at the mount from ${at(r.fromMs)}, limit ${windSpeed(r.limitKmh)}.`
+        : `Gusts of about ${windSpeed(r.gustKmh)} at the mount, near its limit of ${windSpeed(r.limitKmh)}.`;
     case "rain":
       return `Rain is possible (${percent(r.chance)}): everything under a roof by ${at(r.deadlineMs)}.`;
     case "rainUntil":
@@ -62,7 +63,7 @@ export function changeWords(c: Change, zone: string): string {
     case "oddsNeeded":
       return `A chance of ${percent(c.needed)} would change it; it stands at ${percent(c.now)}. Or look up at dusk, and say what you see.`;
     case "calmer":
-      return `Gusts under ${Math.round(c.limitKmh)} km/h at the mount would change it.`;
+      return `Gusts under ${windSpeed(c.limitKmh)} at the mount would change it.`;
     case "smallerWish":
       return `Fewer minimum hours would change it: about ${formatMinutes(Math.round(c.expectedMin))} can be expected.`;
   }

@@ -1,6 +1,7 @@
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import type { WeatherHour } from "~/core/weather";
-import { clockTime } from "~/components/clock";
+import { axisHour, clockTime } from "~/components/clock";
+import { inUnit, temperature, temperatureGap, unitName, windSpeed } from "~/components/measures";
 import { fixed } from "~/components/numbers";
 import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";
 
@@ -14,11 +15,11 @@ interface Point {
   readonly gust: number | null;
 }
 
-const said = (value: number | null, unit: string) => (value === null ? "not said" : `${fixed(value)} ${unit}`);
+const said = (value: number | null, words: (value: number) => string) => (value === null ? "not said" : words(value));
 const Tip = tipOf<Point>((p) => [
   p.words,
-  `air ${said(p.air, "°C")}, dew point ${said(p.dew, "°C")}`,
-  `gusts ${said(p.gust, "km/h")} at the mount`,
+  `air ${said(p.air, temperature)}, dew point ${said(p.dew, temperature)}`,
+  `gusts ${said(p.gust, windSpeed)} at the mount`,
 ]);
 
 /** Air, dew point and gusts through a night, hour by hour. Where air and dew point meet, glass gets wet. */
@@ -46,12 +47,12 @@ export default function HourLines({
   const closest = Math.min(...points.flatMap((p) => (p.air === null || p.dew === null ? [] : [p.air - p.dew])));
   return (
     <ChartFrame
-      title={`Air from ${fixed(Math.max(...temperatures))} to ${fixed(Math.min(...temperatures))} °C, gusts to ${fixed(Math.max(0, ...gusts))} km/h`}
+      title={`Air from ${temperature(Math.max(...temperatures))} to ${temperature(Math.min(...temperatures))}, gusts to ${windSpeed(Math.max(0, ...gusts))}`}
       heightPx={160}
       words={
         Number.isFinite(closest)
-          ? `Solid: air. Dashed: dew point, at the closest ${fixed(closest, 1)} °C below it. Dotted: gusts at the mount, limit ${fixed(gustLimitKmh)} km/h.`
-          : `Dotted: gusts at the mount, limit ${fixed(gustLimitKmh)} km/h.`
+          ? `Solid: air. Dashed: dew point, at the closest ${temperatureGap(closest, 1)} below it. Dotted: gusts at the mount, limit ${windSpeed(gustLimitKmh)}.`
+          : `Dotted: gusts at the mount, limit ${windSpeed(gustLimitKmh)}.`
       }
     >
       <ComposedChart data={points} margin={{ ...MARGIN, right: 0 }} accessibilityLayer>
@@ -60,7 +61,7 @@ export default function HourLines({
           dataKey="atMs"
           type="number"
           domain={["dataMin", "dataMax"]}
-          tickFormatter={(ms: number) => clockTime(ms, zone).slice(0, 2)}
+          tickFormatter={(ms: number) => axisHour(ms, zone)}
           ticks={points.filter((_, i) => i % 2 === 0).map((p) => p.atMs)}
           {...AXIS}
         />
@@ -68,8 +69,8 @@ export default function HourLines({
           yAxisId="air"
           width={40}
           domain={["dataMin - 1", "dataMax + 1"]}
-          tickFormatter={(t: number) => fixed(t)}
-          label={axisWords("°C", "insideLeft")}
+          tickFormatter={(t: number) => fixed(inUnit(t, "°C"))}
+          label={axisWords(unitName("°C"), "insideLeft")}
           {...AXIS}
         />
         <YAxis
@@ -77,8 +78,8 @@ export default function HourLines({
           orientation="right"
           width={44}
           domain={[0, Math.max(gustLimitKmh, ...gusts)]}
-          tickFormatter={(v: number) => fixed(v)}
-          label={{ ...axisWords("km/h", "insideLeft"), position: "insideRight" }}
+          tickFormatter={(v: number) => fixed(inUnit(v, "km/h"))}
+          label={{ ...axisWords(unitName("km/h"), "insideLeft"), position: "insideRight" }}
           {...AXIS}
         />
         <Tooltip content={<Tip />} cursor={CURSOR} isAnimationActive={false} />

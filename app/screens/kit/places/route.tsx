@@ -1,3 +1,4 @@
+import { elevation } from "~/components/measures";
 import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { Link, useNavigate, useSearchParams } from "react-router";
@@ -72,8 +73,8 @@ export default function PlacesRoute({ loaderData }: Route.ComponentProps) {
               )}
             </div>
             <p className="text-soft">
-              {formatDegrees(p.data.latitudeDeg, 2)}, {formatDegrees(p.data.longitudeDeg, 2)} · {p.data.elevationM} m ·{" "}
-              {fixed(p.data.skyMagPerArcsec2, 1)} mag/arcsec² · {p.data.timeZone}
+              {formatDegrees(p.data.latitudeDeg, 2)}, {formatDegrees(p.data.longitudeDeg, 2)} ·{" "}
+              {elevation(p.data.elevationM)} · {fixed(p.data.skyMagPerArcsec2, 1)} mag/arcsec² · {p.data.timeZone}
             </p>
             <SkylineDrawing
               widthPx={560}

@@ -59,6 +59,7 @@ export function RigForm({
           label={s.label}
           fault={fault}
           {...(s.unit ? { unit: s.unit } : {})}
+          isDifference={s.isDifference}
           {...(hint ? { hint } : {})}
           name={s.name}
           inputMode="decimal"

@@ -3,7 +3,7 @@ import { Form } from "react-router";
 import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import type { Faults } from "~/components/forms/form-numbers";
 import { SaveButton } from "~/components/forms/SaveButton";
-import { Field } from "~/components/ui/Field";
+import { Field, SelectField } from "~/components/ui/Field";
 import { MOON_SCHOOL_WORDS, TWILIGHT_WORDS } from "~/components/words/moon-words";
 import { CHANNELS } from "~/core/exposure";
 import { MOON_SCHOOLS, moonRuleOf, TWILIGHT_SCHOOLS } from "~/core/night";
@@ -13,7 +13,10 @@ import { CalibrationFields } from "./CalibrationFields";
 import { PlanningFields } from "./PlanningFields";
 
 /** What of the settings is a rule. */
-export type Rules = Pick<Settings, "moon" | "standsBeforeDark" | "simulatedServices" | "planning" | "calibration">;
+export type Rules = Pick<
+  Settings,
+  "moon" | "standsBeforeDark" | "simulatedServices" | "planning" | "calibration" | "clock" | "units"
+>;
 
 /** How a person decides: one of three schools of the Moon, what each of them asks, when gear stands, what is asked about weather. */
 export function RulesForm({
@@ -179,6 +182,24 @@ export function RulesForm({
           </p>
         </>
       )}
+      <fieldset className="mt-6">
+        <legend className="text-section">How it is written</legend>
+        <div className="mt-2 grid gap-3 sm:grid-cols-2">
+          <SelectField label="Clock times" name="clock" defaultValue={start.text("clock", rules.clock ?? "24h")}>
+            <option value="24h">21:05</option>
+            <option value="12h">9:05 pm</option>
+          </SelectField>
+          <SelectField
+            label="Units"
+            name="units"
+            defaultValue={start.text("units", rules.units ?? "metric")}
+            hint="What is kept and computed is metric; every box takes either, as 394 ft or 14 °F."
+          >
+            <option value="metric">metres, km/h, °C</option>
+            <option value="imperial">feet, inches, mph, °F</option>
+          </SelectField>
+        </div>
+      </fieldset>
       <div className="mt-4">
         <SaveButton look="main" words="Save" />
       </div>

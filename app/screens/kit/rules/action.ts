@@ -23,8 +23,11 @@ export async function rulesAction(desk: Desk, request: Request) {
   const { settings } = await libraryHere(desk);
   if (!settings)
     return data<FormAnswer>({ faults: { school: "Enter a place first." }, refusal: null }, { status: 409 });
+  const { clock: _, units: __, ...before } = settings.data;
   const next = {
-    ...settings.data,
+    ...before,
+    ...(textOf(form, "clock") === "12h" ? { clock: "12h" as const } : {}),
+    ...(textOf(form, "units") === "imperial" ? { units: "imperial" as const } : {}),
     moon: moon.value,
     planning: planning.value,
     calibration: { ...counts.values, flatsBy: textOf(form, "flatsBy") === "bias" ? "bias" : "darkFlat" } as const,
