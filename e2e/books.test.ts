@@ -216,7 +216,8 @@ describe("the books", () => {
     await waitFor(() => Promise.resolve(written() !== ""), "the list should come");
     const text = written();
     expect(text).toContain("raw subs with their calibration, 32 bits a pixel");
-    expect(text).toMatch(/\[x\] Tomasz: Ha/);
+    expect(text).toMatch(/Tomasz:\n {2}\[x\] Ha/);
+    expect(text).toMatch(/Wren:\n {2}\[ \] OIII.*\n {2}\[ \] L/);
     await driver.navigate().refresh();
     await me.see("4 of 5 to come");
   });

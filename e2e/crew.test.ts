@@ -68,6 +68,14 @@ describe("one of a crew", () => {
     await me.see("Who shoots what is kept.");
     const row = async (name: string) => driver.findElement(By.xpath(`//table[caption[contains(., 'hours of their own')]]//tr[th[contains(., '${name}')]]`)).getText(); // prettier-ignore
     expect(await row("Tomasz")).toMatch(/no filter[\s\S]*no filter/); // OIII and L
+    // Another ratio of the channels is worked out while it is typed, and kept only when somebody says so.
+    const asKept = await row("Wren");
+    await me.fill("Ratio Ha:OIII:L", "1:1:9");
+    await me.see("Worked out as typed; not kept yet.");
+    expect(await row("Wren")).not.toBe(asKept);
+    await me.fill("Ratio Ha:OIII:L", "");
+    await me.gone("Worked out as typed");
+    expect(await row("Wren")).toBe(asKept);
     const met = async (way: string) => {
       const text = await driver.findElement(By.xpath(`//tr[contains(., '${way}') and td]`)).getText();
       const found = /(\d+(?:\.\d+)?) (%|times)/.exec(text)!;

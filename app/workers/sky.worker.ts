@@ -115,6 +115,8 @@ export interface CoverageTask {
     readonly goalHours: number;
   }[];
   readonly fields: readonly (readonly CoveringFrame[])[];
+  /** What the picture is to fill: the reference field, or what is cut out of it. */
+  readonly wanted: readonly CoveringFrame[];
 }
 
 /** Depth in one channel. */
@@ -123,6 +125,9 @@ export interface CoverageLayer {
   readonly map: CoverageMap;
   readonly steps: readonly DepthStep[];
   readonly goalHours: number;
+  /** What the picture is to fill, square degrees. */
+  readonly wantedDeg2: number;
+  /** Of it, with anything at all. */
   readonly areaDeg2: number;
   /** Of it, as deep as the goal. */
   readonly goalDeg2: number;
@@ -160,15 +165,25 @@ const api = {
       options: splits.map((s) => ({ ...s, odds: splitOdds(s.split.hours, sites, goals, weather) })),
     };
   },
-  coverage({ view, layers, fields }: CoverageTask): Coverage {
+  coverage({ view, layers, fields, wanted }: CoverageTask): Coverage {
     const field = coverageMap(view, fields.flat());
     return {
       layers: layers.flatMap(({ channel, frames, goalHours }): CoverageLayer[] => {
-        const map = coverageMap(view, frames);
+        // The map holds the wanted field too, where nothing was taken of it.
+        const empty = wanted.map((f) => ({ ...f, weight: 0 }));
+        const map = frames.length === 0 ? null : coverageMap(view, [...frames, ...empty]);
         if (!map) return [];
-        const goalDeg2 = goalHours > 0 ? areaWhere(map, (w) => w >= goalHours * 0.995) : 0;
+        const area = (is: (hours: number) => boolean) => areaWhere(map, is, wanted);
         return [
-          { channel, map, steps: depthSteps(map, frames), goalHours, areaDeg2: areaWhere(map, (w) => w > 0), goalDeg2 },
+          {
+            channel,
+            map,
+            steps: depthSteps(map, frames, wanted),
+            goalHours,
+            wantedDeg2: area(() => true),
+            areaDeg2: area((w) => w > 0),
+            goalDeg2: goalHours > 0 ? area((w) => w >= goalHours * 0.995) : 0,
+          },
         ];
       }),
       common: field && fields.length > 1 ? commonBox(field, fields) : null,

@@ -110,6 +110,26 @@ describe("steps that show", () => {
     }
     expect(steps(1)).toEqual([]); // 1.118: nobody sees it
   });
+  it("are the ends of a tight field inside the one that is wanted, too, and none where it fills that one", () => {
+    const alone = [{ ...small, weight: 6 }];
+    const map = coverageMap(layout, [...alone, { ...wide, weight: 0 }])!;
+    expect(depthSteps(map, alone)).toEqual([]); // nothing is beside it
+    const ends = depthSteps(map, alone, [wide]);
+    expect(ends).toHaveLength(4);
+    expect(ends.reduce((s, e) => s + e.lengthArcmin, 0)).toBeCloseTo(200, 6);
+    expect(ends.every((e) => e.ratio === Infinity && e.shallow === 0 && e.deep === 6)).toBe(true);
+    expect(softenedBy(ends[0]!)).toBeCloseTo(6 / 1.44, 9);
+    expect(depthSteps(map, alone, [small])).toEqual([]);
+    // Of what is wanted, so much has something: by points thrown on the sphere, none of the map's own code.
+    const share = areaWhere(map, (w) => w > 0, [wide]) / areaWhere(map, () => true, [wide]);
+    const sphere = (f: CoveringFrame) => bySphere([f], layout.centre, 4, (n) => n === 1);
+    expect(share).toBeCloseTo(sphere(small) / sphere(wide), 2);
+    expect(areaWhere(map, () => true, [small])).toBeCloseTo(sphere(small), 1);
+  });
+  it("outside the wanted field are nobody's", () => {
+    const frames = [wide, { ...small, weight: 12 }];
+    expect(depthSteps(coverageMap(layout, frames)!, frames, [{ ...small, corners: small.corners }])).toEqual([]);
+  });
   it("vanish with as many hours on the shallow side as it lacks (law)", () => {
     fc.assert(
       fc.property(fc.double({ min: 0.5, max: 60, noNaN: true }), (weight) => {

@@ -106,14 +106,29 @@ export function weightAt(map: CoverageMap, xArcmin: number, yArcmin: number): nu
   return map.weights[row * map.columns + column]!;
 }
 
-/** Solid angle of every cell where a weight is what one asks for, square degrees: cells shrink off the tangent point by cos³. */
-export function areaWhere(map: CoverageMap, is: (weight: number) => boolean): number {
+/** The field that a picture is to fill: any of its frames. Without one it is all of the plane. */
+type Field = readonly Pick<CoveringFrame, "corners">[];
+
+/** Whether a point of a view's plane lies in a field. */
+function inField(view: View, field: Field | null): (xArcmin: number, yArcmin: number) => boolean {
+  if (!field) return () => true;
+  const quads = field.flatMap((f) => [onPlane(view, f.corners) ?? []]).filter((q) => q.length > 0);
+  return (x, y) => quads.some((q) => isInside(q, x, y));
+}
+
+/**
+ * Solid angle of every cell where a weight is what one asks for, square degrees, within a field where one is given: cells shrink
+ * off the tangent point by cos³.
+ */
+export function areaWhere(map: CoverageMap, is: (weight: number) => boolean, field: Field | null = null): number {
   let sum = 0;
+  const isWithin = inField(map.view, field);
   const { cellArcmin: cell, columns, rows, leftArcmin, topArcmin } = map;
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       if (!is(map.weights[row * columns + column]!)) continue;
       const [x, y] = [leftArcmin + (column + 0.5) * cell, topArcmin - (row + 0.5) * cell];
+      if (!isWithin(x, y)) continue;
       const [xi, eta] = [degToRad(x / 60), degToRad(y / 60)]; // already tangents: the plane's own measure
       sum += (cell / 60) ** 2 / (1 + xi * xi + eta * eta) ** 1.5;
     }
@@ -127,7 +142,7 @@ export interface DepthStep {
   /** The same on the map's plane, arcmin. */
   readonly line: readonly [PlanePoint, PlanePoint];
   readonly lengthArcmin: number;
-  /** √ of the weights on both sides: how much noisier the shallow one is. */
+  /** √ of the weights on both sides: how much noisier the shallow one is; infinite where nothing was taken there. */
   readonly ratio: number;
   readonly shallow: number;
   readonly deep: number;
@@ -140,9 +155,17 @@ const SAMPLES = 48; // along an edge
 const OUT_CELLS = 1.6; // from the edge to where both sides are read
 const LEAST_SAMPLES = 3; // shorter steps are corners
 
-/** Steps that will show: stretches of frames' edges with light on both sides and a noise ratio over 1.2. The longest first. */
-export function depthSteps(map: CoverageMap, frames: readonly CoveringFrame[]): DepthStep[] {
+/**
+ * Steps that will show: stretches of frames' edges with a noise ratio over 1.2 between their sides. With the field that the picture
+ * is to fill, only those inside it, and also where it ends in nothing; without one, where both sides have light. The longest first.
+ */
+export function depthSteps(
+  map: CoverageMap,
+  frames: readonly CoveringFrame[],
+  field: Field | null = null,
+): DepthStep[] {
   const steps: DepthStep[] = [];
+  const isWithin = field && inField(map.view, field);
   const seen = new Set<string>();
   for (const { corners } of frames) {
     const quad = onPlane(map.view, corners);
@@ -156,13 +179,20 @@ export function depthSteps(map: CoverageMap, frames: readonly CoveringFrame[]): 
         .join(" ");
       if (seen.has(key)) return;
       seen.add(key);
-      steps.push(...stepsAlong(map, a, b));
+      steps.push(...stepsAlong(map, a, b, isWithin));
     });
   }
   return steps.sort((p, q) => q.lengthArcmin - p.lengthArcmin);
 }
 
-function stepsAlong(map: CoverageMap, a: PlanePoint, b: PlanePoint): DepthStep[] {
+const NOTHING = { shallow: 0, deep: 0 };
+
+function stepsAlong(
+  map: CoverageMap,
+  a: PlanePoint,
+  b: PlanePoint,
+  isWithin: ((x: number, y: number) => boolean) | null,
+): DepthStep[] {
   const length = Math.hypot(b.x - a.x, b.y - a.y);
   if (length === 0) return [];
   const out = OUT_CELLS * map.cellArcmin;
@@ -171,7 +201,9 @@ function stepsAlong(map: CoverageMap, a: PlanePoint, b: PlanePoint): DepthStep[]
   const sides = Array.from({ length: SAMPLES }, (_, i) => {
     const { x, y } = at((i + 0.5) / SAMPLES);
     const pair = [weightAt(map, x + nx, y + ny), weightAt(map, x - nx, y - ny)] as const;
-    return { shallow: Math.min(...pair), deep: Math.max(...pair) };
+    const [shallow, deep] = [Math.min(...pair), Math.max(...pair)];
+    const isJudged = isWithin ? isWithin(x + nx, y + ny) && isWithin(x - nx, y - ny) : shallow > 0;
+    return isJudged ? { shallow, deep } : NOTHING;
   });
   const isSame = (p: number, q: number) => Math.abs(p - q) <= 0.01 * Math.max(p, q);
   const found: DepthStep[] = [];
@@ -179,7 +211,7 @@ function stepsAlong(map: CoverageMap, a: PlanePoint, b: PlanePoint): DepthStep[]
   for (let i = 1; i <= SAMPLES; i++) {
     const [before, now] = [sides[first]!, sides[i]];
     if (now && isSame(now.shallow, before.shallow) && isSame(now.deep, before.deep)) continue;
-    const ratio = before.shallow > 0 ? Math.sqrt(before.deep / before.shallow) : 0;
+    const ratio = before.deep > 0 ? Math.sqrt(before.deep / before.shallow) : 0;
     if (ratio > VISIBLE_STEP && i - first >= LEAST_SAMPLES) {
       const line = [at(first / SAMPLES), at(i / SAMPLES)] as const;
       const [from, to] = line.map((p) => frameToSky(map.view, p.x, p.y)) as [Equatorial<"icrs">, Equatorial<"icrs">];

@@ -1,4 +1,5 @@
-import type { MosaicLayout, Panel } from "./mosaic";
+import type { Equatorial } from "~/core/sky";
+import { frameToSky, type MosaicLayout, type Panel } from "./mosaic";
 
 /** A rectangle in a mosaic's frame, arcmin on the plane: what is cut out in the end. */
 export interface Crop {
@@ -56,6 +57,20 @@ export function largestCrop(panels: readonly Place[], sides: Sides, aspect: numb
   }
   return best;
 }
+
+/** Corners of a crop on the sky, in order round it. */
+export const cropCorners = (
+  layout: Pick<MosaicLayout, "centre" | "positionAngleDeg">,
+  { xArcmin, yArcmin, widthArcmin, heightArcmin }: Crop,
+): readonly Equatorial<"icrs">[] =>
+  (
+    [
+      [-1, 1],
+      [1, 1],
+      [1, -1],
+      [-1, -1],
+    ] as const
+  ).map(([x, y]) => frameToSky(layout, xArcmin + (x * widthArcmin) / 2, yArcmin + (y * heightArcmin) / 2));
 
 /** Share of a crop that no panel covers, 0 to 1, on a grid of points. */
 export function uncovered(

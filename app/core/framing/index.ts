@@ -28,7 +28,7 @@ export { ellipseFill, bestEllipseAngle } from "./fit";
 export { rotationAdvice, toleratedTurnDeg } from "./rotation";
 export { chartView, toScreen, fromScreen, type ChartView, type ScreenPoint } from "./chart-view";
 export { panelsFor, USUAL_OVERLAP } from "./panels-for";
-export { largestCrop, pictureSize, uncovered, type Crop } from "./crop";
+export { cropCorners, largestCrop, pictureSize, uncovered, type Crop } from "./crop";
 export {
   areaWhere,
   commonBox,

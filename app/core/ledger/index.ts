@@ -93,3 +93,4 @@ export {
 export { nightOutcomes, skyOutcomes, type LookData } from "./outcomes";
 export { toldByFiles, type ToldByFiles } from "./night-from-subs";
 export { impossibles, strangerIn, type Impossible } from "./impossible";
+export { focusMoves, type FocusHint, type FocusMove } from "./focus-moves";

@@ -1,7 +1,7 @@
 import type { Channel, SubQuestion } from "~/core/exposure";
-import { frameCorners, opticsOf, panelName, type CoveringFrame, type Panel } from "~/core/framing";
+import { cropCorners, frameCorners, opticsOf, panelName, type CoveringFrame, type Panel } from "~/core/framing";
 import { coveredShare, type ContributionData, type ShotFrame } from "~/core/ledger";
-import { filterOfGoal } from "~/core/plan";
+import { filterOfGoal, promises } from "~/core/plan";
 import type { Equatorial } from "~/core/sky";
 import { degToRad } from "~/core/units";
 import { orAborted } from "~/workers/client";
@@ -14,6 +14,8 @@ import { shotOf, shotWith } from "./reference";
 export interface MemberField {
   readonly memberId: string;
   readonly rigName: string;
+  /** Channels they shoot of the picture's; the others they leave to friends. */
+  readonly channels: readonly Channel[];
   /** One frame of it. */
   readonly widthDeg: number;
   readonly heightDeg: number;
@@ -44,6 +46,8 @@ export interface CoverageView {
   readonly questions: Readonly<Partial<Record<Channel, { readonly question: SubQuestion; readonly subSec: number }>>>;
   /** By the reference frame: its panels as outlines. */
   readonly reference: readonly CoveringFrame[];
+  /** What is judged is what is cut out of the reference frame, not all of it. */
+  readonly isCropped: boolean;
   readonly answer: Promise<Coverage>;
 }
 
@@ -119,8 +123,10 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
       keys,
     });
   }
+  const goals = c.goal.data.channels.filter((g) => !g.isShort);
   const parts = library.parts.filter((p) => p.data.projectId === c.id).map((p) => p.data);
-  const fields = parts.flatMap(({ memberId, rigId, frameId }): MemberField[] => {
+  const fields = parts.flatMap((part): MemberField[] => {
+    const { memberId, rigId, frameId } = part;
     const shot = shotBy({ rigId, ...(frameId === undefined ? {} : { frameId }) });
     const rig = library.rigs.find((r) => r.id === rigId)?.data;
     if (!shot || !rig) return [];
@@ -129,6 +135,7 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
       {
         memberId,
         rigName: rig.name,
+        channels: goals.flatMap((g) => (promises(part, g.channel) ? [g.channel] : [])),
         widthDeg: optics.fieldWidthDeg,
         heightDeg: optics.fieldHeightDeg,
         scaleArcsec: optics.pixelScaleArcsecPerPx,
@@ -138,9 +145,10 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
       },
     ];
   });
-  const goals = c.goal.data.channels.filter((g) => !g.isShort);
   const shown = [...new Set([...goals.map((g) => g.channel), ...[...pointings.values()].map((p) => p.channel)])];
   const filters = c.reference.filters;
+  const { crop } = drawn.data;
+  const wanted = crop ? [{ corners: cropCorners(reference.layout, crop), weight: 1 }] : outline(reference);
   const answer = orAborted(
     library.desk.workers.sky.coverage({
       view: { centre: reference.layout.centre, positionAngleDeg: reference.layout.positionAngleDeg },
@@ -150,6 +158,7 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
         goalHours: goals.find((g) => g.channel === channel)?.hoursPerPanel ?? 0,
       })),
       fields: fields.map((f) => f.frames),
+      wanted,
     }),
     signal,
   );
@@ -159,6 +168,7 @@ export function coverageOf(library: Library, c: ProjectContext, signal: AbortSig
     fields,
     rows: [...rows.values()].map(({ keys: _, ...row }) => row),
     reference: outline(reference),
+    isCropped: crop !== undefined,
     answer,
     questions: Object.fromEntries(
       goals.flatMap((g) => {

@@ -28,6 +28,8 @@ export interface SharingView {
   /** Last night counted. */
   readonly until: NightDate;
   readonly answer: Promise<Sharing> | null;
+  /** What other rules than the kept ones come to, asked while they are typed. */
+  readonly ask: (rules: SharingRules, signal: AbortSignal) => Promise<Sharing>;
 }
 
 /** Hours that channels still want, all panels together, at the reference. */
@@ -83,26 +85,23 @@ export function sharingOf(library: Library, c: ProjectContext, today: NightDate,
   const { deadline } = c.project.data;
   const last = addNights(today, SEASON_NIGHTS - 1);
   const until = deadline !== undefined && deadline < last && deadline >= today ? nightDate(deadline) : last;
-  const sites = sitesOf(library, c, rules);
-  const goals = openGoals(c, rules.ratio);
-  const answer =
-    sites.length < 2
-      ? null
-      : orAborted(
-          library.desk.workers.sky.sharing({
-            sites,
-            goals,
-            target: c.layout.centre,
-            moon: c.moon,
-            from: today,
-            nights: nightsBetween(today, until) + 1,
-            floor: rules.floor ?? 0,
-            hand: rules.hand ?? null,
-          }),
-          signal,
-        );
+  const ask: SharingView["ask"] = (asked, whileWanted) =>
+    orAborted(
+      library.desk.workers.sky.sharing({
+        sites: sitesOf(library, c, asked),
+        goals: openGoals(c, asked.ratio),
+        target: c.layout.centre,
+        moon: c.moon,
+        from: today,
+        nights: nightsBetween(today, until) + 1,
+        floor: asked.floor ?? 0,
+        hand: asked.hand ?? null,
+      }),
+      whileWanted,
+    );
+  const answer = sitesOf(library, c, rules).length < 2 ? null : ask(rules, signal);
   answer?.catch(() => undefined); // an aborted one is nobody's fault; the screen that asked is gone
-  return { rev: c.project.rev, rules, until, answer };
+  return { rev: c.project.rev, rules, until, answer, ask };
 }
 
 /** Keeps who shoots what. */

@@ -5,11 +5,11 @@ import { useTheme } from "~/components/use-theme";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import { limitingSurfaceMag, type Channel } from "~/core/exposure";
-import { PLAIN_STEP, softenedBy, weightAt } from "~/core/framing";
-import { groupBy } from "~/core/numeric";
+import { weightAt } from "~/core/framing";
 import type { CoverageView } from "~/desk/projects/coverage";
 import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
 import { CoveringTable, FieldTable } from "./CoverageTables";
+import { StepTable } from "./StepTable";
 import { BANDS, drawCoverage, hoursWord, inkOf, scaleOf, type MapLines } from "./draw-coverage";
 import { SavePicture } from "./SavePicture";
 
@@ -82,9 +82,9 @@ function Map({ view, answer, members, name, here }: Props & { readonly answer: C
             <span className="text-note text-faint">Under the pointer, or move with the arrow keys.</span>
           </p>
         </div>
-        <Legend layer={layer} depthOf={depthOf} />
+        <Legend layer={layer} depthOf={depthOf} field={view.isCropped ? "the crop" : "the reference field"} />
       </div>
-      <StepWords layer={layer} />
+      <StepTable layer={layer} />
       <FieldTable view={view} answer={answer} who={who} />
       <CoveringTable view={view} layer={layer} who={who} />
       <p className="text-note text-soft mt-2">
@@ -171,12 +171,16 @@ function Picture({
 
 function Legend({
   layer,
+  field,
   depthOf,
 }: {
   readonly layer: CoverageLayer;
+  /** What is judged, in words. */
+  readonly field: string;
   readonly depthOf: (hours: number) => number | null;
 }) {
-  const { goalHours, areaDeg2, goalDeg2 } = layer;
+  const { goalHours, areaDeg2, goalDeg2, wantedDeg2 } = layer;
+  const emptyDeg2 = wantedDeg2 - areaDeg2;
   const list = useRef<HTMLUListElement>(null);
   const theme = useTheme();
   const [bands, setBands] = useState<readonly string[]>([]);
@@ -214,8 +218,11 @@ function Legend({
           <p className="text-note text-faint mt-1">right: mag/arcsec² at 3σ over 10″ × 10″</p>
           <p className="mt-2">
             {goalDeg2 > 0
-              ? `${fixed(goalDeg2, 2)} of ${fixed(areaDeg2, 2)} square degrees are at the goal (${percent(goalDeg2 / areaDeg2)}).`
-              : `Nothing of ${fixed(areaDeg2, 2)} square degrees is at the goal yet.`}
+              ? `${fixed(goalDeg2, 2)} of ${fixed(wantedDeg2, 2)} square degrees of ${field} are at the goal (${percent(goalDeg2 / wantedDeg2)}).`
+              : `Nothing of the ${fixed(wantedDeg2, 2)} square degrees of ${field} is at the goal yet.`}
+            {emptyDeg2 > 0.01 * wantedDeg2
+              ? ` ${fixed(emptyDeg2, 2)} of them (${percent(emptyDeg2 / wantedDeg2)}) have nothing in ${layer.channel}.`
+              : ""}
           </p>
         </>
       ) : (
@@ -225,34 +232,8 @@ function Legend({
       )}
       <ul className="text-note text-soft mt-2 space-y-1">
         <li>Thin lines: each one&apos;s frame, named at a corner.</li>
-        <li>Thick line with teeth: a step that will show; the teeth point to the shallow side.</li>
+        <li>Thick line with teeth: a step that will show; the teeth point to the shallow or empty side.</li>
         <li>Dotted box: what all frames have in common.</li>
-      </ul>
-    </div>
-  );
-}
-
-/** Steps in words: along how much of an edge, how plain, and what would soften it. */
-function StepWords({ layer }: { readonly layer: CoverageLayer }) {
-  // Edges between the same two depths are one step to whoever looks at the picture.
-  const groups = [...groupBy(layer.steps, (s) => `${s.shallow.toPrecision(2)} ${s.deep.toPrecision(2)}`).values()];
-  if (groups.length === 0)
-    return <p className="text-soft mt-2">No step of depth in {layer.channel} will show inside the picture.</p>;
-  return (
-    <div className="mt-3">
-      <p className="font-semibold">Steps that will show in {layer.channel}</p>
-      <ul>
-        {groups.slice(0, 6).map((group) => {
-          const { shallow, deep, ratio } = group[0]!;
-          const length = group.reduce((s, e) => s + e.lengthArcmin, 0);
-          return (
-            <li key={`${shallow} ${deep}`} className="border-rule border-t py-1.5">
-              {ratio > PLAIN_STEP ? "A plain box" : "A box that can be seen"}, {fixed(length / 60, 1)}° of edge:{" "}
-              {hoursWord(shallow)} beside {hoursWord(deep)}, noise {fixed(ratio, 2)} times.{" "}
-              {hoursWord(softenedBy(group[0]!))} more on the shallow side would hide it; or cut the picture there.
-            </li>
-          );
-        })}
       </ul>
     </div>
   );

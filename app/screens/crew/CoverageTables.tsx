@@ -1,3 +1,4 @@
+import type { Channel } from "~/core/exposure";
 import { fixed, percent } from "~/components/numbers";
 import type { CoverageView } from "~/desk/projects/coverage";
 import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
@@ -66,6 +67,22 @@ function scaleWords({ fields }: CoverageView): string {
     : `scales differ ${fixed(coarse / fine, 1)} times. Bring all to one grid; the coarse frames give depth, the fine ones detail.`;
 }
 
+/** Whose share of a channel is missing, and who leaves it to the others; "" where all have given some of it. */
+function missingWords({ fields, rows }: CoverageView, channel: Channel, who: (id: string) => string): string {
+  if (fields.length < 2) return "";
+  const gave = new Set(rows.filter((r) => r.channel === channel).map((r) => r.memberId));
+  const without = [...new Set(fields.map((f) => f.memberId))].filter((id) => !gave.has(id));
+  const isPromised = (id: string) => fields.some((f) => f.memberId === id && f.channels.includes(channel));
+  const names = (ids: readonly string[]) => ids.map(who).join(" and ");
+  const [late, other] = [without.filter(isPromised), without.filter((id) => !isPromised(id))];
+  return [
+    late.length === 0 ? "" : `Nothing in ${channel} from ${names(late)} yet, who promised it.`,
+    other.length === 0 ? "" : `${names(other)} ${other.length === 1 ? "leaves" : "leave"} ${channel} to the others.`,
+  ]
+    .filter((w) => w !== "")
+    .join(" ");
+}
+
 /** What was taken in a channel, by whom, with what and in which panel. */
 export function CoveringTable({
   view,
@@ -78,7 +95,13 @@ export function CoveringTable({
 }) {
   const rows = view.rows.filter((r) => r.channel === layer.channel);
   const cell = "border-rule border-t py-1.5 pr-4 text-right";
-  if (rows.length === 0) return <p className="text-soft mt-4">Nobody has kept anything in {layer.channel} yet.</p>;
+  const missing = missingWords(view, layer.channel, who);
+  if (rows.length === 0)
+    return (
+      <p className="text-soft mt-4">
+        Nobody has kept anything in {layer.channel} yet. {missing}
+      </p>
+    );
   return (
     <div className="mt-4 overflow-x-auto">
       <table className="w-full min-w-[520px]">
@@ -110,6 +133,7 @@ export function CoveringTable({
           ))}
         </tbody>
       </table>
+      {missing === "" ? null : <p className="text-lamp mt-1">{missing}</p>}
     </div>
   );
 }

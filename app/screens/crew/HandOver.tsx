@@ -3,6 +3,7 @@ import { download, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
+import { groupBy } from "~/core/numeric";
 import type { HandOverData, HandOverItem } from "~/core/crew";
 
 const FORMS = {
@@ -30,14 +31,18 @@ export function HandOver({
   readonly onChange: (terms: Pick<HandOverData, "form" | "bits" | "done">) => void;
 }) {
   if (items.length === 0) return null;
+  const people = [...groupBy(items, (i) => i.memberName)];
   const open = items.filter((i) => !i.isDone).length;
   const text = () =>
     [
       `${name}: what to hand over`,
       `${FORMS[terms.form]}, ${terms.bits} bits a pixel, at the scale of the camera`,
       "",
-      ...items.map((i) => `[${i.isDone ? "x" : " "}] ${i.memberName}: ${itemWords(i)}, as ${i.fileName}.fits`),
-      "",
+      ...people.flatMap(([person, theirs]) => [
+        `${person}:`,
+        ...theirs.map((i) => `  [${i.isDone ? "x" : " "}] ${itemWords(i)}, as ${i.fileName}.fits`),
+        "",
+      ]),
     ].join("\n");
   return (
     <Panel title="Hand over" aside={open === 0 ? "all here" : `${open} of ${items.length} to come`}>
@@ -69,30 +74,42 @@ export function HandOver({
           <option value="16">16</option>
         </SelectField>
       </div>
-      <ul className="mt-2">
-        {items.map((i) => (
-          <li key={i.key} className="border-rule border-t py-1">
-            <label className="flex min-h-6 items-start gap-2">
-              <input
-                type="checkbox"
-                className="mt-1"
-                disabled={isBusy}
-                checked={i.isDone}
-                onChange={(e) =>
-                  onChange({
-                    ...terms,
-                    done: e.target.checked ? [...terms.done, i.key] : terms.done.filter((k) => k !== i.key),
-                  })
-                }
-              />
-              <span className="min-w-0">
-                <b>{i.memberName}</b>, {itemWords(i)}
-                <span className="text-note text-soft block break-words">{i.fileName}.fits</span>
-              </span>
-            </label>
-          </li>
-        ))}
-      </ul>
+      {people.map(([person, theirs]) => (
+        <section key={person} aria-label={person} className="border-rule mt-2 border-t pt-1">
+          <h3 className="flex justify-between gap-2 font-semibold">
+            {person}
+            <span className="text-note text-faint font-normal">
+              {theirs.every((i) => i.isDone)
+                ? "all here"
+                : `${theirs.filter((i) => !i.isDone).length} of ${theirs.length} to come`}
+            </span>
+          </h3>
+          <ul>
+            {theirs.map((i) => (
+              <li key={i.key} className="py-0.5">
+                <label className="flex min-h-6 items-start gap-2">
+                  <input
+                    type="checkbox"
+                    className="mt-1"
+                    disabled={isBusy}
+                    checked={i.isDone}
+                    onChange={(e) =>
+                      onChange({
+                        ...terms,
+                        done: e.target.checked ? [...terms.done, i.key] : terms.done.filter((k) => k !== i.key),
+                      })
+                    }
+                  />
+                  <span className="min-w-0">
+                    {itemWords(i)}
+                    <span className="text-note text-soft block break-words">{i.fileName}.fits</span>
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
       <Button
         className="mt-2"
         disabled={isBusy}

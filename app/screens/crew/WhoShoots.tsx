@@ -8,8 +8,10 @@ import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
+import { useTried } from "./use-tried";
+import { WAY_WORDS, WayTable } from "./WayTable";
 import type { Channel } from "~/core/exposure";
-import { SHARING_WAYS, type SharingRules, type SharingWay } from "~/core/plan";
+import { type SharingRules } from "~/core/plan";
 import { SHARING_FIELDS } from "~/core/records";
 import type { SharingView } from "~/desk/projects/who-shoots";
 import type { Sharing } from "~/desk/sky/answers";
@@ -46,21 +48,12 @@ export function WhoShoots(props: Props) {
         errorElement={<p className="text-rust mt-6">Who shoots what could not be worked out.</p>}
       >
         {(sharing: Sharing | null) =>
-          sharing && sharing.goals.some((g) => g.hours > 0.05) ? <Sharer {...props} sharing={sharing} /> : null
+          sharing && sharing.goals.some((g) => g.hours > 0.05) ? <Sharer {...props} kept={sharing} /> : null
         }
       </Await>
     </Suspense>
   );
 }
-
-const WAY_WORDS = {
-  advantage: "Each what they do best",
-  all: "All shoot all",
-  hand: "By hand",
-} as const satisfies Readonly<Record<SharingWay, string>>;
-
-/** What every goal is met by at least. */
-const metWords = (fullness: number) => (fullness < 1 ? percent(fullness) : `${fixed(fullness, 1)} times`);
 
 const LEAST_HOURS = 0.2; // less is no promise
 const FLOORS = [0, 0.1, 0.2, 0.25, 0.33] as const;
@@ -71,11 +64,11 @@ function Sharer({
   members,
   me,
   promised,
-  sharing,
+  kept,
   isBusy,
   onKeep,
   onPromise,
-}: Props & { readonly sharing: Sharing }) {
+}: Props & { readonly kept: Sharing }) {
   const typed = useDraftState<TypedSharing>(
     { name: `sharing ${projectId}`, title: "who shoots what" },
     typedSharing(view.rev, view.rules),
@@ -84,17 +77,26 @@ function Sharer({
   );
   const { value } = typed;
   const set = (change: Partial<TypedSharing>) => typed.set({ ...value, ...change });
-  const channels = sharing.goals.map((g) => g.channel);
+  const channels = kept.goals.map((g) => g.channel);
   const who = (id: string) => members[id] ?? "someone";
-  const shown = sharing.options.find((o) => o.way === value.way) ?? sharing.options[0]!;
   const hoursFault = (text: string | undefined) =>
     text === undefined || text.trim() === "" ? undefined : numberFault(SHARING_FIELDS.hours, text);
   const ratio = readRatio(value.ratio, channels.length);
   const isRight =
     [...Object.values(value.hours), ...Object.values(value.hand)].every((t) => !hoursFault(t)) && ratio !== null;
+  const rules = isRight
+    ? rulesOf(
+        value,
+        kept.sites.map((s) => s.memberId),
+        channels,
+      )
+    : null;
+  const isChanged = !isSameSharing(value, typedSharing(view.rev, view.rules));
+  const tried = useTried(view, isChanged ? rules : null);
+  const sharing = tried ?? kept;
+  const shown = sharing.options.find((o) => o.way === value.way) ?? sharing.options[0]!;
   const mine = channels.filter((c) => (shown.split.hours[me ?? ""]?.[c] ?? 0) > LEAST_HOURS);
   const isPromised = mine.length === promised.length && mine.every((c) => promised.includes(c));
-  const isChanged = !isSameSharing(value, typedSharing(view.rev, view.rules));
   // With more time than is needed each gives their part of what is: nobody has to give all they have.
   const needed = (memberId: string, c: Channel) =>
     (shown.split.hours[memberId]?.[c] ?? 0) / (shown.way === "hand" ? 1 : Math.max(1, shown.split.fullness));
@@ -113,58 +115,12 @@ function Sharer({
   return (
     <Section title="Who shoots what" aside={`hours still open, to ${longNight(view.until)}`}>
       {typed.isRestored ? <RestoredNote onDiscard={typed.discard} /> : null}
-      <div className="overflow-x-auto">
-        <table className="w-full min-w-[560px]">
-          <caption className="sr-only">Ways to share the work</caption>
-          <thead>
-            <tr className="text-note text-soft text-right">
-              <th scope="col" className="text-left font-normal">
-                Way
-              </th>
-              {["Every goal met by", "Done in time", "Who gives how much of it"].map((h) => (
-                <th key={h} scope="col" className="pr-4 font-normal">
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {SHARING_WAYS.map((way) => {
-              const option = sharing.options.find((o) => o.way === way);
-              return (
-                <tr key={way}>
-                  <th scope="row" className="border-rule border-t py-2 text-left font-normal">
-                    <label className="flex min-h-6 items-center gap-2">
-                      <input
-                        type="radio"
-                        name="sharing-way"
-                        checked={value.way === way}
-                        onChange={() => (way === "hand" ? startHand() : set({ way }))}
-                      />
-                      {WAY_WORDS[way]}
-                    </label>
-                  </th>
-                  <td className={cell}>
-                    {option
-                      ? `${metWords(option.split.fullness)}`
-                      : way === "hand"
-                        ? "once it is kept"
-                        : "not possible"}
-                  </td>
-                  <td className={`${cell} font-semibold`}>{option ? percent(option.odds) : ""}</td>
-                  <td className={cell}>
-                    {option
-                      ? sharing.sites
-                          .map((s) => `${who(s.memberId)} ${percent(option.split.shares[s.memberId] ?? 0)}`)
-                          .join(", ")
-                      : ""}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <WayTable
+        sharing={sharing}
+        way={value.way}
+        who={who}
+        onWay={(way) => (way === "hand" ? startHand() : set({ way }))}
+      />
       {sharing.options.some((o) => o.way === "advantage") ? null : (
         <p className="text-rust mt-2">
           {channels
@@ -285,19 +241,15 @@ function Sharer({
         <Button
           look="main"
           disabled={!isChanged || !isRight || isBusy}
-          onClick={() =>
-            onKeep(
-              value.rev,
-              rulesOf(
-                value,
-                sharing.sites.map((s) => s.memberId),
-                channels,
-              ),
-            )
-          }
+          onClick={() => rules && onKeep(value.rev, rules)}
         >
           Keep this for all
         </Button>
+        {tried ? (
+          <p role="status" className="text-lamp">
+            Worked out as typed; not kept yet.
+          </p>
+        ) : null}
         {me !== null && mine.length > 0 && !isChanged && !isPromised ? (
           <Button look="plain" disabled={isBusy} onClick={() => onPromise(mine)}>
             Promise mine: {mine.join(", ")}

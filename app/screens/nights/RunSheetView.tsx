@@ -4,6 +4,8 @@ import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
+import { focusHintWords } from "~/components/words/focus-words";
+import type { FocusHint } from "~/core/ledger";
 import { Time } from "~/components/Time";
 
 /** Something the sky does during the night. */
@@ -44,6 +46,7 @@ export function RunSheetView({
   isCooled,
   nameOf,
   nowMs,
+  focus,
 }: {
   readonly sheet: RunSheet;
   /** What a project is called, where the evening has several; null = it is the only one. */
@@ -54,6 +57,8 @@ export function RunSheetView({
   readonly zone: string;
   /** The instant it is, while the night is on; absent or null = the sheet is not of tonight. */
   readonly nowMs?: number | null;
+  /** How the focus moves with a filter, by when it is changed. */
+  readonly focus?: Readonly<Record<number, FocusHint>>;
 }) {
   const lines = [
     ...foldRounds(sheet.lines).map((line) => ({ at: line.startMs, line, words: "" })),
@@ -90,7 +95,12 @@ export function RunSheetView({
           ) : l.line.kind === "rounds" ? (
             <RoundsLine rounds={l.line} zone={zone} name={nameOf(l.line.projectId)} />
           ) : (
-            <span className="text-soft">{eventWords(l.line, isCooled, zone)}</span>
+            <span className="text-soft">
+              {eventWords(l.line, isCooled, zone)}
+              {focus?.[l.line.startMs] && l.line.kind === "filter" ? (
+                <span className="text-ink">; {focusHintWords(focus[l.line.startMs]!)}</span>
+              ) : null}
+            </span>
           )}
           <span className="text-note text-soft text-right">
             {l.line ? formatSpan(l.line.endMs - l.line.startMs) : ""}

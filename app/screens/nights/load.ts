@@ -1,3 +1,4 @@
+import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import type { Desk } from "~/desk/desk";
 import { median } from "~/core/numeric";
 import type { SkyEvent } from "./RunSheetView";
@@ -218,6 +219,7 @@ export async function loadNight(desk: Desk, request: Request) {
         coolsToC: lead.rig.data.isCooled ? lead.rig.data.workingTempC : null,
       }),
       calibration,
+      focus: hintsOnSheet(sheet, focusHint(library, lead.rig)),
       power: powerOf(lead.rig.data, sheet.lines, airC),
       dithers: dithersOf(chosen, sheets, rigName),
     },

@@ -104,6 +104,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
             zone={place.timeZone}
             nowMs={view.isTonight ? view.nowMs : null}
             isCooled={view.rig.isCooled}
+            focus={view.focus}
             nameOf={(id) => (Object.keys(view.names).length > 1 ? (view.names[id] ?? null) : null)}
           />
         </div>

@@ -1,5 +1,7 @@
 import { fixed } from "~/components/numbers";
-import { criticalFocusZoneUm, focusShiftMm, type Filter } from "~/core/exposure";
+import { focusMoveWords } from "~/components/words/focus-words";
+import { criticalFocusZoneUm, focusShiftMm, type Channel, type Filter } from "~/core/exposure";
+import type { FocusMove } from "~/core/ledger";
 import { Why } from "~/components/ui/Why";
 
 /** How filters move the focus back, how exactly it must be met, and which do not go into the wheel. */
@@ -9,6 +11,7 @@ export function BackFocus({
   diffractionArcsec,
   filters,
   slotMm,
+  moves,
 }: {
   readonly focalRatio: number;
   readonly pixelScaleArcsecPerPx: number;
@@ -16,6 +19,8 @@ export function BackFocus({
   readonly filters: readonly Filter[];
   /** Thickest filter the wheel takes; 0 = not known. */
   readonly slotMm: number;
+  /** What the log's subs show of the focuser. */
+  readonly moves: readonly ({ readonly from: Channel; readonly to: Channel } & FocusMove)[];
 }) {
   const glass = filters.filter((f) => (f.thicknessMm ?? 0) > 0);
   const thick = glass.map((f) => f.thicknessMm ?? 0);
@@ -45,6 +50,26 @@ export function BackFocus({
         </ul>
       )}
       {isUneven ? <p className="text-rust">Not of one thickness: each wants its own focus.</p> : null}
+      {moves.length > 0 ? (
+        <>
+          <p className="mt-2">
+            <Why title="As your subs show it">
+              <p>
+                Where the focuser stood before and after each change of filter, by the headers of your files, within two
+                hours of one night. What the cold moves in one direction falls out where both directions were measured.
+                It stands on the sheet at each change.
+              </p>
+            </Why>
+          </p>
+          <ul>
+            {moves.map((m) => (
+              <li key={m.to} className="border-rule border-t py-1">
+                {m.from} to {m.to}: {focusMoveWords(m)}
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
       <p className="text-soft mt-1">
         <Why title={`Focus is kept within ${fixed(criticalFocusZoneUm(focalRatio))} µm`}>
           <p>

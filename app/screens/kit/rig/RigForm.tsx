@@ -1,6 +1,6 @@
 import { DraftMark, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
-import { useState, type ReactNode } from "react";
+import { useState, type ComponentProps, type ReactNode } from "react";
 import { Form } from "react-router";
 import { apertureText } from "~/components/kit/typed-kit";
 import type { KitPresets, Rig } from "~/core/exposure";
@@ -32,12 +32,15 @@ export function RigForm({
   faults,
   presets,
   ofKinds,
+  moves = [],
 }: {
   readonly rig: Rig | null;
   readonly baseRev: string;
   readonly filters: readonly FilterChoice[];
   readonly faults: Faults;
   readonly presets: KitPresets;
+  /** What the log's subs show of the focuser. */
+  readonly moves?: ComponentProps<typeof BackFocus>["moves"];
   readonly ofKinds: OfKinds;
 }) {
   const start = useFormStart();
@@ -229,6 +232,7 @@ export function RigForm({
             {...opticsOf(stored)}
             filters={filters.filter((f) => stored.filterIds.includes(f.id)).map((f) => f.data)}
             slotMm={stored.slotMm ?? 0}
+            moves={moves}
           />
         ) : null}
       </Panel>

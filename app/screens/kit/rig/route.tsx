@@ -4,6 +4,7 @@ import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { KIT_PRESETS, rigOfKinds } from "~/desk/kit/start";
+import { measuredMoves } from "~/desk/log/focus-hints";
 import { usualFilters } from "~/desk/kit/kit";
 import { libraryHere } from "~/desk/records/open-library";
 import type { Route } from "./+types/route";
@@ -14,10 +15,10 @@ export async function clientLoader({ context, params }: Route.ClientLoaderArgs) 
   const desk = deskOf(context);
   const library = await libraryHere(desk);
   const filters = library.filters.length > 0 ? library.filters : usualFilters();
-  if (params.rigId === "new") return { rig: null, filters };
+  if (params.rigId === "new") return { rig: null, filters, moves: [] };
   const rig = library.rigs.find((r) => r.id === params.rigId);
   if (!rig) refusePage({ code: "unknownRig" });
-  return { rig, filters };
+  return { rig, filters, moves: measuredMoves(library, rig) };
 }
 clientLoader.hydrate = true as const;
 
@@ -29,7 +30,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Rig · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function RigRoute({ loaderData, actionData }: Route.ComponentProps) {
-  const { rig, filters } = loaderData;
+  const { rig, filters, moves } = loaderData;
   return (
     <>
       <h1 className="text-headline mb-3">{rig ? rig.data.name : "A new rig"}</h1>
@@ -48,6 +49,7 @@ export default function RigRoute({ loaderData, actionData }: Route.ComponentProp
           faults={actionData && "faults" in actionData ? actionData.faults : {}}
           presets={KIT_PRESETS}
           ofKinds={rigOfKinds}
+          moves={moves}
         />
       </WithDraft>
     </>
