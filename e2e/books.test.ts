@@ -203,6 +203,15 @@ describe("the books", () => {
     expect(shares).toHaveLength(3);
     expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThan(2);
     await me.see("Usable hours a night, clear sky assumed");
+    // Wren told the others: Mondays and Wednesdays she is not free; Ines drives to the pass, and tells nobody until she says so.
+    const nights = (who: string) => driver.findElement(By.xpath(`//table[caption[contains(., 'Usable hours')]]//tr[th[contains(., '${who}')]]`)).getText(); // prettier-ignore
+    expect((await nights("Wren")).match(/busy/g)).toHaveLength(3);
+    expect(await nights("Tomasz")).not.toContain("busy");
+    await me.see("at Pass above the larches");
+    await me.press("Tell them");
+    await me.see("The file for the others says which evenings you are free and where you can drive.");
+    await me.press("Take it back");
+    await me.see("The others do not know which evenings you are free");
     expect(await main()).toMatch(/tonight \d\d:\d\d to \d\d:\d\d GMT/); // another zone than one's own is named
     await me.see("5 of 5 to come");
     await driver.findElement(By.xpath("//label[contains(., 'sh2-216-three-gardens_Ha_tomasz')]/input")).click();

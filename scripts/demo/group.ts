@@ -111,7 +111,7 @@ export const parts: readonly Omit<PartData, "frameId">[] = [
   { projectId: "project-roof", memberId: "member-ines", placeId: "place-garden", rigId: "rig-newtonian" },
   { projectId: "project-shell", memberId: "member-ines", placeId: "place-garden", rigId: "rig-refractor", channels: ["OIII", "L"] },
   { projectId: "project-shell", memberId: "member-tomasz", placeId: "place-terrace", rigId: "rig-city", channels: ["Ha"] },
-  { projectId: "project-shell", memberId: "member-wren", placeId: "place-barn", rigId: "rig-lens", channels: ["OIII", "L"] },
+  { projectId: "project-shell", memberId: "member-wren", placeId: "place-barn", rigId: "rig-lens", channels: ["OIII", "L"], evenings: { busyWeekdays: [1, 3], placeIds: [] } },
 ]; // prettier-ignore
 
 /** Projects with their frames and goals, under one id each. */

@@ -12,7 +12,7 @@ export function BundleDrop({
   readonly words: string;
   readonly read: (file: File, signal: AbortSignal) => Promise<Result<Bundle, BundleFault>>;
   /** A text that comes back is why it was not taken after all. */
-  readonly onBundle: (bundle: Bundle, fileName: string) => Promise<string | undefined | void>;
+  readonly onBundle: (bundle: Bundle, fileName: string, signal: AbortSignal) => Promise<string | undefined | void>;
 }) {
   return (
     <FilePick
@@ -21,7 +21,9 @@ export function BundleDrop({
       types={{ "application/json": [".json"] }}
       onFiles={async ([file], signal) => {
         const bundle = await read(file, signal);
-        return bundle.ok ? onBundle(bundle.value, file.name) : `${file.name}: ${bundleFaultWords(bundle.error)}`;
+        return bundle.ok
+          ? onBundle(bundle.value, file.name, signal)
+          : `${file.name}: ${bundleFaultWords(bundle.error)}`;
       }}
     />
   );

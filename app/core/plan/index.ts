@@ -13,7 +13,7 @@ export {
   type WishData,
 } from "./project";
 export type { GoalData, PanelGoal } from "./goal";
-export { partId, promises, type PartData } from "./part";
+export { partId, promises, type Evenings, type PartData } from "./part";
 export {
   frameChange,
   isFollowed,

@@ -15,6 +15,16 @@ export interface PartData {
   readonly channels?: readonly Channel[];
   /** The only place at which a channel is shot, by channel; absent = wherever the rig stands. */
   readonly onlyAt?: Readonly<Partial<Record<Channel, string>>>;
+  /** What they told the others of their evenings; absent = nothing. */
+  readonly evenings?: Evenings;
+}
+
+/** When somebody can shoot, and where else than at home. */
+export interface Evenings {
+  /** Weekdays whose evenings they are not free, 0 = Sunday. */
+  readonly busyWeekdays: readonly number[];
+  /** Places they can drive to. */
+  readonly placeIds: readonly string[];
 }
 
 /** The name under which a member's part in a project is stored: one each, whoever writes it first. */

@@ -17,7 +17,7 @@ import { answer } from "./answer";
 import { dropAside, mendAside } from "./aside";
 import { backupState } from "./backup";
 import { canPutBack, clearEverything, putBackEverything } from "./clear";
-import { changeKey, lookInto, readBundle } from "./file-view";
+import { changeKey, lookedInto, lookInto, readBundle } from "./file-view";
 import { joinFile, joinLookedInto } from "./join";
 import { onNotice } from "./notices";
 import { onLibrary } from "./open-library";
@@ -297,6 +297,9 @@ describe("everything at once", () => {
     const elsewhere = desk();
     const bundle = await readBundle(elsewhere, new Blob([file.text]), AbortSignal.timeout(9000));
     if (!bundle.ok) throw new Error(bundle.error.code);
+    // Whoever stops while it is looked into has looked at nothing.
+    await expect(lookInto(await elsewhere.library(), bundle.value, "all.json", AbortSignal.abort())).rejects.toThrow();
+    expect(elsewhere.at(lookedInto).size).toBe(0);
     const view = await lookInto(await elsewhere.library(), bundle.value, "all.json");
     expect([view.fresh, view.owner, view.news[0]?.keptMin]).toEqual([bundle.value.records.length - 1, "mine", 50]);
     expect(view.own.map((line) => [line.what, line.from, line.to]).slice(0, 2)).toEqual([

@@ -13,7 +13,9 @@ import {
 import { MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
 import { changedFields, fieldsOf, isOf, type DataOf, type FieldChange } from "~/core/records";
 import { err, type Result } from "~/core/result";
+import { groupBy } from "~/core/numeric";
 import { slot, type Desk } from "~/desk/desk";
+import { inTurns } from "~/desk/turns";
 import { contextsOf } from "~/desk/projects/project";
 import { theStore } from "./kept";
 import type { Library } from "./library";
@@ -169,17 +171,17 @@ function kitInUse(library: Library): ReadonlySet<string> {
   return used;
 }
 
-/** What of the news would change something here that is not its writer's alone. */
-export function changesIn(
+/** What of the news would change something here that is not its writer's alone; worked out in turns, `between` its steps. */
+export async function changesIn(
   library: Library,
   here: ReadonlyMap<string, Heads>,
   fresh: readonly StoredRecord[],
-): RecordChange[] {
+  between: () => Promise<void> = inTurns(),
+): Promise<RecordChange[]> {
   const me = meOf(library);
   const myFrames = new Set(contextsOf(library).flatMap((c) => (c.part.isMine ? [c.frame.id] : [])));
-  const byKey = new Map<string, StoredRecord[]>();
-  for (const r of fresh) byKey.set(recordKey(r), [...(byKey.get(recordKey(r)) ?? []), r]);
-  return [...byKey].flatMap(([key, versions]): RecordChange[] => {
+  const changes: RecordChange[] = [];
+  const changeOf = ([key, versions]: readonly [string, readonly StoredRecord[]]): RecordChange[] => {
     const mine = here.get(key)?.[0];
     const [theirs] = joinHeads(versions, []);
     if (!mine || !theirs || mine.deletedAt !== undefined || mine.kind === "settings" || isTheirs(library, mine))
@@ -200,7 +202,12 @@ export function changesIn(
         fields,
       },
     ];
-  });
+  };
+  for (const group of groupBy(fresh, recordKey)) {
+    changes.push(...changeOf(group));
+    await between();
+  }
+  return changes;
 }
 
 /** As `nameOf`, with the project's name for what has none of its own. */
@@ -214,10 +221,30 @@ function nameOfThing(library: Library, record: StoredRecord): string {
   return project === undefined ? nameOf(record.kind, record) : [project, ...(title ? [title] : [])].join(", ");
 }
 
-/** Looks into a file without joining it; it is joined by its handle, so that it need not travel once more. */
-export async function lookInto(library: Library, bundle: Bundle, fileName: string): Promise<FileView> {
+/** So many records are compared at a stretch: some milliseconds. */
+const AT_ONCE = 1000;
+
+/**
+ * Looks into a file without joining it; it is joined by its handle, so that it need not travel once more. The page answers meanwhile,
+ * and whoever does not want to know any more stops it by `signal`.
+ */
+export async function lookInto(
+  library: Library,
+  bundle: Bundle,
+  fileName: string,
+  signal?: AbortSignal,
+): Promise<FileView> {
+  const turn = inTurns();
+  const between = async () => {
+    signal?.throwIfAborted();
+    await turn();
+  };
   const here = await headsHere(library.desk);
-  const fresh = newsIn(here, bundle.records);
+  const fresh: StoredRecord[] = [];
+  for (let i = 0; i < bundle.records.length; i += AT_ONCE) {
+    fresh.push(...newsIn(here, bundle.records.slice(i, i + AT_ONCE)));
+    await between();
+  }
   const news = fresh.filter((r) => isOf("contribution", r)).flatMap((r) => (r.deletedAt === undefined ? [r.data] : []));
   const theirs = ofFile(bundle, "settings", "settings");
   const isMine = theirs !== null && bundle.scope === "everything" && [null, theirs.memberId].includes(meOf(library));
@@ -236,7 +263,7 @@ export async function lookInto(library: Library, bundle: Bundle, fileName: strin
       atMs: instantOfRev(r.rev),
     })),
     own: ownChanges(library, bundle),
-    changes: changesIn(library, here, fresh),
+    changes: await changesIn(library, here, fresh, between),
     names: namesIn(library, bundle),
     owner: isMine ? "mine" : "friend",
   };

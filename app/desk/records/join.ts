@@ -1,5 +1,6 @@
 import { fromTheFuture, newsIn, recordKey, type Edit, type Heads, type StoredRecord } from "~/core/crew";
 import type { Bundle } from "~/core/formats";
+import { groupBy } from "~/core/numeric";
 import { isOf, withChanges, type KeepFault } from "~/core/records";
 import { err, type Result } from "~/core/result";
 import { takeShownPlan } from "~/desk/plan/season";
@@ -14,15 +15,16 @@ import { adoptParts, partOf } from "./parts";
 export type { SampleId } from "~/services/samples";
 
 /** The edits that keep of a file's changes what was said yes to, and settle the matter: neither side comes up again. */
-function chosenEdits(
+async function chosenEdits(
   library: Library,
   here: ReadonlyMap<string, Heads>,
   fresh: readonly StoredRecord[],
   chosen: ReadonlySet<string>,
-): Edit[] {
-  return changesIn(library, here, fresh).flatMap((change): Edit[] => {
+): Promise<Edit[]> {
+  const versions = groupBy(fresh, recordKey);
+  return (await changesIn(library, here, fresh)).flatMap((change): Edit[] => {
     const heads = here.get(recordKey(change))!;
-    const theirs = fresh.filter((r) => recordKey(r) === recordKey(change));
+    const theirs = versions.get(recordKey(change)) ?? [];
     const isGone = change.isDeleted && chosen.has(changeKey(change, null));
     const yes = change.fields.filter((f) => chosen.has(changeKey(change, f)));
     const { kind, id } = change;
@@ -63,7 +65,7 @@ export async function joinFile(
   const theirs = owner === "mine" && settings ? ofFile(bundle, "settings", "settings") : null;
   const records = bundle.records.filter(isWelcome);
   const here = await headsHere(desk);
-  const said = owner === "friend" ? chosenEdits(library, here, newsIn(here, records), new Set(chosen)) : [];
+  const said = owner === "friend" ? await chosenEdits(library, here, newsIn(here, records), new Set(chosen)) : [];
   const plan = owner === "mine" ? await takeShownPlan(desk, bundle.plan) : null;
   const done = await desk.at(theStore).join({
     records,

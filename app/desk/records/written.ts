@@ -29,6 +29,8 @@ export function belonging(records: readonly StoredRecord[], projectId: string): 
       const id = fieldsOf(r)[`${kind}Id`];
       if (typeof id === "string") wanted.add(`${kind}/${id}`);
     }
+  // Places that a member says they can go to.
+  for (const r of own) if (isOf("part", r)) for (const id of r.data.evenings?.placeIds ?? []) wanted.add(`place/${id}`);
   const kit = records.filter((r) => wanted.has(recordKey(r)));
   const filters = new Set(kit.flatMap((r) => (isOf("rig", r) ? r.data.filterIds : [])));
   return [...own, ...kit, ...records.filter((r) => r.kind === "filter" && filters.has(r.id))];

@@ -2,6 +2,7 @@ import { Suspense } from "react";
 import { Await } from "react-router";
 import { clockTime, clockTimeBeside, monthWord, shortNight } from "~/components/clock";
 import { fixed } from "~/components/numbers";
+import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import type { JointRow } from "~/desk/plan/joint";
 
@@ -12,7 +13,14 @@ export function JointCalendar({
   rows,
   members,
   zone,
+  told,
+  isBusy,
+  onTell,
 }: {
+  /** What one told the others of one's evenings; null where one takes no part. */
+  readonly told: { readonly isTold: boolean; readonly isCurrent: boolean } | null;
+  readonly isBusy: boolean;
+  readonly onTell: (tells: boolean) => void;
   readonly rows: Promise<readonly JointRow[]>;
   readonly members: Readonly<Record<string, string>>;
   /** Of whoever looks at it. */
@@ -24,11 +32,53 @@ export function JointCalendar({
         resolve={rows}
         errorElement={<p className="text-rust mt-6">Everyone&apos;s nights could not be worked out.</p>}
       >
-        {(all) => (all.length < 2 ? null : <Rows rows={all} members={members} zone={zone} />)}
+        {(all) =>
+          all.filter((r) => !r.isAway).length < 2 ? null : (
+            <>
+              <Rows rows={all} members={members} zone={zone} />
+              {told ? <Tell {...told} isBusy={isBusy} onTell={onTell} /> : null}
+            </>
+          )
+        }
       </Await>
     </Suspense>
   );
 }
+
+/** What the others get to know of one's own evenings with the next file. */
+function Tell({
+  isTold,
+  isCurrent,
+  isBusy,
+  onTell,
+}: {
+  readonly isTold: boolean;
+  readonly isCurrent: boolean;
+  readonly isBusy: boolean;
+  readonly onTell: (tells: boolean) => void;
+}) {
+  return (
+    <p className="text-soft mt-2 flex flex-wrap items-center gap-x-3">
+      {isTold
+        ? isCurrent
+          ? "The file for the others says which evenings you are free and where you can drive."
+          : "What the others know of your evenings is not as your rules have it now."
+        : "The others do not know which evenings you are free, or where you can drive."}
+      {isTold && isCurrent ? null : (
+        <Button look="plain" disabled={isBusy} onClick={() => onTell(true)}>
+          {isTold ? "Tell them anew" : "Tell them"}
+        </Button>
+      )}
+      {isTold ? (
+        <Button look="plain" disabled={isBusy} onClick={() => onTell(false)}>
+          Take it back
+        </Button>
+      ) : null}
+    </p>
+  );
+}
+
+const BUSY = -1;
 
 function Rows({
   rows,
@@ -43,6 +93,7 @@ function Rows({
   const table = (
     what: string,
     heads: readonly string[],
+    rows: readonly JointRow[],
     valuesOf: (r: JointRow) => readonly number[],
     together: ((values: readonly number[]) => number) | null,
   ) => (
@@ -63,13 +114,16 @@ function Rows({
         </thead>
         <tbody>
           {rows.map((r) => (
-            <tr key={r.memberId} className="border-rule border-t">
+            <tr key={`${r.memberId} ${r.placeName}`} className="border-rule border-t">
               <th scope="row" className="truncate py-1 text-left font-semibold">
                 {members[r.memberId] ?? "someone"}
+                {r.isAway ? (
+                  <span className="text-note text-soft block truncate font-normal">at {r.placeName}</span>
+                ) : null}
               </th>
               {valuesOf(r).map((v, i) => (
                 <td key={heads[i]} className={`py-1 text-right ${v < 0.05 ? "text-faint" : ""}`}>
-                  {hoursWord(v)}
+                  {v === BUSY ? <span title="not free this evening">busy</span> : hoursWord(v)}
                 </td>
               ))}
             </tr>
@@ -94,7 +148,7 @@ function Rows({
     <Section title="When each of us has it" aside="over everyone's own skyline, dark, the Moon as the project takes it">
       <ul>
         {rows.map((r) => (
-          <li key={r.memberId} className="border-rule flex flex-wrap gap-x-3 border-t py-1">
+          <li key={`${r.memberId} ${r.placeName}`} className="border-rule flex flex-wrap gap-x-3 border-t py-1">
             <span className="min-w-24 font-semibold">{members[r.memberId] ?? "someone"}</span>
             <span className="text-soft min-w-0 flex-1">
               {r.placeName}, {r.channel}
@@ -110,12 +164,14 @@ function Rows({
       {table(
         "Usable hours a night, clear sky assumed",
         nights.map((n) => shortNight(n.night).slice(0, -4)),
-        (r) => r.nights.map((n) => n.hours),
+        rows,
+        (r) => r.nights.map((n) => (n.isBusy ? BUSY : n.hours)),
         null,
       )}
       {table(
         "Hours at the reference, of nights that will be clear, were they all its own",
         months.map((m) => monthWord(m.month)),
+        rows.filter((r) => !r.isAway),
         (r) => r.months.map((m) => m.hours),
         (values) => values.reduce((a, b) => a + b, 0),
       )}

@@ -6,6 +6,7 @@ import { keepHandOver } from "~/desk/projects/hand-over";
 import { notify } from "~/desk/records/notices";
 import { libraryHere } from "~/desk/records/open-library";
 import { requireContext } from "~/desk/projects/project";
+import { tellEvenings } from "~/desk/plan/joint";
 import { joinLookedInto } from "~/desk/records/join";
 import { keepHours, keepReference, keepSharing, promiseChannels } from "~/desk/projects/who-shoots";
 import { theDrafts } from "~/desk/records/kept";
@@ -21,6 +22,12 @@ export async function crewAction(desk: Desk, request: Request) {
   const intent = await intentOf<CrewIntent>(request);
   if (intent.act === "handOver")
     return answer(desk, await keepHandOver(desk, intent.projectId, intent.terms, intent.rev));
+  if (intent.act === "evenings")
+    return answer(
+      desk,
+      await tellEvenings(await libraryHere(desk), intent.projectId, intent.tells),
+      intent.tells ? "The next file for the others says when you are free." : "Your evenings are your own again.",
+    );
   if (intent.act === "sharing" || intent.act === "promise" || intent.act === "measure" || intent.act === "hours") {
     const library = await libraryHere(desk);
     const c = requireContext(library, intent.projectId);

@@ -20,6 +20,8 @@ export type CrewIntent =
   /** How hours count. */
   | { readonly act: "hours"; readonly projectId: string; readonly rev: string; readonly hours: HoursCount }
   | { readonly act: "measure"; readonly projectId: string; readonly rev: string; readonly memberId: string }
+  /** Tells the others one's free evenings and the places one drives to, or takes it back. */
+  | { readonly act: "evenings"; readonly projectId: string; readonly tells: boolean }
   /** Channels that one promises. */
   | { readonly act: "promise"; readonly projectId: string; readonly channels: readonly Channel[] }
   /** What is handed over, and what of it has come. */

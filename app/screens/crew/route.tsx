@@ -21,7 +21,7 @@ import { hoursOfAll } from "~/core/plan";
 import { choiceOf } from "~/desk/sky/choice";
 import { coverageOf } from "~/desk/projects/coverage";
 import { handOverOf } from "~/desk/projects/hand-over";
-import { jointRows } from "~/desk/plan/joint";
+import { jointRows, toldEvenings } from "~/desk/plan/joint";
 import { weightsOf } from "~/desk/projects/equivalence";
 import { lastWritten } from "~/desk/records/last-written";
 import { libraryHere } from "~/desk/records/open-library";
@@ -64,6 +64,7 @@ export async function clientLoader({ context, params, request }: Route.ClientLoa
     coverage: coverageOf(library, c, request.signal),
     sharing: sharingOf(library, c, today, request.signal),
     promised: promisedBy(library, c),
+    told: toldEvenings(library, c.id),
     measuredBy: c.reference.memberId,
     handOver: handOverOf(library, c),
     zone: place?.data.timeZone ?? "Etc/UTC",
@@ -167,7 +168,14 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           onKeep={(rev, rules) => void act({ act: "sharing", projectId, rev, rules })}
           onPromise={(channels) => void act({ act: "promise", projectId, channels })}
         />
-        <JointCalendar rows={loaderData.joint} members={members} zone={loaderData.zone} />
+        <JointCalendar
+          told={loaderData.told}
+          isBusy={isBusy}
+          onTell={(tells) => void act({ act: "evenings", projectId, tells })}
+          rows={loaderData.joint}
+          members={members}
+          zone={loaderData.zone}
+        />
         <LastChanges written={loaderData.written} members={members} zone={loaderData.zone} />
         {view ? (
           <FilePreview
@@ -202,7 +210,9 @@ export default function CrewRoute({ loaderData }: Route.ComponentProps) {
           <BundleDrop
             words="Import a friend's file"
             read={(file: Blob, signal: AbortSignal) => readBundle(desk, file, signal)}
-            onBundle={async (bundle, fileName) => setView(await lookInto(await libraryHere(desk), bundle, fileName))}
+            onBundle={async (bundle, fileName, signal) =>
+              setView(await lookInto(await libraryHere(desk), bundle, fileName, signal))
+            }
           />
           {loaderData.isDemo ? (
             <p className="text-note text-soft mt-3">

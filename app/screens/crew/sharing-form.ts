@@ -52,9 +52,15 @@ export function readRatio(text: string, count: number): readonly number[] | null
   return isRight && parts.some((p) => p! > 0) ? (parts as number[]) : null;
 }
 
+/** Boxes in the order of their names, whoever came first. */
+const inOrder = (texts: Readonly<Record<string, string>>) =>
+  Object.entries(texts).sort(([a], [b]) => a.localeCompare(b, "en"));
+
+const said = ({ way, floor, hours, hand, ratio }: TypedSharing): string =>
+  JSON.stringify([way, floor, inOrder(hours), inOrder(hand), ratio]);
+
 /** Whether two drafts say the same, upon whatever version. */
-export const isSameSharing = (a: TypedSharing, b: TypedSharing): boolean =>
-  JSON.stringify({ ...a, rev: "" }) === JSON.stringify({ ...b, rev: "" });
+export const isSameSharing = (a: TypedSharing, b: TypedSharing): boolean => said(a) === said(b);
 
 /** What a draft that reads says. */
 export function rulesOf(typed: TypedSharing, members: readonly string[], channels: readonly Channel[]): SharingRules {

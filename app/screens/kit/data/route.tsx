@@ -100,7 +100,7 @@ export default function DataRoute({ loaderData }: Route.ComponentProps) {
           <BundleDrop
             words="Import a file"
             read={(file: Blob, signal: AbortSignal) => readBundle(desk, file, signal)}
-            onBundle={async (bundle, fileName) => setView(await lookInto(library, bundle, fileName))}
+            onBundle={async (bundle, fileName, signal) => setView(await lookInto(library, bundle, fileName, signal))}
           />
         </Panel>
         <OfflinePanel />
