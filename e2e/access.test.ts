@@ -82,4 +82,45 @@ describe("access", () => {
     await press("3");
     await me.see("kept, counts");
   });
+
+  it("has room for a fingertip on a phone, for a glove at night; what one presses outside comes after the verdict", async () => {
+    const phone = newProfile();
+    const hand = await openBrowser(phone.path, { width: 390, height: 844 });
+    await hand.sendDevToolsCommand("Emulation.setTouchEmulationEnabled", { enabled: true, maxTouchPoints: 5 });
+    await hand.sendDevToolsCommand("Emulation.setEmulatedMedia", { features: [{ name: "pointer", value: "coarse" }] });
+    /** Controls of a page that are smaller than that; links and words within lines of text keep their line. */
+    const smaller = (leastPx: number) =>
+      hand.executeScript<string[]>(
+        `const inText = (e) => e.matches('.in-text') || (e.matches('a:not(.is-button)') && !e.closest('nav') && !e.parentElement.matches('td, th, li, h2, h3, dd'));
+         return [...document.querySelectorAll('main button, main a, main summary, main select, main textarea, main input:not([type=hidden]), nav a')]
+           .filter((e) => e.checkVisibility() && !inText(e))
+           .map((e) => (e.matches('input[type=checkbox], input[type=radio]') && e.closest('label')) || e)
+           .map((e) => [e, e.getBoundingClientRect()])
+           .filter(([, r]) => r.width > 0 && (r.width < arguments[0] - 0.5 || r.height < arguments[0] - 0.5))
+           .map(([e, r]) => e.tagName + ' ' + Math.round(r.width) + ' x ' + Math.round(r.height) + ' ' + (e.getAttribute('aria-label') ?? e.textContent).slice(0, 40))`,
+        leastPx,
+      );
+    try {
+      const there = hands(hand);
+      for (const [theme, least] of [["dusk", 44], ["ember", 48]] as const) {
+        await hand.get(`${app.url}/healthz`);
+        await hand.manage().addCookie({ name: "theme", value: theme });
+        for (const [path, until] of [["/", "Look up"], ["/nights", "Checklist"], ["/log", "What we have"], ["/projects/project-loop/plan", "Its nights"], ["/kit/rigs/new", "Choose what comes nearest"]] as const) {
+          await hand.get(`${app.url}${path}`);
+          await there.see(until);
+          expect(await smaller(least), `${path} in ${theme}`).toEqual([]);
+          expect(await hand.executeScript("return document.documentElement.scrollWidth <= innerWidth"), path).toBe(true);
+        } // prettier-ignore
+      } // prettier-ignore
+      await hand.get(app.url);
+      await there.see("Look up");
+      const top = (words: string) =>
+        there.see(words).then((e) => hand.executeScript<number>("return arguments[0].getBoundingClientRect().top", e));
+      expect(await top("It is clear")).toBeGreaterThan(await top("Go, from"));
+      expect(await top("It is clear")).toBeLessThan(await top("Worth of the night"));
+    } finally {
+      await hand.quit();
+      phone.remove();
+    }
+  });
 });

@@ -116,7 +116,11 @@ describe("bundle drop", () => {
     const onBundle = vi.fn();
     await drop(onBundle, file(encodeBundle([], "everything", "2026-12-05T00:00:00Z")));
     await waitFor(() =>
-      expect(onBundle).toHaveBeenCalledWith(expect.objectContaining({ records: [], refused: [] }), "a.json"),
+      expect(onBundle).toHaveBeenCalledWith(
+        expect.objectContaining({ records: [], refused: [] }),
+        "a.json",
+        expect.any(AbortSignal),
+      ),
     );
   });
   it("refuses an empty file and one over the limit before reading it", async () => {

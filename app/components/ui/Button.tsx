@@ -2,7 +2,7 @@ import clsx from "clsx";
 import type { ButtonHTMLAttributes } from "react";
 
 const BASE =
-  "inline-flex items-center justify-center gap-2 rounded-[6px] min-h-9 px-3.5 py-1.5 text-body transition-colors disabled:opacity-50";
+  "is-button inline-flex items-center justify-center gap-2 rounded-[6px] min-h-9 px-3.5 py-1.5 text-body transition-colors disabled:opacity-50";
 const LOOKS = {
   main: "bg-lamp text-on-lamp font-semibold hover:brightness-110",
   quiet: "border border-rule bg-sheet hover:bg-raised",

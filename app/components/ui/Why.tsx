@@ -14,7 +14,7 @@ export function Why({
   readonly className?: string;
 }) {
   const [isAsked, setAsked] = useState(false);
-  const look = `decoration-rule hover:decoration-lamp underline decoration-dotted underline-offset-4 ${className ?? ""}`;
+  const look = `in-text decoration-rule hover:decoration-lamp underline decoration-dotted underline-offset-4 ${className ?? ""}`;
   const word = (
     <button type="button" aria-haspopup="dialog" aria-expanded={false} className={look} onClick={() => setAsked(true)}>
       {title}

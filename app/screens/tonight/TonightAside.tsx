@@ -57,78 +57,82 @@ export function TonightAside({
     { ...view.rules, coolsToC: view.camera?.workingTempC ?? null },
   );
   return (
-    <aside className="space-y-4">
-      {look}
-      {act}
-      {mind.length > 0 ? (
-        <Panel title="Before you go out">
-          <ul className="space-y-1">
-            {mind.map((m) => (
-              <li key={m.code}>{cautionWords(m, view.place.timeZone)}</li>
-            ))}
-          </ul>
-        </Panel>
-      ) : null}
-      {view.away.length > 0 ? (
-        <Panel title="Or drive" aside="worth in hours here">
-          <ul>
-            {view.away.map((a) => (
-              <li
-                key={a.placeId}
-                className="border-rule grid grid-cols-[1fr_auto] gap-x-3 border-t py-1 first:border-0"
-              >
-                <span>{a.name}</span>
-                <span className="font-semibold">
-                  {formatMinutes(Math.round(a.weighed.expectedWorthMin * a.lightFactor))}
-                </span>
-                <span className="text-note text-soft col-span-2">
-                  {Math.round(a.weighed.odds.atLeastWish * 100)} % chance of {view.wishHours} h,{" "}
-                  {formatMinutes(2 * a.travelMin)} on the road; here{" "}
-                  {formatMinutes(Math.round(view.weighed.expectedWorthMin))}.{" "}
-                  {a.reasons[0] ? reasonWords(a.reasons[0], a.timeZone, view.place.timeZone) : ""}
-                </span>
-              </li>
-            ))}
-          </ul>
-          <p className="text-note text-soft mt-1">
-            <Why title="How it is compared">
-              <p>
-                Expected worth there after the drive and the set-up, times 10^(0.4 Δμ) for its darker sky. It pays when
-                it beats staying by an hour for every hour on the road, both ways. Drive rested.
-              </p>
-            </Why>
-          </p>
-        </Panel>
-      ) : null}
-      {next}
-      {view.account ? (
-        <Panel
-          title="Where the night goes"
-          aside={view.choice.kind === "go" ? `${view.choice.blocks[0]?.channel ?? ""}, first target` : undefined}
-        >
-          <NightAccountChart account={view.account} overheadMin={view.overheadMin} />
-        </Panel>
-      ) : null}
-      <TonightFacts
-        events={view.events}
-        illuminatedFraction={view.illuminatedFraction}
-        clearChance={view.weather.climatology}
-        isChanceAssumed={view.isChanceAssumed}
-        zone={view.place.timeZone}
-        night={view.night}
-      />
-      <Field
-        label="Minimum hours"
-        unit="usable hours"
-        inputMode="decimal"
-        value={typed.value}
-        onChange={(e) => typed.set(e.target.value)}
-        fault={wish.answer?.fault}
-        onBlur={(e) => take(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") take(e.currentTarget.value);
-        }}
-      />
+    <aside className="contents lg:block lg:space-y-4">
+      <div className="order-2 space-y-4">
+        {look}
+        {act}
+      </div>
+      <div className="order-4 space-y-4">
+        {mind.length > 0 ? (
+          <Panel title="Before you go out">
+            <ul className="space-y-1">
+              {mind.map((m) => (
+                <li key={m.code}>{cautionWords(m, view.place.timeZone)}</li>
+              ))}
+            </ul>
+          </Panel>
+        ) : null}
+        {view.away.length > 0 ? (
+          <Panel title="Or drive" aside="worth in hours here">
+            <ul>
+              {view.away.map((a) => (
+                <li
+                  key={a.placeId}
+                  className="border-rule grid grid-cols-[1fr_auto] gap-x-3 border-t py-1 first:border-0"
+                >
+                  <span>{a.name}</span>
+                  <span className="font-semibold">
+                    {formatMinutes(Math.round(a.weighed.expectedWorthMin * a.lightFactor))}
+                  </span>
+                  <span className="text-note text-soft col-span-2">
+                    {Math.round(a.weighed.odds.atLeastWish * 100)} % chance of {view.wishHours} h,{" "}
+                    {formatMinutes(2 * a.travelMin)} on the road; here{" "}
+                    {formatMinutes(Math.round(view.weighed.expectedWorthMin))}.{" "}
+                    {a.reasons[0] ? reasonWords(a.reasons[0], a.timeZone, view.place.timeZone) : ""}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <p className="text-note text-soft mt-1">
+              <Why title="How it is compared">
+                <p>
+                  Expected worth there after the drive and the set-up, times 10^(0.4 Δμ) for its darker sky. It pays
+                  when it beats staying by an hour for every hour on the road, both ways. Drive rested.
+                </p>
+              </Why>
+            </p>
+          </Panel>
+        ) : null}
+        {next}
+        {view.account ? (
+          <Panel
+            title="Where the night goes"
+            aside={view.choice.kind === "go" ? `${view.choice.blocks[0]?.channel ?? ""}, first target` : undefined}
+          >
+            <NightAccountChart account={view.account} overheadMin={view.overheadMin} />
+          </Panel>
+        ) : null}
+        <TonightFacts
+          events={view.events}
+          illuminatedFraction={view.illuminatedFraction}
+          clearChance={view.weather.climatology}
+          isChanceAssumed={view.isChanceAssumed}
+          zone={view.place.timeZone}
+          night={view.night}
+        />
+        <Field
+          label="Minimum hours"
+          unit="usable hours"
+          inputMode="decimal"
+          value={typed.value}
+          onChange={(e) => typed.set(e.target.value)}
+          fault={wish.answer?.fault}
+          onBlur={(e) => take(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") take(e.currentTarget.value);
+          }}
+        />
+      </div>
     </aside>
   );
 }

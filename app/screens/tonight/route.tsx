@@ -61,124 +61,129 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
   const { place, night, verdict, choice, tonight, steps, weather, weighed } = view;
   const hasForecasts = weather.sources.some((s) => s.hours.length > 0 || s.state !== "silent");
   return (
-    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="min-w-0">
-        <p className="text-note text-soft">
-          {longNight(night)}, {place.name} · {fixed(Math.abs(place.latitudeDeg), 2)}°{" "}
-          {place.latitudeDeg < 0 ? "S" : "N"} · {fixed(place.skyMagPerArcsec2, 1)} mag/arcsec²
-          {view.isProvisional ? (
-            <span role="status" className="text-lamp">
-              {" "}
-              · Provisional: still being worked out
-            </span>
-          ) : null}
-        </p>
-        <StorageRefusal fault={refusal} />
-        <LastNight brought={view.lastNight} search={search} />
-        <TonightVerdict
-          verdict={verdict}
-          choice={choice}
-          names={new Map(tonight.map((t) => [t.id, t.name]))}
-          steps={steps}
-          zone={place.timeZone}
-          hasProjects={view.hasProjects}
-          darkAgain={view.darkAgain}
-          isAssumed={view.isChanceAssumed}
-          others={leftForOthersWords(view)}
-          wishHours={view.wishHours}
-          nowMs={view.nowMs}
-          isSimulated={weather.isSimulated}
-          rigNames={view.rigNames}
-          rest={view.begunMs === null ? null : view.rest}
-        />
-        {view.rest ? (
-          <RestOfTonight
-            rest={view.rest}
-            zone={place.timeZone}
-            nowMs={view.nowMs}
-            rigNames={view.rigNames}
-            nameOf={(id) => tonight.find((t) => t.id === id)?.name ?? id}
-          />
-        ) : null}
-        {view.planElsewhere ? (
-          <p className="text-lamp mt-2">
-            Your plan spends this night at {view.planElsewhere.name}.{" "}
-            <Link
-              to={`/${keptSearch(params, { place: view.planElsewhere.placeId })}`}
-              className="underline underline-offset-4"
-            >
-              Look at it from there
-            </Link>
+    // Where it is one column, what one presses outside comes right after the verdict.
+    <div className="flex flex-col gap-6 lg:grid lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="contents min-w-0 lg:block">
+        <div className="order-1 min-w-0">
+          <p className="text-note text-soft">
+            {longNight(night)}, {place.name} · {fixed(Math.abs(place.latitudeDeg), 2)}°{" "}
+            {place.latitudeDeg < 0 ? "S" : "N"} · {fixed(place.skyMagPerArcsec2, 1)} mag/arcsec²
+            {view.isProvisional ? (
+              <span role="status" className="text-lamp">
+                {" "}
+                · Provisional: still being worked out
+              </span>
+            ) : null}
           </p>
-        ) : null}
-        {steps.count > 0 && tonight.length > 0 ? (
-          <TonightStrips
-            tonight={tonight}
-            expected={new Map(weighed.projects.map((p) => [p.id, p]))}
+          <StorageRefusal fault={refusal} />
+          <LastNight brought={view.lastNight} search={search} />
+          <TonightVerdict
+            verdict={verdict}
+            choice={choice}
+            names={new Map(tonight.map((t) => [t.id, t.name]))}
             steps={steps}
             zone={place.timeZone}
-            search={search}
-            window={verdict.kind === "go" || verdict.kind === "goLate" ? verdict.window : null}
+            hasProjects={view.hasProjects}
+            darkAgain={view.darkAgain}
+            isAssumed={view.isChanceAssumed}
+            others={leftForOthersWords(view)}
+            wishHours={view.wishHours}
+            nowMs={view.nowMs}
+            isSimulated={weather.isSimulated}
+            rigNames={view.rigNames}
+            rest={view.begunMs === null ? null : view.rest}
           />
-        ) : null}
-        {steps.count > 0 ? (
-          <>
-            <WeatherBoard
-              hours={weighed.hours}
-              sources={weather.sources}
+          {view.rest ? (
+            <RestOfTonight
+              rest={view.rest}
               zone={place.timeZone}
               nowMs={view.nowMs}
-              gustLimitKmh={view.rules.gustLimitKmh}
-              action={
-                <button
-                  className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
-                  onClick={() => void act({ act: "again" })}
-                >
-                  Ask again
-                </button>
-              }
+              rigNames={view.rigNames}
+              nameOf={(id) => tonight.find((t) => t.id === id)?.name ?? id}
             />
-            {hasForecasts ? (
-              <WhenSeen heightPx={184}>
-                <HourLines
-                  hours={weighed.hours}
-                  zone={place.timeZone}
-                  windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
-                  gustLimitKmh={view.rules.gustLimitKmh}
-                />
-              </WhenSeen>
-            ) : null}
-            {weather.isSimulated ? (
-              <p className="text-note text-lamp mt-2">
-                Simulated services: pretended weather, nobody&apos;s forecast. Do not go by it on a real night.
-              </p>
-            ) : weather.sources.length === 0 ? (
-              <p className="text-soft mt-2">
-                No forecast service is connected. Type what you read elsewhere or read a file below
-                {weather.canSimulate ? (
-                  <>
-                    ; simulated services can be switched on in{" "}
-                    <Link to={`/kit/rules${search}`} className="underline underline-offset-4">
-                      Kit, Rules
-                    </Link>
-                  </>
-                ) : null}
-                .
-              </p>
-            ) : null}
-            {weather.sources.some((s) => s.credit !== "") ? (
-              <p className="text-note text-faint mt-2">
-                {[...new Set(weather.sources.map((s) => s.credit))].filter((c) => c !== "").join(" · ")}
-              </p>
-            ) : null}
-            <Records sources={weather.sources} />
-            <Suspense fallback={<div className="mt-3 h-9" />}>
-              <OwnForecast
-                at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }}
+          ) : null}
+        </div>
+        <div className="order-3 min-w-0">
+          {view.planElsewhere ? (
+            <p className="text-lamp mt-2">
+              Your plan spends this night at {view.planElsewhere.name}.{" "}
+              <Link
+                to={`/${keptSearch(params, { place: view.planElsewhere.placeId })}`}
+                className="underline underline-offset-4"
+              >
+                Look at it from there
+              </Link>
+            </p>
+          ) : null}
+          {steps.count > 0 && tonight.length > 0 ? (
+            <TonightStrips
+              tonight={tonight}
+              expected={new Map(weighed.projects.map((p) => [p.id, p]))}
+              steps={steps}
+              zone={place.timeZone}
+              search={search}
+              window={verdict.kind === "go" || verdict.kind === "goLate" ? verdict.window : null}
+            />
+          ) : null}
+          {steps.count > 0 ? (
+            <>
+              <WeatherBoard
+                hours={weighed.hours}
+                sources={weather.sources}
+                zone={place.timeZone}
+                nowMs={view.nowMs}
+                gustLimitKmh={view.rules.gustLimitKmh}
+                action={
+                  <button
+                    className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
+                    onClick={() => void act({ act: "again" })}
+                  >
+                    Ask again
+                  </button>
+                }
               />
-            </Suspense>
-          </>
-        ) : null}
+              {hasForecasts ? (
+                <WhenSeen heightPx={184}>
+                  <HourLines
+                    hours={weighed.hours}
+                    zone={place.timeZone}
+                    windShare={view.rules.windShare ?? USUAL_WIND_SHARE}
+                    gustLimitKmh={view.rules.gustLimitKmh}
+                  />
+                </WhenSeen>
+              ) : null}
+              {weather.isSimulated ? (
+                <p className="text-note text-lamp mt-2">
+                  Simulated services: pretended weather, nobody&apos;s forecast. Do not go by it on a real night.
+                </p>
+              ) : weather.sources.length === 0 ? (
+                <p className="text-soft mt-2">
+                  No forecast service is connected. Type what you read elsewhere or read a file below
+                  {weather.canSimulate ? (
+                    <>
+                      ; simulated services can be switched on in{" "}
+                      <Link to={`/kit/rules${search}`} className="underline underline-offset-4">
+                        Kit, Rules
+                      </Link>
+                    </>
+                  ) : null}
+                  .
+                </p>
+              ) : null}
+              {weather.sources.some((s) => s.credit !== "") ? (
+                <p className="text-note text-faint mt-2">
+                  {[...new Set(weather.sources.map((s) => s.credit))].filter((c) => c !== "").join(" · ")}
+                </p>
+              ) : null}
+              <Records sources={weather.sources} />
+              <Suspense fallback={<div className="mt-3 h-9" />}>
+                <OwnForecast
+                  at={{ nowMs: view.nowMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg }}
+                />
+              </Suspense>
+            </>
+          ) : null}
+        </div>
       </div>
       <TonightAside
         view={view}
