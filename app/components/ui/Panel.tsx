@@ -14,8 +14,8 @@ export function Panel({
 }) {
   return (
     <section className={`border-rule bg-sheet rounded-[10px] border p-4 ${className ?? ""}`}>
-      <header className="mb-2 flex items-baseline justify-between gap-3">
-        <h2 className="text-section text-soft">{title}</h2>
+      <header className="mb-2 flex items-baseline justify-between gap-3 print:mb-0.5">
+        <h2 className="text-section text-soft print:text-[12px]">{title}</h2>
         {aside ? <div className="text-note text-faint">{aside}</div> : null}
       </header>
       {children}

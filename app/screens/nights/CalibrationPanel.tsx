@@ -21,9 +21,10 @@ export function CalibrationPanel({
     <Panel
       title="Calibration"
       aside={open.length === 0 ? "all on the shelf" : undefined}
-      className="print:border-0 print:p-0"
+      className="print:break-inside-avoid print:border-0 print:p-0"
     >
-      <ul className="space-y-1">
+      {/* On paper they stand in the checklist, each with its box. */}
+      <ul className="space-y-1 print:hidden">
         {[...open, ...needs.filter((n) => n.state === "serves")].map((n) => (
           <li key={needWords(n)} className={n.state === "serves" ? "text-soft" : ""}>
             {needWords(n)}

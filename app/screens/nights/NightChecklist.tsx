@@ -29,8 +29,8 @@ export function NightChecklist({
     "Cap the tube before sunrise; park; cover",
   ];
   return (
-    <Panel title="Checklist" className="print:border-0 print:p-0">
-      <ul className="space-y-1.5">
+    <Panel title="Checklist" className="print:break-inside-avoid print:border-0 print:p-0">
+      <ul className="space-y-1.5 print:space-y-0">
         {items.map((item) => (
           <li key={item} className="flex gap-2.5">
             <span className="border-soft mt-[3px] h-3.5 w-3.5 shrink-0 rounded-[3px] border" aria-hidden="true" />
@@ -38,7 +38,7 @@ export function NightChecklist({
           </li>
         ))}
       </ul>
-      <p className="text-note text-faint mt-3">
+      <p className="text-note text-faint mt-3 print:mt-1 print:text-[9.5px]">
         Mains power and dew: protected outlets, your local code. Never point optics near the Sun. Way home planned?
       </p>
     </Panel>

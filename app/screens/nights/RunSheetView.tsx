@@ -124,6 +124,7 @@ function RoundsLine({
   return (
     <div>
       <span className="font-semibold">
+        <TickBox />
         {name ? `${name}, ` : ""}
         {counted(rounds.rounds, "round")} in turn
         <span className="text-soft font-normal">
@@ -149,6 +150,11 @@ function RoundsLine({
   );
 }
 
+/** On paper: what is done is ticked. */
+const TickBox = () => (
+  <span className="border-ink mr-2 hidden h-2.5 w-2.5 rounded-[2px] border print:inline-block" aria-hidden="true" />
+);
+
 function BlockLine({
   block,
   zone,
@@ -160,6 +166,7 @@ function BlockLine({
 }) {
   return (
     <span className="font-semibold">
+      <TickBox />
       <span
         className="mr-2 inline-block h-3 w-1.5"
         style={{ background: CHANNEL_COLOUR[block.channel] }}

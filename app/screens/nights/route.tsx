@@ -81,8 +81,8 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         <p className="text-note text-soft">
           {longNight(night)}, {place.name} · local time, {place.timeZone}
         </p>
-        <h1 className="text-headline">{view.title}</h1>
-        <p className="text-soft mt-1">
+        <h1 className="text-headline print:text-[17px] print:leading-[1.2]">{view.title}</h1>
+        <p className="text-soft mt-1 print:mt-0 print:text-[10.5px]">
           {hasBlocks
             ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, ${view.clear ? "in the stretch that is clear" : "clear sky assumed"}.`
             : "Nothing of it lies in that stretch. Choose other hours, or another night above."}
@@ -97,7 +97,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
             write down lays the rest out anew.
           </p>
         ) : null}
-        <div className="mt-4">
+        <div className="mt-4 print:mt-1">
           <RunSheetView
             sheet={sheet}
             sky={view.events}
@@ -109,7 +109,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           />
         </div>
       </div>
-      <aside className="space-y-5 print:mt-6">
+      <aside className="space-y-5 print:mt-1.5 print:columns-2 print:gap-8 print:space-y-2 print:text-[10.5px] print:leading-[1.25]">
         {list.length > 1 ? (
           <div className="no-print">
             <SelectField
@@ -132,7 +132,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         {view.cautions.length > 0 ? (
           <Panel
             title="Before you go out"
-            className="print:border-0 print:p-0"
+            className="print:break-inside-avoid print:border-0 print:p-0"
             {...(view.isSimulated ? { aside: "simulated weather" } : {})}
           >
             <ul className="space-y-1">
@@ -143,7 +143,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           </Panel>
         ) : null}
         {view.dithers ? (
-          <Panel title="Two rigs at once" className="print:border-0 print:p-0">
+          <Panel title="Two rigs at once" className="print:break-inside-avoid print:border-0 print:p-0">
             <p>
               Start together, and dither after {counted(view.dithers.subsA, "sub")} of {view.dithers.subSecA} s here and{" "}
               {counted(view.dithers.subsB, "sub")} of {view.dithers.subSecB} s with {view.dithers.other}:{" "}

@@ -49,7 +49,7 @@ export function ShellFrame({
   readonly children: ReactNode;
 }) {
   return (
-    <div className="min-h-screen pb-16 sm:pb-0 sm:pl-[76px]">
+    <div className="min-h-screen pb-16 sm:pb-0 sm:pl-[76px] print:min-h-0 print:p-0">
       <a href="#page" className="focus:bg-sheet sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-2">
         Skip to the page
       </a>
@@ -88,7 +88,7 @@ export function ShellFrame({
         {themes}
       </div>
       {banner}
-      <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6">
+      <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6 print:max-w-none print:p-0">
         {children}
       </main>
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
