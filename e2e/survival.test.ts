@@ -96,6 +96,23 @@ describe("what is not saved yet", () => {
     }
   });
 
+  it("kinds and a sky that were chosen by a press alone are there again after a reload", async () => {
+    for (const [path, press, shows] of [
+      ["/kit/rigs/new", "refractor 714 mm f/7", "Telescope or lens: refractor 714 mm f/7"],
+      ["/kit/places/new", "village: the Milky Way is plain", "How dark is it there"],
+    ] as const) {
+      await at(path);
+      await me.press(press);
+      await driver.sleep(100);
+      await driver.navigate().refresh();
+      await me.see("Not saved yet: this is what you typed here before.");
+      await me.see(shows);
+      if (path.includes("places")) expect(await me.value("Darkness")).toBe("20.8");
+      await me.press("Discard it");
+      await me.gone("Not saved yet");
+    }
+  });
+
   /** Every form that keeps what is typed: where it is, a box of it, and what opens it. */
   const forms = [
     ["a place", "/kit/places/place-garden", "Name", "Typed place"],

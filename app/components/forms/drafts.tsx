@@ -206,6 +206,19 @@ export function DraftMark() {
   );
 }
 
+/**
+ * For what is chosen by a press and typed into no box: a hidden one that carries it, and how to say that it changed, so that the
+ * draft is written down as for anything typed.
+ */
+export function useChosenBox() {
+  const box = useRef<HTMLInputElement>(null);
+  const changed = useCallback(() => {
+    // Once the form is drawn with it.
+    requestAnimationFrame(() => box.current?.dispatchEvent(new Event("input", { bubbles: true })));
+  }, []);
+  return [box, changed] as const;
+}
+
 /** Says that what is in the boxes was typed before and is not saved. */
 export function RestoredNote({ onDiscard }: { readonly onDiscard: () => void }) {
   return (

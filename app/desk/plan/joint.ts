@@ -110,7 +110,7 @@ export async function jointRows(
     const channel = (part.channels ?? wanted).find((ch) => wanted.includes(ch)) ?? wanted[0];
     if (!channel) continue;
     const ids = [part.placeId, ...(evenings?.placeIds ?? []).filter((id) => id !== part.placeId)];
-    for (const [i, home] of ids.flatMap((id) => library.places.find((p) => p.id === id) ?? []).entries()) {
+    for (const home of ids.flatMap((id) => library.places.find((p) => p.id === id) ?? [])) {
       const place = withLearntChances(library, home).data;
       const target = c.layout.centre;
       const rig = library.rigs.find((r) => r.id === part.rigId);
@@ -125,7 +125,7 @@ export async function jointRows(
       rows.push({
         memberId: part.memberId,
         placeName: place.name,
-        isAway: i > 0,
+        isAway: home.id !== part.placeId,
         zone: place.timeZone,
         channel,
         tonight: first && last ? { startMs: first.startMs, endMs: last.endMs } : null,

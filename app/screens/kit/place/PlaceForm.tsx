@@ -1,4 +1,4 @@
-import { DraftMark, useFormStart, type FormStart } from "~/components/forms/drafts";
+import { DraftMark, useChosenBox, useFormStart, type FormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState } from "react";
 import { Form } from "react-router";
@@ -68,6 +68,7 @@ export function PlaceForm({
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev)); // what was on the page when typing began, whatever another tab stores meanwhile
   const [typed, setTyped] = useState(() => startOf(place, start));
+  const [skyBox, changed] = useChosenBox();
   const [name, setName] = useState(start.text("name", place?.name ?? ""));
   const [zone, setZone] = useState(start.text("timeZone", place?.timeZone ?? ""));
   const locate = async (latitude: string, longitude: string) => {
@@ -94,6 +95,7 @@ export function PlaceForm({
       ...(altitude === null ? {} : { elevationM: String(Math.round(altitude)) }),
     });
     void locate(latitudeDeg, longitudeDeg);
+    changed();
   };
   // The sky that was chosen by its look, as long as nobody types another.
   const [byLook, setByLook] = useState(
@@ -102,6 +104,7 @@ export function PlaceForm({
   const look = (skyMagPerArcsec2: string) => {
     setTyped({ ...typed, skyMagPerArcsec2 });
     setByLook(skyMagPerArcsec2);
+    changed();
   };
   const mag = parseNumber(typed.skyMagPerArcsec2);
   const other: Readonly<Record<string, number>> = {
@@ -171,7 +174,7 @@ export function PlaceForm({
           hint="Found from the coordinates; change it if your clocks run otherwise."
         />
       </div>
-      <input type="hidden" name="skyByLook" value={byLook === typed.skyMagPerArcsec2 ? byLook : ""} />
+      <input ref={skyBox} type="hidden" name="skyByLook" value={byLook === typed.skyMagPerArcsec2 ? byLook : ""} />
       <Section
         title="How dark is it there, without Moon?"
         aside="by the look of it; a value as measured goes into the box above"
@@ -219,7 +222,7 @@ export function PlaceForm({
           less. Nights nobody wrote down count as unknown.
         </p>
       </Section>
-      <div className="sticky bottom-16 mt-5 flex justify-end sm:bottom-4">
+      <div className="pointer-events-none sticky bottom-16 mt-5 flex justify-end *:pointer-events-auto sm:bottom-4">
         <SaveButton words="Save place" />
       </div>
     </Form>

@@ -1,4 +1,4 @@
-import { DraftMark, useFormStart } from "~/components/forms/drafts";
+import { DraftMark, useChosenBox, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState, type ComponentProps, type ReactNode } from "react";
 import { Form } from "react-router";
@@ -46,6 +46,11 @@ export function RigForm({
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev));
   const it = useRigBoxes(stored, { start, presets, ofKinds });
+  const [kindsBox, changed] = useChosenBox();
+  const choose: typeof it.choose = (change) => {
+    it.choose(change);
+    changed();
+  };
   const { rig, kinds, texts, ticks, chosen, isTypical } = it;
   const offered = [...filters, ...it.came.filter((f) => !filters.some((x) => x.id === f.id))];
   const textIn = (name: string) =>
@@ -90,9 +95,9 @@ export function RigForm({
     <Form method="post" className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <DraftMark />
       <input type="hidden" name="baseRev" value={base} />
-      {stored ? null : <input type="hidden" name={KINDS_BOX} value={JSON.stringify(kinds)} />}
+      {stored ? null : <input ref={kindsBox} type="hidden" name={KINDS_BOX} value={JSON.stringify(kinds)} />}
       <div className="space-y-4">
-        {stored ? null : <FromKinds presets={presets} typed={kinds} onChoose={it.choose} />}
+        {stored ? null : <FromKinds presets={presets} typed={kinds} onChoose={choose} />}
         <Field
           label="Name"
           name="name"
