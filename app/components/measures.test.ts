@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { axisHour, clockTime, weekdayTime } from "./clock";
 import { setHabits } from "./habits";
-import { besideBox, elevation, temperature, temperatureGap, windSpeed } from "./measures";
+import { besideBox, elevation, setTemperature, temperature, temperatureGap, windSpeed } from "./measures";
 
 const ZONE = "Europe/Paris";
 const at = (clock: string) => Date.parse(`2026-12-05T${clock}:00Z`);
@@ -13,6 +13,7 @@ describe("how a reader is used to reading", () => {
     expect([temperature(-10), temperatureGap(5), windSpeed(25), elevation(120)]).toEqual(["−10 °C", "5 °C", "25 km/h", "120 m"]); // prettier-ignore
     expect([clockTime(at("20:05"), ZONE), axisHour(at("20:00"), ZONE)]).toEqual(["21:05", "21"]);
     expect(besideBox({ label: "Elevation", unit: "m" }, 120)).toBeNull();
+    expect([setTemperature(-7.5), setTemperature(-10)]).toEqual(["−7.5 °C", "−10 °C"]); // not rounded away
   });
 
   it("changes every measure at once, and no number that is stored", () => {

@@ -1,6 +1,6 @@
 import { convertQuantity } from "~/core/notation";
 import { habitsNow } from "./habits";
-import { fixed } from "./numbers";
+import { fixed, trimmed } from "./numbers";
 
 /** Units that a reader may know by another one: what that is called, and with how many digits it says as much. */
 const OTHER: Readonly<Record<string, { readonly unit: string; readonly digits: number }>> = {
@@ -22,6 +22,10 @@ export function inUnit(value: number, unit: string, isDifference = false): numbe
 /** "−10 °C", "14 °F": an air or sensor temperature. */
 export const temperature = (celsius: number, digits = 0): string =>
   `${fixed(inUnit(celsius, "°C"), digits)} ${unitName("°C")}`;
+
+/** "−7.5 °C", "18.5 °F": what a camera is set to or was held at, to a tenth where it has one. */
+export const setTemperature = (celsius: number): string =>
+  `${trimmed(Math.round(inUnit(celsius, "°C") * 10) / 10)} ${unitName("°C")}`;
 
 /** "5 °C", "9 °F": how far two temperatures are apart. */
 export const temperatureGap = (celsius: number, digits = 0): string =>

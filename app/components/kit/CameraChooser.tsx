@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { numberFault, numberIn } from "~/components/forms/form-numbers";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import type { KitPresets, TypicalCamera } from "~/core/exposure";
 import { Choices } from "./Choices";
+import { NotInList } from "./NotInList";
 import { CameraPicture } from "./KindPicture";
 import { isColourOf, nearestCamera, OWN_SENSOR, type TypedKit } from "./typed-kit";
 
@@ -77,41 +77,31 @@ function OwnCamera({
   );
   const isWhole = OWN_SENSOR.every((n) => numberFault(n, own[n.name] ?? "") === undefined);
   return (
-    <details className="mt-3" open={isOpen || undefined}>
-      <summary className="min-h-6 cursor-pointer">Mine is not in the list</summary>
-      <div className="mt-2 grid max-w-[56rem] items-start gap-3 sm:grid-cols-4">
-        <SelectField
-          label="What it is"
-          value={isCooled ? "cooled" : "photo"}
-          onChange={(e) => setCooled(e.target.value === "cooled")}
-        >
-          <option value="cooled">cooled camera</option>
-          <option value="photo">photo camera</option>
-        </SelectField>
-        {OWN_SENSOR.map((n) => (
-          <Field
-            key={n.name}
-            label={n.label}
-            {...(n.unit ? { unit: n.unit } : {})}
-            inputMode="decimal"
-            value={own[n.name] ?? ""}
-            fault={(own[n.name] ?? "").trim() === "" ? undefined : numberFault(n, own[n.name]!)}
-            onChange={(e) => setOwn({ ...own, [n.name]: e.target.value })}
-          />
-        ))}
-      </div>
-      <Button
-        className="mt-2"
-        disabled={!isWhole}
-        onClick={() =>
-          onUse(nearestCamera(presets, isCooled, numberIn(OWN_SENSOR[2]!, own["pixelPitchUm"] ?? "")).id, own)
-        }
+    <NotInList
+      isOpen={isOpen}
+      isWhole={isWhole}
+      note="Noise and full well are taken from the nearest kind until you type your own."
+      onUse={() => onUse(nearestCamera(presets, isCooled, numberIn(OWN_SENSOR[2]!, own["pixelPitchUm"] ?? "")).id, own)}
+    >
+      <SelectField
+        label="What it is"
+        value={isCooled ? "cooled" : "photo"}
+        onChange={(e) => setCooled(e.target.value === "cooled")}
       >
-        Use these numbers
-      </Button>{" "}
-      <span className="text-note text-faint">
-        Noise and full well are taken from the nearest kind until you type your own.
-      </span>
-    </details>
+        <option value="cooled">cooled camera</option>
+        <option value="photo">photo camera</option>
+      </SelectField>
+      {OWN_SENSOR.map((n) => (
+        <Field
+          key={n.name}
+          label={n.label}
+          {...(n.unit ? { unit: n.unit } : {})}
+          inputMode="decimal"
+          value={own[n.name] ?? ""}
+          fault={(own[n.name] ?? "").trim() === "" ? undefined : numberFault(n, own[n.name]!)}
+          onChange={(e) => setOwn({ ...own, [n.name]: e.target.value })}
+        />
+      ))}
+    </NotInList>
   );
 }

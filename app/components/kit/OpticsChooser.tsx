@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { numberFault, numberIn } from "~/components/forms/form-numbers";
-import { Button } from "~/components/ui/Button";
 import { Field, SelectField } from "~/components/ui/Field";
 import { OPTICS_KINDS, type KitPresets } from "~/core/exposure";
 import { Choices } from "./Choices";
+import { NotInList } from "./NotInList";
 import { OpticsPicture } from "./KindPicture";
 import { apertureText, nearestOptics, OWN_OPTICS, type TypedKit } from "./typed-kit";
 
@@ -56,46 +56,40 @@ function OwnOptics({
   const faults = OWN_OPTICS.map((n, i) => (texts[i]!.trim() === "" ? undefined : numberFault(n, texts[i]!)));
   const isWhole = OWN_OPTICS.every((n, i) => numberFault(n, texts[i]!) === undefined);
   return (
-    <details className="mt-3" open={isOpen || undefined}>
-      <summary className="min-h-6 cursor-pointer">Mine is not in the list</summary>
-      <div className="mt-2 grid max-w-[48rem] items-start gap-3 sm:grid-cols-3">
-        <SelectField label="What it is" value={kind} onChange={(e) => setKind(e.target.value)}>
-          {OPTICS_KINDS.map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
-        <Field
-          label="Focal length"
-          unit="mm"
-          inputMode="decimal"
-          value={focal}
-          fault={faults[0]}
-          onChange={(e) => setFocal(e.target.value)}
-        />
-        <Field
-          label="Aperture"
-          unit="mm"
-          value={aperture}
-          fault={faults[1]}
-          hint="Or as f/2.8, or 8 in"
-          onChange={(e) => setAperture(e.target.value)}
-        />
-      </div>
-      <Button
-        className="mt-2"
-        disabled={!isWhole}
-        onClick={() =>
-          onUse(nearestOptics(presets, kind, numberIn(OWN_OPTICS[0]!, focal)).id, {
-            focalLengthMm: focal,
-            apertureMm: aperture,
-          })
-        }
-      >
-        Use these numbers
-      </Button>{" "}
-      <span className="text-note text-faint">How much light it passes is taken from the nearest of its kind.</span>
-    </details>
+    <NotInList
+      isOpen={isOpen}
+      isWhole={isWhole}
+      note="How much light it passes is taken from the nearest of its kind."
+      onUse={() =>
+        onUse(nearestOptics(presets, kind, numberIn(OWN_OPTICS[0]!, focal)).id, {
+          focalLengthMm: focal,
+          apertureMm: aperture,
+        })
+      }
+    >
+      <SelectField label="What it is" value={kind} onChange={(e) => setKind(e.target.value)}>
+        {OPTICS_KINDS.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      <Field
+        label="Focal length"
+        unit="mm"
+        inputMode="decimal"
+        value={focal}
+        fault={faults[0]}
+        onChange={(e) => setFocal(e.target.value)}
+      />
+      <Field
+        label="Aperture"
+        unit="mm"
+        value={aperture}
+        fault={faults[1]}
+        hint="Or as f/2.8, or 8 in"
+        onChange={(e) => setAperture(e.target.value)}
+      />
+    </NotInList>
   );
 }

@@ -36,7 +36,9 @@ function changesOf(subs: readonly ContributionData[]): ReadonlyMap<string, reado
     if (!before || before.channel === sub.channel || before.night !== sub.night) return;
     if (sub.at - before.at - before.exposureSec * 1000 > WITHIN_MS) return;
     const pair = pairOf(before.channel, sub.channel);
-    changes.set(pair, [...(changes.get(pair) ?? []), sub.steps - before.steps]);
+    const known = changes.get(pair);
+    if (known) known.push(sub.steps - before.steps);
+    else changes.set(pair, [sub.steps - before.steps]);
   });
   return changes;
 }

@@ -2,16 +2,22 @@ import { criticalFocusZoneUm, focusShiftMm, type Channel, type Filter, type Rig 
 import { opticsOf } from "~/core/framing";
 import { focusMoves, type FocusHint, type FocusMove } from "~/core/ledger";
 import type { RunSheet } from "~/core/night";
+import { topic } from "~/desk/memo";
+import { meOf } from "~/desk/records/parts";
 import type { Entity, Library } from "~/desk/records/library";
 
 /** The filter of a rig for a channel: the first it has. */
 const filterFor = (filters: readonly Entity<Filter>[], rig: Rig, channel: Channel): Filter | null =>
   filters.find((f) => rig.filterIds.includes(f.id) && f.data.channel === channel)?.data ?? null;
 
-/** What the subs of a rig show of its focuser. */
-function measuredOf({ settings, contributions }: Library, rigId: string): ReturnType<typeof focusMoves> {
-  const me = settings?.data.memberId;
-  return focusMoves(contributions.map((c) => c.data).filter((s) => s.rigId === rigId && s.memberId === me));
+const measured = topic<ReturnType<typeof focusMoves>>(8);
+
+/** What one's own subs show of a rig's focuser; read once of a log. */
+function measuredOf(library: Library, rigId: string): ReturnType<typeof focusMoves> {
+  const mine = library.log.byMember.get(meOf(library) ?? "") ?? [];
+  return library.desk.memo(measured, rigId, [mine], () =>
+    focusMoves(mine.map((c) => c.data).filter((s) => s.rigId === rigId)),
+  );
 }
 
 /** Moves of a rig's focuser that its subs show, from the first of its filters that has any to each of the others. */
@@ -33,11 +39,11 @@ export function measuredMoves(
 
 /** How the focus of a rig moves between two channels; null where nobody measured it and the glass does not say, or moves it less than shows. */
 export function focusHint(library: Library, rig: Entity<Rig>): (from: Channel, to: Channel) => FocusHint | null {
-  const measured = measuredOf(library, rig.id);
+  const moveOf = measuredOf(library, rig.id);
   const { focalRatio } = opticsOf(rig.data);
   return (from, to) => {
     if (from === to) return null;
-    const move = measured(from, to);
+    const move = moveOf(from, to);
     if (move) return { by: "subs", from, ...move };
     const [a, b] = [from, to].map((channel) => filterFor(library.filters, rig.data, channel)?.thicknessMm);
     if (a === undefined || b === undefined) return null;

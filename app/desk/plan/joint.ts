@@ -54,12 +54,12 @@ function atReference(
   return is !== null && bestThere > 0 ? (is * best) / bestThere : 1;
 }
 
-/** One's own evenings as the rules have them: what there is to tell. */
+/** One's own evenings as the rules have them, in an order that does not hang on how they are stored: what there is to tell. */
 function ownEvenings(library: Library): Evenings {
   const away = library.places.filter((p) => (p.data.travelMin ?? 0) > 0 && p.author === meOf(library));
   return {
-    busyWeekdays: library.settings?.data.planning?.busyWeekdays ?? [],
-    placeIds: away.map((p) => p.id),
+    busyWeekdays: [...(library.settings?.data.planning?.busyWeekdays ?? [])].sort((a, b) => a - b),
+    placeIds: away.map((p) => p.id).sort(),
   };
 }
 

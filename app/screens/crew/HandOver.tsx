@@ -31,7 +31,9 @@ export function HandOver({
   readonly onChange: (terms: Pick<HandOverData, "form" | "bits" | "done">) => void;
 }) {
   if (items.length === 0) return null;
-  const people = [...groupBy(items, (i) => i.memberName)];
+  const people = [...groupBy(items, (i) => i.memberId).values()].map(
+    (theirs) => [theirs[0]!.memberName, theirs] as const,
+  );
   const open = items.filter((i) => !i.isDone).length;
   const text = () =>
     [
@@ -75,7 +77,7 @@ export function HandOver({
         </SelectField>
       </div>
       {people.map(([person, theirs]) => (
-        <section key={person} aria-label={person} className="border-rule mt-2 border-t pt-1">
+        <section key={theirs[0]!.memberId} aria-label={person} className="border-rule mt-2 border-t pt-1">
           <h3 className="flex justify-between gap-2 font-semibold">
             {person}
             <span className="text-note text-faint font-normal">

@@ -1,4 +1,4 @@
-import { temperature } from "~/components/measures";
+import { setTemperature } from "~/components/measures";
 import { Section } from "~/components/ui/Panel";
 import { SET_WORDS, shelfDay } from "~/components/words/calibration-words";
 import type { ShelfSet } from "~/core/ledger";
@@ -36,7 +36,7 @@ export function CalibrationShelf({ sets }: { readonly sets: readonly ShelfSet[] 
                   {s.offset === null ? "" : `, ${s.offset}`}
                 </td>
                 <td className="pr-3">{s.binning === null ? "–" : `${s.binning} × ${s.binning}`}</td>
-                <td className="pr-3">{s.temperatureC === null ? "–" : temperature(s.temperatureC)}</td>
+                <td className="pr-3">{s.temperatureC === null ? "–" : setTemperature(s.temperatureC)}</td>
                 <td className="pr-3">{s.camera || "–"}</td>
                 <td className="pr-3">{s.latestMs === null ? "–" : shelfDay(s.latestMs)}</td>
               </tr>

@@ -1,4 +1,4 @@
-import { temperature } from "~/components/measures";
+import { setTemperature } from "~/components/measures";
 import { needWords } from "~/components/words/calibration-words";
 import type { Rig } from "~/core/exposure";
 import type { CalibrationNeed } from "~/core/ledger";
@@ -21,7 +21,7 @@ export function NightChecklist({
       : "Daylight: ground firm, cables free, card enough",
     ...(battery === null ? [] : [battery]),
     "Balance both axes, level; polar align when stars show",
-    rig.isCooled ? `Cool to ${temperature(rig.workingTempC)}, dew heater on` : "Let the optics cool, dew heater on",
+    rig.isCooled ? `Cool to ${setTemperature(rig.workingTempC)}, dew heater on` : "Let the optics cool, dew heater on",
     "Focus on a bright star, one test exposure",
     "Frame and camera angle checked (within 1°)",
     rig.isGuided ? "Guiding calibrated, dither on" : `Unguided: subs up to ${rig.longestUnguidedSec} s`,

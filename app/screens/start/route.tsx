@@ -7,7 +7,8 @@ import { CameraChooser } from "~/components/kit/CameraChooser";
 import { OpticsChooser } from "~/components/kit/OpticsChooser";
 import { OwnValues } from "~/components/kit/OwnValues";
 import { SkyChooser } from "~/components/kit/SkyChooser";
-import { filterSetsFor, kindsOf, usualFiltersOf, usualMountOf } from "~/components/kit/typed-kit";
+import { MountAndFilters } from "~/components/kit/MountAndFilters";
+import { kindsOf } from "~/components/kit/typed-kit";
 import { Field, SelectField } from "~/components/ui/Field";
 import type { Town } from "~/core/catalog";
 import { USUAL_CLEAR_CHANCE } from "~/core/night";
@@ -217,28 +218,7 @@ export default function StartRoute({ loaderData }: Route.ComponentProps) {
               ))}
             </fieldset>
           )}
-          <SelectField
-            label="Mount"
-            value={now.mount || usualMountOf(kinds.optics.kind)}
-            onChange={(e) => change({ mount: e.target.value })}
-          >
-            {KIT_PRESETS.mounts.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.words}
-              </option>
-            ))}
-          </SelectField>
-          <SelectField
-            label="Filters"
-            value={now.filters || usualFiltersOf(kinds.isColour)}
-            onChange={(e) => change({ filters: e.target.value })}
-          >
-            {filterSetsFor(KIT_PRESETS, kinds.isColour).map((f) => (
-              <option key={f.id} value={f.id}>
-                {f.words}
-              </option>
-            ))}
-          </SelectField>
+          <MountAndFilters presets={KIT_PRESETS} typed={now} kit={kinds} onChoose={change} />
           <SelectField
             label="Of ten nights there, how many are clear?"
             value={now.clearOfTen}

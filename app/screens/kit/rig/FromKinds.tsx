@@ -1,15 +1,8 @@
 import { useState } from "react";
 import { CameraChooser } from "~/components/kit/CameraChooser";
 import { OpticsChooser } from "~/components/kit/OpticsChooser";
-import {
-  filterSetsFor,
-  isColourOf,
-  kindsOf,
-  usualFiltersOf,
-  usualMountOf,
-  type TypedKit,
-} from "~/components/kit/typed-kit";
-import { SelectField } from "~/components/ui/Field";
+import { MountAndFilters } from "~/components/kit/MountAndFilters";
+import { isColourOf, kindsOf, type TypedKit } from "~/components/kit/typed-kit";
 import type { KitPresets } from "~/core/exposure";
 
 const STEPS = ["optics", "camera"] as const;
@@ -71,29 +64,13 @@ export function FromKinds({
       ) : null}
       {kit ? (
         <div className="mt-3 grid gap-3 sm:grid-cols-2">
-          <SelectField
-            label="Mount"
-            value={typed.mount || usualMountOf(kit.optics.kind)}
-            onChange={(e) => onChoose({ mount: e.target.value })}
-          >
-            {presets.mounts.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.words}
-              </option>
-            ))}
-          </SelectField>
-          <SelectField
-            label="Filters"
-            value={typed.filters || usualFiltersOf(kit.isColour)}
-            hint="Those you have none of yet are added with the rig."
-            onChange={(e) => onChoose({ filters: e.target.value })}
-          >
-            {filterSetsFor(presets, kit.isColour).map((f) => (
-              <option key={f.id} value={f.id}>
-                {f.words}
-              </option>
-            ))}
-          </SelectField>
+          <MountAndFilters
+            presets={presets}
+            typed={typed}
+            kit={kit}
+            filtersHint="Those you have none of yet are added with the rig."
+            onChoose={onChoose}
+          />
         </div>
       ) : null}
     </section>
