@@ -1,9 +1,8 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig, type Plugin } from "vite";
-import { loadedWith } from "./scripts/bundle/first-page";
+import { EVERY_PAGE, loadedWith } from "./scripts/bundle/first-page";
 
-const EVERY_PAGE = ["entry.client.tsx", "root.tsx", "screens/shell/route.tsx"];
 const everyPage = loadedWith(EVERY_PAGE);
 const tonight = loadedWith([...EVERY_PAGE, "screens/tonight/route.tsx"]);
 const packages = (...names: readonly string[]) => new RegExp(`/node_modules/(${names.join("|")})/`);

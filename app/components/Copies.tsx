@@ -1,19 +1,12 @@
-import { useState } from "react";
-import { instantOfRev, type RecordKind, type StoredRecord } from "~/core/crew";
-import { changedFields, withChanges, type FieldChange } from "~/core/records";
+import { lazy, Suspense } from "react";
+import type { RecordKind, StoredRecord } from "~/core/crew";
 import { ACTS, type ActsIntent } from "./forms/acts-intent";
 import { useAct } from "./forms/use-act";
 import { StorageRefusal } from "./StorageRefusal";
 import { Button } from "./ui/Button";
-import { fieldLabel, valueWords } from "./words/field-words";
 
-/** When a version says that it was written; "" where its reading of the clock is none. */
-function writtenAt(rev: string): string {
-  const ms = instantOfRev(rev);
-  return Number.isFinite(ms) && ms > 0 && ms < 8e15
-    ? `${new Date(ms).toISOString().slice(0, 16).replace("T", " ")} UTC`
-    : "";
-}
+// It asks the schemas what fields are called, and hardly any page has it.
+const SideBySide = lazy(() => import("./SideBySide"));
 
 /** Something that two wrote at once. */
 export interface TornThing<D> {
@@ -55,19 +48,21 @@ export function Copies<D>({
         <p className="text-note text-soft">The later change counts. The other is kept here until you choose.</p>
       ) : null}
       <StorageRefusal fault={refusal} />
-      {live.map((copy) => (
-        <SideBySide
-          key={copy.rev}
-          kind={kind}
-          now={thing}
-          copy={copy}
-          isBusy={isBusy}
-          onChoose={(data) => {
-            onTake?.(data);
-            void settle(data);
-          }}
-        />
-      ))}
+      <Suspense fallback={<p className="text-note text-soft">Comparing the two …</p>}>
+        {live.map((copy) => (
+          <SideBySide
+            key={copy.rev}
+            kind={kind}
+            now={thing}
+            copy={copy}
+            isBusy={isBusy}
+            onChoose={(data) => {
+              onTake?.(data as D);
+              void settle(data as D);
+            }}
+          />
+        ))}
+      </Suspense>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button look="plain" disabled={isBusy} onClick={() => void settle(thing.data)}>
           {live.length > 0 ? "Keep what counts now" : "Keep it"}
@@ -79,93 +74,5 @@ export function Copies<D>({
         ) : null}
       </div>
     </section>
-  );
-}
-
-/** Two versions of a thing, field by field; of each field either may be chosen. */
-function SideBySide<D>({
-  kind,
-  now,
-  copy,
-  isBusy,
-  onChoose,
-}: {
-  readonly kind: RecordKind;
-  readonly now: Pick<TornThing<D>, "rev" | "data">;
-  readonly copy: StoredRecord<D>;
-  readonly isBusy: boolean;
-  readonly onChoose: (data: D) => void;
-}) {
-  const changes = changedFields(kind, now.data, copy.data);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const keyOf = (c: FieldChange) => c.path.join(".");
-  const take = (c: FieldChange, is: boolean) =>
-    setChosen((before) => new Set(is ? [...before, keyOf(c)] : [...before].filter((k) => k !== keyOf(c))));
-  const cell = (c: FieldChange, value: unknown, is: boolean, words: string) => (
-    <td className="border-rule border-t py-1 pr-4">
-      <label className="flex min-h-6 items-baseline gap-2">
-        <input
-          type="radio"
-          name={`${copy.rev} ${keyOf(c)}`}
-          aria-label={`${fieldLabel(c)}: ${words}`}
-          checked={chosen.has(keyOf(c)) === is}
-          onChange={() => take(c, is)}
-        />
-        <span className="min-w-0 break-words">{valueWords(value, c.unit, {})}</span>
-      </label>
-    </td>
-  );
-  return (
-    <div className="mt-2">
-      <div className="overflow-x-auto">
-        <table className="text-note w-full">
-          <thead>
-            <tr className="text-soft text-left">
-              <th scope="col" className="font-normal">
-                Field
-              </th>
-              <th scope="col" className="font-normal">
-                Counts now{writtenAt(now.rev) === "" ? "" : `, written ${writtenAt(now.rev)}`}
-              </th>
-              <th scope="col" className="font-normal">
-                The other{writtenAt(copy.rev) === "" ? "" : `, written ${writtenAt(copy.rev)}`}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {changes.map((c) => (
-              <tr key={keyOf(c)}>
-                <th scope="row" className="border-rule border-t py-1 pr-4 text-left font-normal">
-                  {fieldLabel(c)}
-                </th>
-                {cell(c, c.from, false, "as it counts now")}
-                {cell(c, c.to, true, "as the other says")}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <div className="mt-1 flex flex-wrap gap-2">
-        {chosen.size > 0 && chosen.size < changes.length ? (
-          <Button
-            look="main"
-            disabled={isBusy}
-            onClick={() =>
-              onChoose(
-                withChanges(
-                  now.data,
-                  changes.filter((c) => chosen.has(keyOf(c))),
-                ) as D,
-              )
-            }
-          >
-            Keep it as chosen
-          </Button>
-        ) : null}
-        <Button disabled={isBusy} onClick={() => onChoose(copy.data)}>
-          Take this one instead
-        </Button>
-      </div>
-    </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { KeepFault } from "~/core/records";
-import { keepFaultWords } from "./words/fault-words";
+import { keepFaultWords } from "./words/keep-fault-words";
 import { Refusal } from "./ui/Panel";
 
 /** Says that storing failed; what was typed is still in the form. */

@@ -4,7 +4,8 @@ import { decodeData } from "~/core/records";
 import { numberFault, readNumbers } from "~/components/forms/form-numbers";
 import { nightDate } from "~/core/time";
 import { readLogEntry } from "~/screens/log/log-form";
-import { PLACE_NUMBERS, readPlace } from "~/screens/kit/place/place-form";
+import { readPlace } from "~/screens/kit/place/place-form";
+import { PLACE_NUMBERS } from "~/screens/kit/place/place-numbers";
 import {
   CAMERA_NUMBERS,
   OPTICS_NUMBERS,

@@ -370,12 +370,7 @@ describe("what two wrote at once", () => {
 
   it("is told value by value, and the chosen version is settled with the copies that were shown", async () => {
     const asked = shown([version("1", {})]);
-    expect(
-      screen
-        .getAllByRole("row")
-        .slice(1)
-        .map((r) => r.textContent),
-    ).toEqual(["NameMineTheirs"]);
+    expect((await screen.findAllByRole("row")).slice(1).map((r) => r.textContent)).toEqual(["NameMineTheirs"]);
     await user.click(screen.getByRole("button", { name: "Take this one instead" }));
     await vi.waitFor(
       () =>
@@ -385,8 +380,9 @@ describe("what two wrote at once", () => {
 
   it("can be taken field by field: what counts now of the one, the other's of the other", async () => {
     const asked = shown([version("1", { data: { name: "Theirs", elevationM: 640 } })]);
+    await screen.findAllByRole("radio");
     expect(screen.queryByRole("button", { name: "Keep it as chosen" })).toBeNull();
-    await user.click(screen.getByRole("radio", { name: "Elevation: as the other says" }));
+    await user.click(await screen.findByRole("radio", { name: "Elevation: as the other says" }));
     await user.click(screen.getByRole("button", { name: "Keep it as chosen" }));
     await vi.waitFor(() =>
       expect(asked.mock.calls[0]![0]).toMatchObject({ copies: ["1"], data: { name: "Mine", elevationM: 640 } }),

@@ -1,4 +1,3 @@
-import Joi from "joi";
 import type { SkyMesh } from "~/core/framing";
 import type { Result } from "~/core/result";
 import type { Drawer, StorageFault } from "./driver";
@@ -15,24 +14,6 @@ export interface KeptPicture {
   /** The four corners as typed, where a person gave them. */
   readonly corners: readonly string[] | null;
 }
-
-const node = Joi.array().ordered(Joi.number().min(0).max(360).required(), Joi.number().min(-90).max(90).required());
-const schema = Joi.object({
-  name: Joi.string().allow("").max(300).required(),
-  bytes: Joi.any()
-    .custom((value: unknown, helper) =>
-      Object.prototype.toString.call(value) === "[object ArrayBuffer]" ? value : helper.error("any.invalid"),
-    )
-    .required(),
-  type: Joi.string().allow("").required(),
-  mesh: Joi.object({
-    columns: Joi.number().integer().min(1).max(64).required(),
-    rows: Joi.number().integer().min(1).max(64).required(),
-    nodes: Joi.array().items(node).min(4).required(),
-  }).required(),
-  opacity: Joi.number().greater(0).max(1).required(),
-  corners: Joi.array().items(Joi.string().allow("")).length(4).allow(null).required(),
-});
 
 /** Pictures of one's own, by frame: no merge ever looks at them. */
 export interface Pictures {
@@ -54,8 +35,9 @@ export function createPictures({ open }: Pick<Cupboard, "open">): Pictures {
   const read = async (frameId: string): Promise<KeptPicture | null> => {
     const stored = await (await drawer()).read(frameId);
     if (stored === null) return null;
-    const { error, value } = schema.validate(stored, { convert: false }) as { error?: Error; value: KeptPicture };
-    return error ? null : value;
+    // With the first picture there is, not with every page.
+    const { readPicture } = await import("./picture-schema");
+    return readPicture(stored);
   };
   return {
     of(frameId) {

@@ -1,8 +1,15 @@
-import { existsSync, readFileSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
+import { basename, dirname, join } from "node:path";
 import ts from "typescript";
 
 const APP = new URL("../../app", import.meta.url).pathname;
+
+/** What every page begins with. */
+export const EVERY_PAGE = ["entry.client.tsx", "root.tsx", "screens/shell/route.tsx"];
+/** The pages. */
+export const ROUTES = readdirSync(join(APP, "screens"), { recursive: true, encoding: "utf8" })
+  .filter((file) => basename(file) === "route.tsx")
+  .map((file) => join("screens", file));
 
 /** What a module takes in when it is loaded, by name; "*" = all of it. */
 interface Source {
@@ -49,18 +56,18 @@ function resolved(from: string, name: string): string | null {
 }
 
 /**
- * The modules of the app that are loaded with some of its files: those they import, and those import in turn. What is imported later
- * or for its types does not count; a door counts for the names that are taken through it.
+ * The modules of the app that are loaded with some of its files, each with the one that asked for it: those they import, and those
+ * import in turn. What is imported later or for its types does not count; a door counts for the names that are taken through it.
  */
-export function loadedWith(files: readonly string[]): ReadonlySet<string> {
+export function loadedWith(files: readonly string[]): ReadonlyMap<string, string | null> {
   const known = new Map<string, Source>();
   const sourceOf = (file: string): Source => {
     const source = known.get(file) ?? read(file);
     known.set(file, source);
     return source;
   };
-  const found = new Set(files.map((file) => join(APP, file)));
-  const waiting = [...found];
+  const found = new Map<string, string | null>(files.map((file) => [join(APP, file), null]));
+  const waiting = [...found.keys()];
   for (let file = waiting.pop(); file; file = waiting.pop()) {
     for (const { from, names } of sourceOf(file).imports) {
       const target = resolved(file, from);
@@ -71,7 +78,7 @@ export function loadedWith(files: readonly string[]): ReadonlySet<string> {
       const isOnlyDoor = names !== "*" && names.every((n) => handsOn.has(n));
       for (const next of [...through.map((t) => resolved(target, t)), ...(isOnlyDoor ? [] : [target])])
         if (next && !found.has(next)) {
-          found.add(next);
+          found.set(next, file);
           waiting.push(next);
         }
     }

@@ -1,10 +1,9 @@
 import { keyOfRaw, type StoredRecord } from "~/core/crew";
 import { err, ok, type Result } from "~/core/result";
+import { MAX_BUNDLE_BYTES, MOST_RECORDS, MOST_VERSIONS } from "./bundle-limits";
+import { FORMAT, VERSION, type BundleScope } from "./encode-bundle";
 import { readJson } from "./json-text";
 import { decodeRecord, type RecordFault } from "~/core/records";
-
-/** What a file holds: one project with all it needs, or everything. */
-export type BundleScope = "project" | "everything";
 
 /** A file of records (docs/formats.md, docs/bundle.schema.json). */
 export interface Bundle {
@@ -29,40 +28,6 @@ export interface BundleFault {
     | "bundleNewer";
   readonly found: string;
 }
-
-const FORMAT = "zenithar-bundle";
-const VERSION = 1;
-
-/** Larger files are refused before they are read: a project with 50,000 subs has about 30 MB. */
-export const MAX_BUNDLE_BYTES = 60e6;
-
-/** More records than ten people log in ten years: a file with more is none of theirs. */
-export const MOST_RECORDS = 250_000;
-
-/** Versions of one record: a choice among more is nobody's. */
-export const MOST_VERSIONS = 1000;
-
-/** Writes records as a bundle; `unread` are things that do not read, carried along as they are. */
-export const encodeBundle = (
-  records: readonly StoredRecord[],
-  scope: BundleScope,
-  exportedAt: string,
-  unread: readonly unknown[] = [],
-  plan: unknown = null,
-): string =>
-  JSON.stringify(
-    {
-      format: FORMAT,
-      version: VERSION,
-      scope,
-      exportedAt,
-      records,
-      ...(unread.length > 0 ? { unread } : {}),
-      ...(plan === null ? {} : { plan }),
-    },
-    null,
-    1,
-  );
 
 /** What of a list of records is too many to be looked at; null when nothing is. */
 function tooMany(raws: readonly unknown[]): BundleFault | null {

@@ -20,15 +20,9 @@ export { frameOfPanels } from "./panels-to-frame";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar, seasonToCalendar } from "./calendar";
 export { parseSkyline, readSkyline, formatSkyline, type SkylineFault } from "./skyline-text";
-export {
-  decodeBundle,
-  encodeBundle,
-  MAX_BUNDLE_BYTES,
-  MOST_RECORDS,
-  MOST_VERSIONS,
-  type Bundle,
-  type BundleFault,
-} from "./bundle";
+export { decodeBundle, type Bundle, type BundleFault } from "./bundle";
+export { MAX_BUNDLE_BYTES, MOST_RECORDS, MOST_VERSIONS } from "./bundle-limits";
+export { encodeBundle } from "./encode-bundle";
 export { readForecast, type ForecastFault, type ForecastNote, type ReadForecast } from "./forecast-json";
 export { forecastOfCoverage } from "./coverage-json";
 export { readTypedForecast, type TypedFault } from "./forecast-typed";

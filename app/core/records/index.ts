@@ -1,7 +1,8 @@
 export { dataVersions, decodeRecords, refusedEdit } from "./checks";
 export { decodeData, decodeRecord, stamped, type RecordFault } from "./decode";
 export { marked } from "./version-mark";
-export { changedFields, withChanges, type FieldChange } from "./changes";
+export { changedFields } from "./changes";
+export { withChanges, type FieldChange } from "./field-change";
 export { NAME, type NumberField } from "./number-field";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place-fields";
 export {
@@ -29,7 +30,8 @@ export { PLANNING_FIELDS, USUAL_WISH_HOURS, WISH_FIELD } from "./settings-fields
 export { type Settings } from "./settings";
 export type { Member } from "./member";
 export { SIZE_FIELD } from "./target-fields";
-export { fieldsOf, isOf, type DataOf, type EditOf } from "./kinds";
+export type { DataOf, EditOf } from "./kinds";
+export { fieldsOf, isOf } from "./of-kind";
 export { EDITION } from "./edition";
 export { bundleSchema } from "./json-schema";
 export type { KeepFault, PageFault, ProjectGap } from "./refusal";

@@ -60,13 +60,5 @@ export type RecordOf<K extends RecordKind = RecordKind> = {
   readonly [P in K]: StoredRecord<DataOf[P]> & { readonly kind: P };
 }[K];
 
-/** Whether a record that its schema has read is of a kind. */
-export const isOf = <K extends RecordKind>(kind: K, record: StoredRecord): record is RecordOf<K> =>
-  record.kind === kind;
-
-/** What a record says, by the names of its fields: for what is asked of all kinds alike. */
-export const fieldsOf = ({ data }: { readonly data: unknown }): Readonly<Record<string, unknown>> =>
-  typeof data === "object" && data !== null ? (data as Readonly<Record<string, unknown>>) : {};
-
 /** A kind's schema without the type of its data, for code that handles all kinds alike. */
 export const schemaOf = (kind: RecordKind): RecordSchema<unknown> => SCHEMAS[kind];

@@ -11,14 +11,13 @@ import {
   type StoredRecord,
 } from "~/core/crew";
 import { MAX_BUNDLE_BYTES, type Bundle, type BundleFault } from "~/core/formats";
-import { changedFields, fieldsOf, isOf, type DataOf, type FieldChange } from "~/core/records";
+import { isOf, type DataOf } from "~/core/records";
 import { err, type Result } from "~/core/result";
-import { groupBy } from "~/core/numeric";
 import { slot, type Desk } from "~/desk/desk";
 import { inTurns } from "~/desk/turns";
-import { contextsOf } from "~/desk/projects/project";
 import { theStore } from "./kept";
 import type { Library } from "./library";
+import { nameOf, type NamedRecord, type RecordChange } from "./named-records";
 import { meOf } from "./parts";
 
 const MOST_LOOKED_INTO = 2; // one a page; they may be large
@@ -36,38 +35,12 @@ export async function readBundle(desk: Desk, file: Blob, signal: AbortSignal): P
   return desk.workers.files.bundle(file, signal);
 }
 
-/** A record of a file as it is called on a page. */
-export interface NamedRecord {
-  readonly kind: RecordKind;
-  readonly name: string;
-  /** When it says that it was written. */
-  readonly atMs: number;
-}
-
 /** One thing about oneself that a backup would change, in words. */
 export interface OwnChange {
   readonly what: string;
   readonly from: string;
   readonly to: string;
 }
-
-/** Something here that a friend's file would change, field by field. */
-export interface RecordChange {
-  readonly kind: RecordKind;
-  readonly id: string;
-  readonly name: string;
-  /** One's own, or used for oneself: it stays as it is unless one says yes. */
-  readonly isMine: boolean;
-  /** The friend deleted it. */
-  readonly isDeleted: boolean;
-  readonly fields: readonly FieldChange[];
-}
-
-/** The name of one thing to say yes to: a field of a record, or its deletion. */
-export const changeKey = (
-  { kind, id }: Pick<RecordChange, "kind" | "id">,
-  field: Pick<FieldChange, "path"> | null,
-): string => JSON.stringify([kind, id, ...(field?.path ?? [])]);
 
 /** What a file would bring, before anything of it is kept. */
 export interface FileView {
@@ -94,13 +67,6 @@ export interface FileView {
 
 /** A friend's file brings what the friend made. One's own backup also says who one is and what is chosen. */
 export type FileOwner = "mine" | "friend";
-
-/** What a record is called on a page. */
-export function nameOf(kind: RecordKind, { id, data }: { readonly id: string; readonly data: unknown }): string {
-  const { name, title, night } = fieldsOf({ data });
-  const said = [name, title, night].find((text) => typeof text === "string" && text !== "");
-  return typeof said === "string" ? said : `${kind} ${id}`;
-}
 
 /** The version of a record that counts in a file; null when it is not in it. */
 export function ofFile<K extends RecordKind>(bundle: Bundle, kind: K, id: string): DataOf[K] | null {
@@ -148,79 +114,6 @@ function namesIn(library: Library, bundle: Bundle): Record<string, string> {
   return Object.fromEntries([...named, ...here]);
 }
 
-/** Whether a thing here is another member's alone: their entries, their part, their kit that one does not use. */
-function isTheirs(library: Library, { kind, id, author, data }: StoredRecord): boolean {
-  const me = meOf(library);
-  const { memberId } = fieldsOf({ data });
-  if (kind === "member") return id !== me;
-  if (memberId !== undefined) return memberId !== me;
-  if (kind === "place" || kind === "rig" || kind === "filter") return author !== me && !kitInUse(library).has(id);
-  return false;
-}
-
-/** Ids of the places, rigs and filters one uses: chosen in the settings, in one's parts, in one's log. */
-function kitInUse(library: Library): ReadonlySet<string> {
-  const me = meOf(library);
-  const mine = [
-    ...library.parts.filter((p) => p.data.memberId === me).map((p) => p.data),
-    ...(library.log.byMember.get(me ?? "") ?? []).map((c) => c.data),
-    ...(library.settings ? [library.settings.data] : []),
-  ];
-  const used = new Set(mine.flatMap((x) => [x.placeId, x.rigId]));
-  for (const rig of library.rigs) if (used.has(rig.id)) rig.data.filterIds.forEach((id) => used.add(id));
-  return used;
-}
-
-/** What of the news would change something here that is not its writer's alone; worked out in turns, `between` its steps. */
-export async function changesIn(
-  library: Library,
-  here: ReadonlyMap<string, Heads>,
-  fresh: readonly StoredRecord[],
-  between: () => Promise<void> = inTurns(),
-): Promise<RecordChange[]> {
-  const me = meOf(library);
-  const myFrames = new Set(contextsOf(library).flatMap((c) => (c.part.isMine ? [c.frame.id] : [])));
-  const changes: RecordChange[] = [];
-  const changeOf = ([key, versions]: readonly [string, readonly StoredRecord[]]): RecordChange[] => {
-    const mine = here.get(key)?.[0];
-    const [theirs] = joinHeads(versions, []);
-    if (!mine || !theirs || mine.deletedAt !== undefined || mine.kind === "settings" || isTheirs(library, mine))
-      return [];
-    if (mine.kind === "member") return [];
-    const isDeleted = theirs.deletedAt !== undefined;
-    const fields = isDeleted ? [] : changedFields(mine.kind, mine.data, theirs.data);
-    if (!isDeleted && fields.length === 0) return [];
-    const isShared =
-      ["project", "goal", "target"].includes(mine.kind) || (mine.kind === "frame" && !myFrames.has(mine.id));
-    return [
-      {
-        kind: mine.kind,
-        id: mine.id,
-        name: nameOfThing(library, mine),
-        isMine: !isShared || (mine.kind === "target" && mine.author === me),
-        isDeleted,
-        fields,
-      },
-    ];
-  };
-  for (const group of groupBy(fresh, recordKey)) {
-    changes.push(...changeOf(group));
-    await between();
-  }
-  return changes;
-}
-
-/** As `nameOf`, with the project's name for what has none of its own. */
-function nameOfThing(library: Library, record: StoredRecord): string {
-  const said = fieldsOf(record);
-  const text = (name: "night" | "panel" | "title") => (typeof said[name] === "string" ? said[name] : undefined);
-  const project = library.projects.find((p) => p.id === said["projectId"])?.data.name;
-  if (record.kind === "contribution")
-    return [project, text("panel"), text("night")].filter((x) => x !== undefined).join(", ");
-  const title = text("title");
-  return project === undefined ? nameOf(record.kind, record) : [project, ...(title ? [title] : [])].join(", ");
-}
-
 /** So many records are compared at a stretch: some milliseconds. */
 const AT_ONCE = 1000;
 
@@ -263,7 +156,7 @@ export async function lookInto(
       atMs: instantOfRev(r.rev),
     })),
     own: ownChanges(library, bundle),
-    changes: await changesIn(library, here, fresh, between),
+    changes: await (await import("./file-changes")).changesIn(library, here, fresh, between),
     names: namesIn(library, bundle),
     owner: isMine ? "mine" : "friend",
   };

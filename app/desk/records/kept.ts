@@ -20,7 +20,7 @@ const orNotFetched = <T>(answer: Promise<T>): Promise<T> =>
   });
 
 /** Who checks this desk's records: it is started by the first that needs it. */
-const theChecks = slot(({ workers: { reader } }): Checks => {
+export const theChecks = slot(({ workers: { reader } }): Checks => {
   let versions: ReturnType<Checks["versions"]> | null = null;
   return {
     records: (raws) => (raws.length === 0 ? Promise.resolve([]) : orNotFetched(reader.records(raws))),

@@ -1,7 +1,8 @@
 import stableText from "fast-json-stable-stringify";
-import { RECORD_KINDS, recordKey, type Edit } from "~/core/crew";
+import { RECORD_KINDS, recordKey, type Edit, type RecordKind } from "~/core/crew";
+import type { DataOf } from "~/core/records";
 import type { Desk } from "~/desk/desk";
-import { theDrafts, theStore } from "./kept";
+import { theChecks, theDrafts, theStore } from "./kept";
 
 /**
  * Edits that are kept by themselves a moment after they were made, such as a frame that is dragged. They are written down at
@@ -54,4 +55,22 @@ export async function keepLeftBehind(desk: Desk): Promise<void> {
     if (done.ok) drafts.drop(name);
     else if (done.error.code === "recordRefused" && (await store.setAside(edit)).ok) drafts.drop(name);
   }
+}
+
+/** Where an edit waits that asks its author something first: nothing keeps it by itself. */
+const heldName = (of: { readonly kind: RecordKind; readonly id: string }) => `moved ${of.kind} ${of.id}`;
+
+/** Lets an edit wait until its author has answered. */
+export const holdBack = (desk: Desk, edit: Edit): void => desk.at(theDrafts).put(heldName(edit), edit.data);
+
+/** The edit that waited is not wanted any more, or is kept another way. */
+export const letGo = (desk: Desk, of: { readonly kind: RecordKind; readonly id: string }): void =>
+  desk.at(theDrafts).drop(heldName(of));
+
+/** What waited when the page was left; null without one, or where its schema does not read it. */
+export async function heldBack<K extends RecordKind>(desk: Desk, kind: K, id: string): Promise<DataOf[K] | null> {
+  const data = desk.at(theDrafts).get(heldName({ kind, id }));
+  if (data === null) return null;
+  const fault = await desk.at(theChecks).refused([{ kind, id, data, baseRev: null }]);
+  return fault ? null : (data as DataOf[K]);
 }

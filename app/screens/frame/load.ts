@@ -5,6 +5,7 @@ import { nightOffer } from "~/core/plan";
 import type { Entity, Library } from "~/desk/records/library";
 import { choiceOf } from "~/desk/sky/choice";
 import { nightOver } from "~/desk/sky/nights";
+import { heldBack } from "~/desk/records/pending";
 import { libraryHere } from "~/desk/records/open-library";
 import { requireContext, type ProjectContext } from "~/desk/projects/project";
 import { findTarget } from "~/desk/sky/targets";
@@ -26,6 +27,7 @@ export async function loadFrame(desk: Desk, request: Request, projectId: string)
     : undefined;
   return {
     frame,
+    held: await heldBack(desk, "frame", frame.id),
     picture: await desk.at(thePictures).of(frame.id),
     frames: c.frames.map((f, i) => ({ id: f.id, title: f.data.title?.trim() ?? "", number: i + 1 })),
     shotFrameId: c.frame.id,

@@ -63,7 +63,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
     canRedo,
     status,
     refusal: saving,
-  } = useFrameDraft(kept, action, asks);
+  } = useFrameDraft(kept, view.held, action, asks);
   const picture = useUnderlay(kept.id, view.picture, action);
   const chart = useRef<HTMLDivElement>(null);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));

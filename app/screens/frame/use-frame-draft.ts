@@ -3,30 +3,23 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSubmit, type SubmitTarget } from "react-router";
 import { useHistory } from "~/components/use-history";
 import type { FrameData } from "~/core/plan";
-import { decodeData } from "~/core/records";
-import type { Desk } from "~/desk/desk";
 import type { Entity } from "~/desk/records/library";
-import { putDown, takeUp } from "~/desk/records/pending";
-import { theDrafts } from "~/desk/records/kept";
+import { holdBack, letGo, putDown, takeUp } from "~/desk/records/pending";
 import type { FrameAnswer, FrameIntent } from "./intents";
 
 const SAVE_AFTER_MS = 500;
-
-/** Where a change waits that asks something first. */
-const heldName = (id: string) => `moved frame ${id}`;
-
-/** The change of a frame that waited when the page was left; null without one. */
-function heldOf(desk: Desk, id: string): FrameData | null {
-  const data = desk.at(theDrafts).get(heldName(id));
-  return data !== null && decodeData("frame", data).ok ? (data as FrameData) : null;
-}
 
 /**
  * A frame being worked on: written down with every change, kept by itself half a second after the last one and at once when the
  * page is left; Ctrl Z goes back, a whole drag at once. A change of panels that have hours (`asks`) waits until somebody has said
  * what becomes of them; it is written down all the same.
  */
-export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (next: FrameData) => boolean) {
+export function useFrameDraft(
+  kept: Entity<FrameData>,
+  held: FrameData | null,
+  action: string,
+  asks: (next: FrameData) => boolean,
+) {
   const desk = useDesk();
   const fetcherKey = `frame-${kept.id}`;
   const { data: answer, state } = useFetcher<FrameAnswer>({ key: fetcherKey });
@@ -39,16 +32,16 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (ne
       if (asks(data)) {
         unsaved.current = null;
         takeUp(desk, edit);
-        desk.at(theDrafts).put(heldName(kept.id), data);
+        holdBack(desk, edit);
       } else {
         unsaved.current = data;
-        desk.at(theDrafts).drop(heldName(kept.id));
+        letGo(desk, edit);
         putDown(desk, edit);
       }
     },
     [desk, kept.id, asks],
   );
-  const [first] = useState(() => heldOf(desk, kept.id) ?? kept.data);
+  const [first] = useState(held ?? kept.data);
   const { now: frame, put, begin, commit, undo, redo, canUndo, canRedo } = useHistory<FrameData>(first, write);
   const isHeld = useMemo(() => asks(frame), [asks, frame]);
 
@@ -99,7 +92,7 @@ export function useFrameDraft(kept: Entity<FrameData>, action: string, asks: (ne
   );
   /** Gives up what waits. */
   const putBack = () => {
-    desk.at(theDrafts).drop(heldName(kept.id));
+    letGo(desk, { kind: "frame", id: kept.id });
     put(kept.data);
   };
   const status = isHeld ? "Not kept yet." : state !== "idle" ? "Keeping …" : answer && !answer.refusal ? "Kept." : "";

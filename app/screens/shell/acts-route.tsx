@@ -1,7 +1,7 @@
 import { deskOf } from "~/at-desk";
 import { data } from "react-router";
 import type { ActsAnswer, ActsIntent } from "~/components/forms/acts-intent";
-import { asideWords, keepFaultWords } from "~/components/words/fault-words";
+import { asideWords, keepFaultWords } from "~/components/words/keep-fault-words";
 import { settle, undo } from "~/desk/records/acts";
 import { answer, intentOf } from "~/desk/records/answer";
 import { notify } from "~/desk/records/notices";

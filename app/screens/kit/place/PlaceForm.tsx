@@ -10,7 +10,7 @@ import { USUAL_WIND_SHARE, type LearntChance } from "~/core/weather";
 import { darknessClass, magOfDarknessClass } from "~/core/sky";
 import type { Faults, NumberSpec } from "~/components/forms/form-numbers";
 import { MONTHS } from "~/components/clock";
-import { PLACE_NUMBERS, USUAL_SEEING_ARCSEC } from "./place-form";
+import { PLACE_NUMBERS, USUAL_SEEING_ARCSEC } from "./place-numbers";
 import { PositionButton } from "~/components/kit/PositionButton";
 import { SkyChooser } from "~/components/kit/SkyChooser";
 import type { KitPresets } from "~/core/exposure";

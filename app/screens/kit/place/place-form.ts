@@ -1,26 +1,12 @@
 import { MONTHS } from "~/components/clock";
 import { parseSkyline } from "~/core/formats";
-import { AWAY_FIELDS, decodeData, PLACE_FIELDS } from "~/core/records";
+import { decodeData } from "~/core/records";
 import { USUAL_CLEAR_CHANCE, type Place } from "~/core/night";
 import { err, ok, type Result } from "~/core/result";
 import { isTimeZone } from "~/core/time";
-import { readNumbers, specsOf, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
+import { readNumbers, textOf, type Faults, type NumberSpec } from "~/components/forms/form-numbers";
 import { skylineFaultWords } from "~/components/words/fault-words";
-
-const WIND: NumberSpec & { readonly name: "windPercent" } = {
-  name: "windPercent",
-  label: "Forecast wind that is felt",
-  unit: "%",
-  min: 0,
-  max: 100,
-  hint: "Forecasts hold for 10 m height: gardens 30–70, a ridge 80–100.",
-};
-
-/** The seeing that is proposed for a new place, arcseconds; common practice, no source. */
-export const USUAL_SEEING_ARCSEC = 3;
-
-/** Number boxes of a place. */
-export const PLACE_NUMBERS = [...specsOf(PLACE_FIELDS), ...specsOf(AWAY_FIELDS), WIND] as const;
+import { PLACE_NUMBERS, USUAL_SEEING_ARCSEC } from "./place-numbers";
 
 const MONTH_SPECS = MONTHS.map(
   (month, i) => ({ name: `clear${i}`, label: month, unit: "%", min: 0, max: 100 }) satisfies NumberSpec,
