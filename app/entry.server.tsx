@@ -33,7 +33,7 @@ export default function handleRequest(
         <ServerRouter context={entry} url={request.url} nonce={nonce} />
       </NonceContext>,
       {
-        nonce,
+        nonce: { script: nonce, style: nonce },
         [ready]() {
           hasShell = true;
           const body = new PassThrough();

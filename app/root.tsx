@@ -7,7 +7,7 @@ import { NOT_LOADED } from "~/components/FetchAnew";
 import { rescueScript } from "~/offline/rescue";
 import { forecastNotice, isOfflineOn, isStatic, nowContext } from "~/server/context.server";
 import { ShellLoading } from "~/screens/shell/ShellLoading";
-import "./app.css";
+import styles from "./app.css?inline";
 
 /** The path under which the app lies, with its slashes. */
 const BASE = import.meta.env.BASE_URL;
@@ -57,6 +57,10 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         <link rel="icon" href={`${BASE}mark.svg`} type="image/svg+xml" />
         <link rel="apple-touch-icon" href={`${BASE}icon-192.png`} />
         <link rel="manifest" href={`${BASE}app.webmanifest`} />
+        {/* In the page itself, before the scripts: it is painted while they come. In the browser it is found by its name and left alone. */}
+        <style href="app" precedence="first" nonce={nonce}>
+          {import.meta.env.SSR ? styles : ""}
+        </style>
         {/* Not a route's: what a screen says of itself takes its place. */}
         <meta name="description" content="Plans imaging nights for backyard astrophotographers." />
         <meta name="theme-color" content="#1c1815" />
