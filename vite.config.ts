@@ -1,10 +1,11 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig, type Plugin } from "vite";
-import { EVERY_PAGE, loadedWith } from "./scripts/bundle/first-page";
+import { EVERY_PAGE, loadedWith, packagesOf } from "./scripts/bundle/first-page";
 
 const everyPage = loadedWith(EVERY_PAGE);
 const tonight = loadedWith([...EVERY_PAGE, "screens/tonight/route.tsx"]);
+const tonightPackages = [...packagesOf(tonight.keys())].filter((name) => name !== "lucide-react"); // its icons go with who draws them
 const packages = (...names: readonly string[]) => new RegExp(`/node_modules/(${names.join("|")})/`);
 
 /**
@@ -25,6 +26,7 @@ const chunks: Plugin = {
                   includeDependenciesRecursively: false,
                   groups: [
                     { name: "react", test: packages("react", "react-dom", "scheduler", "react-router"), priority: 3 },
+                    { name: "packages", test: packages(...tonightPackages), priority: 2 },
                     { name: "app", test: (id) => everyPage.has(id), priority: 2 },
                     { name: "tonight", test: (id) => tonight.has(id), priority: 1 },
                   ],

@@ -85,3 +85,11 @@ export function loadedWith(files: readonly string[]): ReadonlyMap<string, string
   }
   return found;
 }
+
+/** The packages that modules ask for themselves when they are loaded. */
+export const packagesOf = (loaded: Iterable<string>): ReadonlySet<string> =>
+  new Set(
+    [...loaded].flatMap((file) =>
+      read(file).imports.flatMap(({ from }) => /^(@[^/]+\/[^/]+|[^.~@/][^/]*)/.exec(from)?.[1] ?? []),
+    ),
+  );
