@@ -175,7 +175,7 @@ describe("the server", () => {
       await me.see("This page came over plain http");
       await driver.sleep(1500); // it stays
       await me.see("This page came over plain http");
-      expect(await driver.findElement(By.css("main")).getText()).not.toContain("Loading");
+      expect(await driver.findElement(By.css("main")).getText()).not.toContain("Reading what is kept");
     } finally {
       await driver.quit();
       expect(await app.stop()).toBe(0);

@@ -15,7 +15,10 @@ export function ShellLoading() {
       onSearch={() => undefined}
       onHelp={() => undefined}
     >
-      <p className="text-soft py-4 in-data-[insecure]:hidden in-data-[unloaded]:hidden">Loading …</p>
+      <div className="in-data-[insecure]:hidden in-data-[unloaded]:hidden">
+        <p className="text-soft py-4">Reading what is kept in this browser …</p>
+        <PageShape />
+      </div>
       <div className="hidden max-w-prose py-4 in-data-[unloaded]:block" role="alert">
         <h1 className="text-headline">The app did not load whole</h1>
         <FetchAnew />
@@ -37,5 +40,16 @@ export function ShellLoading() {
         <p className="text-soft mt-3">Nothing is lost: what you entered before lies under the address you used then.</p>
       </div>
     </ShellFrame>
+  );
+}
+
+/** The room that a page is about to take: a heading, what it says, and its board. */
+function PageShape() {
+  return (
+    <div aria-hidden="true" className="space-y-4">
+      <div className="bg-raised h-9 w-2/3 max-w-[460px] rounded-[8px]" />
+      <div className="bg-raised h-5 w-full max-w-[620px] rounded-[8px]" />
+      <div className="bg-raised h-[260px] rounded-[8px]" />
+    </div>
   );
 }

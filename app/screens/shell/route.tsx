@@ -189,7 +189,10 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
             )
           }
         >
-          <Outlet />
+          {/* What stands below a page is below the fold from the start, so that it does not jump when the page grows. */}
+          <div className="min-h-screen print:min-h-0">
+            <Outlet />
+          </div>
           {ribbon ? <RibbonWords /> : null}
         </ShellFrame>
         <Suspense>
