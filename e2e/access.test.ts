@@ -1,7 +1,8 @@
+import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { ALL_RULES, breachesOf, COLOUR_RULES } from "./axe";
-import { hands, newProfile, openBrowser, sharedApp, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, sharedApp, WAIT_MS, type RunningApp } from "./browser";
 
 /** WCAG 2.2 A and AA by axe-core on every main view, in Day and Dusk; and the whole app by keyboard. */
 describe("access", () => {
@@ -83,25 +84,36 @@ describe("access", () => {
     await me.see("kept, counts");
   });
 
-  it("has room for a fingertip on a phone, for a glove at night; what one presses outside comes after the verdict", async () => {
+  describe("on a phone", () => {
     const phone = newProfile();
-    const hand = await openBrowser(phone.path, { width: 390, height: 844 });
-    await hand.sendDevToolsCommand("Emulation.setTouchEmulationEnabled", { enabled: true, maxTouchPoints: 5 });
-    await hand.sendDevToolsCommand("Emulation.setEmulatedMedia", { features: [{ name: "pointer", value: "coarse" }] });
-    /** Controls of a page that are smaller than that; links and words within lines of text keep their line. */
-    const smaller = (leastPx: number) =>
-      hand.executeScript<string[]>(
-        `const inText = (e) => e.matches('.in-text') || (e.matches('a:not(.is-button)') && !e.closest('nav') && !e.parentElement.matches('td, th, li, h2, h3, dd'));
+    let hand: Awaited<ReturnType<typeof openBrowser>>;
+    let there: ReturnType<typeof hands>;
+    beforeAll(async () => {
+      hand = await openBrowser(phone.path, { width: 390, height: 844 });
+      there = hands(hand);
+      await hand.sendDevToolsCommand("Emulation.setTouchEmulationEnabled", { enabled: true, maxTouchPoints: 5 });
+      await hand.sendDevToolsCommand("Emulation.setEmulatedMedia", {
+        features: [{ name: "pointer", value: "coarse" }],
+      });
+    });
+    afterAll(async () => {
+      await hand.quit();
+      phone.remove();
+    });
+
+    it("has room for a fingertip on a phone, for a glove at night; what one presses outside comes after the verdict", async () => {
+      /** Controls of a page that are smaller than that; links and words within lines of text keep their line. */
+      const smaller = (leastPx: number) =>
+        hand.executeScript<string[]>(
+          `const inText = (e) => e.matches('.in-text') || (e.matches('a:not(.is-button)') && !e.closest('nav') && !e.parentElement.matches('td, th, li, h2, h3, dd'));
          return [...document.querySelectorAll('main button, main a, main summary, main select, main textarea, main input:not([type=hidden]), nav a')]
            .filter((e) => e.checkVisibility() && !inText(e))
            .map((e) => (e.matches('input[type=checkbox], input[type=radio]') && e.closest('label')) || e)
            .map((e) => [e, e.getBoundingClientRect()])
            .filter(([, r]) => r.width > 0 && (r.width < arguments[0] - 0.5 || r.height < arguments[0] - 0.5))
            .map(([e, r]) => e.tagName + ' ' + Math.round(r.width) + ' x ' + Math.round(r.height) + ' ' + (e.getAttribute('aria-label') ?? e.textContent).slice(0, 40))`,
-        leastPx,
-      );
-    try {
-      const there = hands(hand);
+          leastPx,
+        );
       for (const [theme, least] of [["dusk", 44], ["ember", 48]] as const) {
         await hand.get(`${app.url}/healthz`);
         await hand.manage().addCookie({ name: "theme", value: theme });
@@ -118,9 +130,42 @@ describe("access", () => {
         there.see(words).then((e) => hand.executeScript<number>("return arguments[0].getBoundingClientRect().top", e));
       expect(await top("It is clear")).toBeGreaterThan(await top("Go, from"));
       expect(await top("It is clear")).toBeLessThan(await top("Worth of the night"));
-    } finally {
-      await hand.quit();
-      phone.remove();
-    }
+    });
+
+    it("drags the sky with a finger, zooms with two, and moves the frame only when the finger rests on it", async () => {
+      await hand.get(`${app.url}/projects/project-loop/frame`);
+      const chart = await hand.wait(until.elementLocated(By.css("canvas[role=application]")), WAIT_MS);
+      await hand.executeScript("arguments[0].scrollIntoView({ block: 'center' })", chart);
+      const { left, top, width, height } = await hand.executeScript<
+        Record<"left" | "top" | "width" | "height", number>
+      >("return arguments[0].getBoundingClientRect().toJSON()", chart);
+      expect(width).toBeLessThanOrEqual(390);
+      const middle = { x: left + width / 2, y: top + height / 2 };
+      const touch = (type: "Start" | "Move" | "End", ...points: readonly (readonly [dx: number, dy: number])[]) =>
+        hand.sendDevToolsCommand("Input.dispatchTouchEvent", {
+          type: `touch${type}`,
+          touchPoints: points.map(([dx, dy], id) => ({ x: middle.x + dx, y: middle.y + dy, id })),
+        });
+      const declination = async () => Number(/, ([-\d.−]+) degrees/.exec((await chart.getAttribute("aria-label")) ?? "")?.[1]?.replace("−", "-")); // prettier-ignore
+      const dragged = async (dy: number, restsMs: number) => {
+        const before = await declination();
+        await touch("Start", [0, 0]);
+        await hand.sleep(restsMs);
+        for (let step = 1; step <= 4; step++) await touch("Move", [0, (dy * step) / 4]);
+        await touch("End");
+        return (await declination()) - before;
+      };
+      expect(await dragged(40, 0)).toBe(0); // the sky went, the frame stayed
+      await dragged(-40, 0);
+      const far = await dragged(40, 700);
+      expect(far).toBeLessThan(-0.1); // down on the chart is south
+      await dragged(-40, 700);
+      const still = await declination();
+      await touch("Start", [-40, 0], [40, 0]);
+      for (let step = 1; step <= 4; step++) await touch("Move", [-40 - 10 * step, 0], [40 + 10 * step, 0]);
+      await touch("End");
+      expect(await declination()).toBe(still);
+      expect((await dragged(40, 700)) / far).toBeCloseTo(0.5, 1); // twice as large: the same way is half as far
+    });
   });
 });

@@ -188,7 +188,7 @@ export function hands(driver: chrome.Driver) {
     },
     async press(text: string): Promise<void> {
       const at = By.xpath(
-        `//*[self::button or self::a or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`,
+        `//*[self::button or self::a or self::summary or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`,
       );
       await done(async () => {
         await driver.findElement(at).click();

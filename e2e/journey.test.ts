@@ -275,6 +275,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
 
   it("7 · Log: books by hand and from files, names what is malformed, and counts nothing twice", async () => {
     await me.press("Log");
+    await me.press("Or by hand, box by box");
     await me.choose("Project", "The whole Veil");
     await me.fill("Taken", "15");
     await me.fill("Kept", "16");

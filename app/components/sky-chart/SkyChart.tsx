@@ -1,35 +1,24 @@
 import { fixed } from "~/components/numbers";
 import type { SkyData } from "~/core/catalog";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
-import {
-  chartView,
-  fromScreen,
-  isInPanel,
-  skyToFrame,
-  type MosaicLayout,
-  type Panel,
-  type ScreenPoint,
-} from "~/core/framing";
-import { offsetBy, positionAngleDeg, separationDeg, type Equatorial } from "~/core/sky";
+import { chartView, type MosaicLayout, type Panel, type ScreenPoint } from "~/core/framing";
+import { offsetBy, type Equatorial } from "~/core/sky";
 import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
 import { drawCompass, drawOutlines } from "./marks-layer";
 import { drawObjects, drawPatches } from "./object-layers";
 import { viewRadiusDeg, type Ink } from "./pen";
 import { drawBorders, drawFigures, drawGraticule, drawMilkyWay, drawStars } from "./sky-layers";
-import { drawMosaic, handleOf } from "./mosaic-layer";
+import { zoomed, type Gaze } from "./gestures";
+import { drawMosaic } from "./mosaic-layer";
 import { drawUnderlay, type Underlay } from "./underlay-layer";
+import { usePointers, type ChartDeeds } from "./use-pointers";
 
-/** What the chart looks at. */
-export interface Gaze {
-  readonly centre: Equatorial<"icrs">;
-  readonly heightDeg: number;
-}
+export type { Gaze } from "./gestures";
 
-interface Props {
+interface Props extends ChartDeeds {
   readonly gaze: Gaze;
-  readonly onGaze: (gaze: Gaze) => void;
   readonly data: SkyData | null;
   readonly objects: readonly CatalogEntry[];
   /** Ids of the objects whose outline is shown: chosen, or near the pointer. The same list until it changes. */
@@ -37,10 +26,6 @@ interface Props {
   readonly layout: MosaicLayout;
   readonly panels: readonly Panel[];
   readonly seamStars: readonly Equatorial<"icrs">[];
-  readonly onMove: (centre: Equatorial<"icrs">) => void;
-  readonly onTurn: (positionAngleDeg: number) => void;
-  /** Moves a panel put down by hand: its centre in the mosaic's frame, arcmin. */
-  readonly onMovePanel?: (number: number, xArcmin: number, yArcmin: number) => void;
   /** Up on the chart: north, or the frame's own up axis. */
   readonly up?: "north" | "frame";
   readonly isMirrored?: boolean;
@@ -50,23 +35,11 @@ interface Props {
   readonly underlay?: Underlay | null;
   /** Corners of an outline being drawn; while there are any (or none yet), a press puts down the next. */
   readonly draft?: readonly (readonly [number, number])[] | null;
-  readonly onCorner?: (at: Equatorial<"icrs">) => void;
-  /** What lies under the pointer while nothing is held; null when it leaves. */
-  /** The frame or a panel is taken hold of, and let go: what comes between is one gesture. */
-  readonly onGrip?: () => void;
-  readonly onLetGo?: () => void;
-  readonly onHover?: (at: Equatorial<"icrs"> | null, reachDeg: number) => void;
-  readonly onPress?: (at: Equatorial<"icrs">, reachDeg: number) => void;
 }
-
-const HOVER_PX = 9;
-const PRESS_PX = 4; // a press that moves further is a drag
 
 const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
 const NONE: NonNullable<Props["outlines"]> = [];
 const NO_IDS: readonly string[] = [];
-const MIN_DEG = 5 / 60;
-const MAX_DEG = 60;
 
 function inkOf(element: Element): Ink {
   const style = getComputedStyle(element);
@@ -86,19 +59,7 @@ function useSize(canvas: React.RefObject<HTMLCanvasElement | null>): { readonly 
   return size;
 }
 
-type Grip =
-  | { readonly kind: "pan"; readonly held: Equatorial<"icrs"> }
-  | { readonly kind: "move"; readonly from: Equatorial<"icrs">; readonly centre: Equatorial<"icrs"> }
-  /** A panel put down by hand; where its centre lies from the pointer, arcmin in the frame. */
-  | { readonly kind: "panel"; readonly number: number; readonly dx: number; readonly dy: number }
-  | { readonly kind: "turn" };
-
-/** Moves a direction as the pointer went: the same shift along bearing and distance. */
-function shifted(centre: Equatorial<"icrs">, from: Equatorial<"icrs">, to: Equatorial<"icrs">): Equatorial<"icrs"> {
-  return offsetBy(centre, { positionAngleDeg: positionAngleDeg(from, to), distanceDeg: separationDeg(from, to) });
-}
-
-/** A sky chart with the rig's mosaic on it. Drag the frame to move it, its handle to turn it, the sky to pan; wheel zooms. */
+/** A sky chart with the rig's mosaic on it. Drag the frame to move it, its handle to turn it, the sky to pan; wheel and two fingers zoom. */
 export function SkyChart({
   gaze,
   onGaze,
@@ -124,14 +85,28 @@ export function SkyChart({
   onPress,
 }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const grip = useRef<Grip | null>(null);
-  const [cursor, setCursor] = useState("grab");
   const { w, h } = useSize(canvas);
   const theme = useTheme();
   const rollDeg = up === "frame" ? layout.positionAngleDeg : 0;
   const look = useMemo(() => ({ rollDeg, isMirrored, widthPx: w, heightPx: h }), [rollDeg, isMirrored, w, h]);
   const view = chartView({ ...gaze, ...look });
-  const pressed = useRef<ScreenPoint | null>(null);
+  const { cursor, isHeld, handlers } = usePointers({
+    gaze,
+    lie: look,
+    view,
+    layout,
+    panels,
+    isDrawing: draft !== null,
+    onGaze,
+    onMove,
+    onTurn,
+    onMovePanel,
+    onCorner,
+    onGrip,
+    onLetGo,
+    onHover,
+    onPress,
+  });
 
   useEffect(() => {
     const element = canvas.current;
@@ -161,13 +136,8 @@ export function SkyChart({
     return () => cancelAnimationFrame(frame);
   }, [gaze, look, w, h, data, objects, outlined, layout, panels, seamStars, theme, outlines, draft, labelOf, underlay]);
 
-  const zoom = (factor: number, about?: ScreenPoint) => {
-    const heightDeg = Math.min(MAX_DEG, Math.max(MIN_DEG, gaze.heightDeg * factor));
-    if (!about) return onGaze({ ...gaze, heightDeg });
-    const held = fromScreen(view, about);
-    const wider = chartView({ centre: gaze.centre, heightDeg, ...look });
-    onGaze({ centre: shifted(gaze.centre, fromScreen(wider, about), held), heightDeg });
-  };
+  const zoom = (factor: number, about: ScreenPoint = { x: w / 2, y: h / 2 }) =>
+    onGaze(zoomed(gaze, look, factor, about));
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
@@ -180,51 +150,6 @@ export function SkyChart({
     return () => element.removeEventListener("wheel", onWheel);
   });
 
-  const pointOf = (event: PointerEvent): ScreenPoint => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  };
-  const gripAt = (p: ScreenPoint): Grip => {
-    const handle = handleOf(view, layout);
-    if (handle && Math.hypot(p.x - handle.x, p.y - handle.y) < 14) return { kind: "turn" };
-    const at = fromScreen(view, p);
-    const inside = skyToFrame(layout, at);
-    const byHand =
-      inside && onMovePanel ? panels.find((panel) => panel.row === 0 && isInPanel(layout, panel, inside)) : undefined;
-    if (inside && byHand)
-      return {
-        kind: "panel",
-        number: byHand.number,
-        dx: byHand.xArcmin - inside.xArcmin,
-        dy: byHand.yArcmin - inside.yArcmin,
-      };
-    if (inside && panels.some((panel) => isInPanel(layout, panel, inside)))
-      return { kind: "move", from: at, centre: layout.centre };
-    return { kind: "pan", held: at };
-  };
-  const onPointerMove = (event: PointerEvent) => {
-    const p = pointOf(event);
-    const held = grip.current;
-    if (!held) {
-      onHover?.(fromScreen(view, p), HOVER_PX / view.pxPerDeg);
-      const kind = draft ? "turn" : gripAt(p).kind;
-      setCursor(kind === "turn" ? "crosshair" : kind === "pan" ? "grab" : "move");
-      return;
-    }
-    if (pressed.current && Math.hypot(p.x - pressed.current.x, p.y - pressed.current.y) < PRESS_PX) return;
-    pressed.current = null;
-    const at = fromScreen(view, p);
-    if (held.kind === "pan") onGaze({ ...gaze, centre: shifted(gaze.centre, at, held.held) });
-    else if (held.kind === "panel") {
-      const to = skyToFrame(layout, at);
-      if (to) onMovePanel?.(held.number, to.xArcmin + held.dx, to.yArcmin + held.dy);
-    } else if (held.kind === "move") onMove(shifted(held.centre, held.from, at));
-    else onTurn(Math.round(positionAngleDeg(layout.centre, at) * 10) / 10);
-  };
-  const letGo = () => {
-    if (grip.current && grip.current.kind !== "pan") onLetGo?.();
-    grip.current = null;
-  };
   const onKeyDown = (event: KeyboardEvent) => {
     const stepDeg = (event.shiftKey ? 10 : 1) / 60;
     // Arrows go as the chart shows it, however it is turned.
@@ -246,32 +171,23 @@ export function SkyChart({
     event.stopPropagation();
   };
   return (
-    <canvas
-      ref={canvas}
-      className="absolute inset-0 h-full w-full touch-none"
-      style={{ cursor }}
-      tabIndex={0}
-      role="application"
-      aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${fixed(layout.centre.raDeg, 3)}, ${fixed(layout.centre.decDeg, 3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        pressed.current = pointOf(e);
-        const held = gripAt(pointOf(e));
-        grip.current = draft && held.kind !== "pan" ? { kind: "pan", held: fromScreen(view, pointOf(e)) } : held;
-        if (grip.current.kind !== "pan") onGrip?.();
-      }}
-      onPointerMove={onPointerMove}
-      onPointerLeave={() => onHover?.(null, 0)}
-      onPointerUp={(e) => {
-        const at = pressed.current ? fromScreen(view, pointOf(e)) : null;
-        if (at && draft) onCorner?.(at);
-        else if (at) onPress?.(at, HOVER_PX / view.pxPerDeg);
-        pressed.current = null;
-        letGo();
-      }}
-      onPointerCancel={letGo}
-      onKeyDown={onKeyDown}
-    />
+    <>
+      <canvas
+        ref={canvas}
+        className="absolute inset-0 h-full w-full touch-none"
+        style={{ cursor }}
+        tabIndex={0}
+        role="application"
+        aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${fixed(layout.centre.raDeg, 3)}, ${fixed(layout.centre.decDeg, 3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
+        onKeyDown={onKeyDown}
+        {...handlers}
+      />
+      <p className="pointer-events-none absolute inset-x-0 bottom-2 text-center" role="status">
+        {isHeld ? (
+          <span className="bg-lamp text-on-lamp rounded-full px-3 py-1">The frame moves with your finger</span>
+        ) : null}
+      </p>
+    </>
   );
 }
 

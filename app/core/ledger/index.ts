@@ -28,10 +28,12 @@ export { learntTime } from "./learnt-time";
 export {
   collectedByNight,
   cellKey,
+  channelSums,
   isOfShortSet,
   countedByCell,
   loomOf,
   nightTotals,
+  type ChannelSum,
   type LoomCell,
   type NightTotal,
 } from "./progress";

@@ -1,5 +1,6 @@
 import type { Channel } from "~/core/exposure";
 import { panelName, type Panel } from "~/core/framing";
+import { groupBy } from "~/core/numeric";
 import { hoursFor, type PanelGoal } from "~/core/plan";
 import type { ContributionData, CullReason } from "./contribution";
 import type { CountedEntry } from "./counted";
@@ -17,6 +18,30 @@ export interface LoomCell {
   readonly countedMin: number;
   /** What counts, over the goal; may exceed 1. */
   readonly share: number;
+}
+
+/** What is collected in a channel over all panels. */
+export type ChannelSum = Pick<LoomCell, "channel" | "isShort" | "goalMin" | "keptMin" | "countedMin" | "share">;
+
+/** Panels taken together, channel by channel. What a panel has too much of is nothing that another one lacks: no panel gives more than its goal to the share. */
+export function channelSums(cells: readonly LoomCell[]): ChannelSum[] {
+  const groups = groupBy(cells, (c) => `${c.channel} ${c.isShort}`).values();
+  return [...groups].flatMap((of): ChannelSum[] => {
+    const [first] = of;
+    if (!first) return [];
+    const sum = (what: (c: LoomCell) => number) => of.reduce((s, c) => s + what(c), 0);
+    const goalMin = sum((c) => c.goalMin);
+    return [
+      {
+        channel: first.channel,
+        isShort: first.isShort,
+        goalMin,
+        keptMin: sum((c) => c.keptMin),
+        countedMin: sum((c) => c.countedMin),
+        share: goalMin > 0 ? sum((c) => Math.min(c.countedMin, c.goalMin)) / goalMin : 0,
+      },
+    ];
+  });
 }
 
 /** Whether a sub belongs to the short set of its channel: nearer to its length than to that of the long subs, by ratio. */

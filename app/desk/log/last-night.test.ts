@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { nightDate } from "~/core/time";
+import { addNights, nightDate } from "~/core/time";
 import { demoLibrary } from "~/desk/demo-library.test-data";
-import { lastNightOf } from "./last-night";
+import { lastNightOf, latestNight } from "./last-night";
 
 const library = demoLibrary();
 
@@ -18,5 +18,19 @@ describe("what last night brought", () => {
   });
   it("is nothing of a night without entries", () => {
     expect(lastNightOf(library, nightDate("2026-11-08"))).toEqual([]);
+  });
+  it("is asked for of the latest night that has any, of all projects or of one", () => {
+    const mine = [...library.log.byMember.get("member-ines")!].filter((c) => c.data.taken > 0);
+    const last = mine
+      .map((c) => c.data.night)
+      .sort()
+      .at(-1)!;
+    const { night, brought } = latestNight(library)!;
+    expect(night).toBe(last);
+    expect(brought).toEqual(lastNightOf(library, addNights(nightDate(last), 1)));
+    const ofShell = latestNight(library, "project-shell")!;
+    expect(ofShell.brought.map((b) => b.projectId)).toEqual(["project-shell"]);
+    expect(ofShell.night <= last).toBe(true);
+    expect(latestNight(library, "project-of-nobody")).toBeNull();
   });
 });

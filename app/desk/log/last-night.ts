@@ -1,6 +1,6 @@
 import { cellKey, countedByCell } from "~/core/ledger";
 import { groupBy } from "~/core/numeric";
-import { addNights, type NightDate } from "~/core/time";
+import { addNights, nightDate, type NightDate } from "~/core/time";
 import { contextOf } from "~/desk/projects/project";
 import type { Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
@@ -18,9 +18,31 @@ export interface Brought {
 }
 
 /** What one's own exposures of the night before brought, the most first; empty where nothing of it is logged. */
-export function lastNightOf(library: Library, today: NightDate): readonly Brought[] {
+export const lastNightOf = (library: Library, today: NightDate): readonly Brought[] =>
+  broughtOn(library, addNights(today, -1));
+
+/** The latest night of which one logged anything, and what it brought, of one project or of all; null where there is none. */
+export function latestNight(
+  library: Library,
+  projectId: string | null = null,
+): { readonly night: NightDate; readonly brought: readonly Brought[] } | null {
   const me = meOf(library);
-  const night = addNights(today, -1);
+  const nights = [...library.log.byNight]
+    .filter(([, entries]) =>
+      entries.some(
+        (c) => c.data.memberId === me && c.data.taken > 0 && (projectId === null || c.data.projectId === projectId),
+      ),
+    )
+    .map(([night]) => night);
+  if (nights.length === 0) return null;
+  const night = nightDate(nights.reduce((a, b) => (b > a ? b : a)));
+  const brought = broughtOn(library, night);
+  return { night, brought: projectId === null ? brought : brought.filter((b) => b.projectId === projectId) };
+}
+
+/** What one's own exposures of a night brought, the most first. */
+function broughtOn(library: Library, night: NightDate): readonly Brought[] {
+  const me = meOf(library);
   const mine = (library.log.byNight.get(night) ?? []).filter((c) => c.data.memberId === me && c.data.taken > 0);
   return [...groupBy(mine, (c) => c.data.projectId)]
     .map(([projectId, entries]): Brought => {

@@ -10,7 +10,11 @@ import { CalibrationShelf } from "./CalibrationShelf";
 import { Intakes } from "./Intakes";
 import { WrongClocks } from "./WrongClocks";
 import { Doubts } from "./Doubts";
+import { shortNight } from "~/components/clock";
 import { counted } from "~/components/numbers";
+import { WhatItBrought } from "~/components/WhatItBrought";
+import { addNights } from "~/core/time";
+import { theDrafts } from "~/desk/records/kept";
 import { Button } from "~/components/ui/Button";
 import { LogForm } from "./LogForm";
 import { LogTable } from "./LogTable";
@@ -45,6 +49,9 @@ export function LogPage({
   const [params] = useSearchParams();
   const search = keptSearch(params);
   const project = projects.find((p) => p.id === chosen) ?? projects[0];
+  const byHand = isAll ? "log" : `log ${project?.id ?? ""}`;
+  // Hardly anybody fills boxes who can drop files: folded, unless something of it was typed before.
+  const [isByHand] = useState(() => desk.at(theDrafts).get(byHand) !== null);
   const [dropped, setDropped] = useState<readonly ReadFile[]>([]);
   const [said, setSaid] = useState<Said>({});
   const look = (what: readonly ReadFile[], more: Said) => {
@@ -67,6 +74,14 @@ export function LogPage({
   return (
     <>
       <StorageRefusal fault={answer?.refusal ?? files.refusal ?? entries.refusal ?? lines.refusal} />
+      {loaded.latest ? (
+        <p className="mb-3 max-w-prose">
+          {loaded.latest.night === addNights(loaded.today, -1)
+            ? "Last night"
+            : shortNight(loaded.latest.night, loaded.today)}
+          : <WhatItBrought brought={loaded.latest.brought} search={search} />.
+        </p>
+      ) : null}
       {loaded.place ? (
         <SilentNights
           nights={loaded.silent}
@@ -135,8 +150,11 @@ export function LogPage({
         </Section>
       ) : null}
       {project ? (
-        <Section title="Or by hand, box by box">
-          <WithDraft rev={answer?.booked ?? ""} name={isAll ? "log" : `log ${project.id}`} title="a log entry">
+        <details className="group mt-6" open={isByHand}>
+          <summary className="text-section text-soft hover:text-ink mb-1 cursor-pointer">
+            Or by hand, box by box
+          </summary>
+          <WithDraft rev={answer?.booked ?? ""} name={byHand} title="a log entry">
             <LogForm
               projects={projects}
               project={project}
@@ -145,7 +163,7 @@ export function LogPage({
               faults={answer?.faults ?? {}}
             />
           </WithDraft>
-        </Section>
+        </details>
       ) : null}
       <Section title="What we have">
         {nights.length === 0 ? (

@@ -47,7 +47,7 @@ export function Moved({
   const nameOf = (id: string) => view.names[id] ?? "a deleted project";
   const hasTonight = moved.some((m) => m.night === plan.from);
   return (
-    <details className="border-lamp my-2 border-l-2 pl-3" open={hasTonight}>
+    <details className="no-print border-lamp my-2 border-l-2 pl-3">
       <summary className="cursor-pointer font-semibold">
         {counted(moved.length, "night")} of the next {MOVED_AHEAD} moved
         {hasTonight ? ", tonight among them" : ""}

@@ -1,29 +1,17 @@
 import clsx from "clsx";
 import { useState, type KeyboardEvent } from "react";
 import { Link } from "react-router";
-import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, dayOf, MONTHS, shortNight } from "~/components/clock";
-import { percent } from "~/components/numbers";
 import { clearWords, isAssumedOn } from "~/components/words/chance-words";
 import { namedPhases, type RibbonNight } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
 import { channelsText, isWanted, type Evening, type SeasonPlan } from "~/core/season";
 import type { NightDate } from "~/core/time";
+import { HEIGHT_PX, NightBlock, Slices, startMin, type Scale } from "./leaf-night";
 import type { SeasonView } from "./load";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
-const HEIGHT_PX = 92;
-const LEAST_LETTERED_PX = 15;
-const FILL = ["var(--twilight)", "var(--night)", "var(--night)"];
 const PHASES = { new: "new Moon", firstQuarter: "first quarter", full: "full Moon", lastQuarter: "last quarter" };
-
-/** How much of a slice its letters take, px: hatching keeps off them. */
-const letteredPx = (height: number, lanes: number): number =>
-  height < LEAST_LETTERED_PX
-    ? 0
-    : lanes > 1 && height >= 2 * LEAST_LETTERED_PX
-      ? 2 * LEAST_LETTERED_PX
-      : LEAST_LETTERED_PX;
 
 /** What the leaf draws of a night. */
 interface LeafNight {
@@ -33,42 +21,12 @@ interface LeafNight {
   readonly isAhead: boolean;
 }
 
-interface Scale {
-  readonly firstMin: number;
-  readonly spanMin: number;
-}
-
-const startMin = (n: RibbonNight) => (n.startMs - Date.parse(`${n.date}T00:00:00Z`)) / 60_000;
-
 /** From the earliest dusk to the latest dawn of all nights shown. */
 function scaleOf(nights: readonly RibbonNight[]): Scale {
   const lit = nights.filter((n) => n.states.length > 0);
   const firstMin = Math.min(...lit.map(startMin), 24 * 60);
   const last = Math.max(...lit.map((n) => startMin(n) + n.states.length * n.stepMin), firstMin + 60);
   return { firstMin, spanMin: last - firstMin };
-}
-
-/** The night itself: dark hours as height, moonlight pale from its side. */
-function NightBlock({ sky, scale }: { readonly sky: RibbonNight; readonly scale: Scale }) {
-  const y = (i: number) => ((startMin(sky) + i * sky.stepMin - scale.firstMin) / scale.spanMin) * 100;
-  const runs: { from: number; to: number; readonly state: number }[] = [];
-  sky.states.forEach((state, i) => {
-    const last = runs.at(-1);
-    if (last?.state === state) last.to = i + 1;
-    else runs.push({ from: i, to: i + 1, state });
-  });
-  return (
-    <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
-      {runs.map(({ from, to, state }) => (
-        <g key={from}>
-          <rect x="0" width="100" y={y(from)} height={y(to) - y(from) + 0.3} fill={FILL[state]} />
-          {state === 2 ? (
-            <rect x="0" width="12" y={y(from)} height={y(to) - y(from) + 0.3} fill="var(--moonlit)" />
-          ) : null}
-        </g>
-      ))}
-    </svg>
-  );
 }
 
 /**
@@ -204,105 +162,25 @@ export function SeasonLeaf({
                 {isFree ? (
                   <span className="text-note text-faint absolute inset-x-0 top-1/2 text-center">free</span>
                 ) : null}
-                {lanes.map((e, lane) =>
-                  e.blocks.map((b) => {
-                    const top = (b.startMs - Date.parse(`${n.date}T00:00:00Z`)) / 60_000 - scale.firstMin;
-                    const height = ((b.endMs - b.startMs) / 60_000 / scale.spanMin) * HEIGHT_PX;
-                    const isDim =
-                      (lit !== null && lit !== b.projectId) || (plan !== null && !isWanted(plan, b.projectId, n.date));
-                    return (
-                      <span
-                        key={`${b.startMs} ${b.projectId}`}
-                        draggable={n.isAhead}
-                        onDragStart={(event) => event.dataTransfer.setData("text/plain", `${b.projectId}\n${n.date}`)}
-                        className={clsx("absolute overflow-hidden", isDim && "opacity-30")}
-                        style={{
-                          top: `${(top / scale.spanMin) * 100}%`,
-                          height,
-                          left: `${14 + (lane * 86) / lanes.length}%`,
-                          width: `${86 / lanes.length - 1}%`,
-                          background: CHANNEL_COLOUR[b.channel],
-                        }}
-                      >
-                        <span
-                          className="hatch-over absolute inset-x-0 bottom-0"
-                          style={{
-                            height: `min(${100 * (1 - e.chance)}%, calc(100% - ${letteredPx(height, lanes.length)}px))`,
-                          }}
-                        />
-                        {height >= LEAST_LETTERED_PX ? (
-                          <span className="text-on-lamp text-note relative block truncate px-0.5 leading-[15px] font-semibold">
-                            {initial.get(b.projectId)}
-                            {lanes.length === 1 ? ` ${channelsText(b)}` : ""}
-                            {lanes.length > 1 && height >= 2 * LEAST_LETTERED_PX ? (
-                              <span className="block truncate">{channelsText(b)}</span>
-                            ) : null}
-                          </span>
-                        ) : null}
-                      </span>
-                    );
-                  }),
-                )}
+                {lanes.map((e, lane) => (
+                  <Slices
+                    key={e.rigIds.join()}
+                    evening={e}
+                    lane={lane}
+                    lanes={lanes.length}
+                    scale={scale}
+                    isMovable={n.isAhead}
+                    isDim={(b) =>
+                      (lit !== null && lit !== b.projectId) || (plan !== null && !isWanted(plan, b.projectId, n.date))
+                    }
+                    initial={initial}
+                  />
+                ))}
               </span>
             </Link>
           );
         })}
       </div>
     </div>
-  );
-}
-
-/** The same on a narrow window: nights with work, and those kept by hand, one below the other. */
-export function SeasonList({
-  plan,
-  view,
-  chosen,
-  linkTo,
-}: {
-  readonly plan: SeasonPlan | null;
-  readonly view: SeasonView;
-  readonly chosen: NightDate;
-  readonly linkTo: (night: string) => string;
-}) {
-  const nights = [...new Set((plan?.evenings ?? []).filter((e) => e.blocks.length > 0).map((e) => e.night))].slice(
-    0,
-    28,
-  );
-  const name = new Map(view.projects.map((p) => [p.id, p.name]));
-  return (
-    <ol>
-      {nights.map((night) => {
-        const evenings = plan!.evenings.filter((e) => e.night === night);
-        return (
-          <li key={night} className="border-rule border-t py-1.5">
-            <Link
-              to={linkTo(night)}
-              preventScrollReset
-              replace
-              aria-current={night === chosen ? "date" : undefined}
-              className={clsx("block", night === chosen && "text-lamp")}
-            >
-              <span className="flex justify-between gap-2">
-                <b>{shortNight(night)}</b>
-                <span className="text-soft">{percent(evenings[0]?.chance ?? 0)} clear</span>
-              </span>
-              {evenings.flatMap((e) =>
-                e.blocks.map((b) => (
-                  <span key={`${b.startMs} ${b.projectId}`} className="block">
-                    <span
-                      className="mr-2 inline-block h-2.5 w-1.5"
-                      style={{ background: CHANNEL_COLOUR[b.channel] }}
-                      aria-hidden="true"
-                    />
-                    {clockTime(b.startMs, view.zones[e.placeId] ?? view.zone)} {name.get(b.projectId)},{" "}
-                    {channelsText(b)}
-                  </span>
-                )),
-              )}
-            </Link>
-          </li>
-        );
-      })}
-    </ol>
   );
 }

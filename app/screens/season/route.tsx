@@ -9,18 +9,9 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { Empty, Panel } from "~/components/ui/Panel";
-import { ruleWords } from "~/components/words/rule-words";
 import { useSeason } from "~/components/use-season";
 import { seasonToCalendar } from "~/core/formats";
-import {
-  type Evening,
-  chanceOfRun,
-  isWanted,
-  phasesOf,
-  shareOf,
-  type SeasonPlan,
-  type SeasonQuestion,
-} from "~/core/season";
+import { type Evening, chanceOfRun, isWanted, phasesOf, type SeasonPlan, type SeasonQuestion } from "~/core/season";
 import { addNights } from "~/core/time";
 import { keptSearch } from "~/desk/sky/choice";
 import { markSeen, stopPlanning, type SeasonRun } from "~/desk/plan/season";
@@ -31,8 +22,10 @@ import type { SeasonAnswer, SeasonIntent } from "./intents";
 import { loadSeason, type SeasonView } from "./load";
 import { MonthsBest } from "./MonthsBest";
 import { NightDetail } from "./NightDetail";
-import { moonSentence, phaseWords, standingWords, waitWords } from "./season-words";
-import { SeasonLeaf, SeasonList } from "./SeasonLeaf";
+import { moonSentence, phaseWords } from "./season-words";
+import { ProjectKey, ProjectLines } from "./ProjectLines";
+import { SeasonLeaf } from "./SeasonLeaf";
+import { SeasonList } from "./SeasonList";
 import { WhatIfPanel } from "./WhatIfPanel";
 import { WishPanel } from "./WishPanel";
 import { YearTable } from "./YearTable";
@@ -102,45 +95,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
         <StorageRefusal fault={refusal} />
         <Conflicts view={view} plan={plan} />
         <Moved view={view} plan={plan} before={run.before()} />
-        <div className="mt-2 flex max-w-xl items-end gap-3">
-          <div className="flex-1">
-            <ProofLine plan={plan} />
-          </div>
-          {isDone ? null : (
-            <Button look="plain" onClick={() => stopPlanning(desk)}>
-              Good enough
-            </Button>
-          )}
-        </div>
-        <Sentences plan={plan} view={view} question={run.question} />
-        <ul className="mt-4 mb-5 grid gap-x-8 sm:grid-cols-2">
-          {view.projects.map((p) => {
-            const isLit = lit === p.id;
-            return (
-              <li key={p.id} className="border-rule grid grid-cols-[1.6rem_minmax(0,1fr)] gap-x-2 border-t py-2">
-                <button
-                  type="button"
-                  aria-pressed={isLit}
-                  aria-label={`Light up ${p.name}`}
-                  onClick={() => setLit(isLit ? null : p.id)}
-                  className={`h-6 w-6 rounded-[4px] border text-center font-bold ${isLit ? "border-lamp text-lamp" : "border-rule text-soft hover:text-ink"}`}
-                >
-                  {p.initial}
-                </button>
-                <div>
-                  <Link to={`/projects/${p.id}/plan${search}`} className="font-semibold hover:underline">
-                    {p.name}
-                  </Link>
-                  <p className="text-soft">
-                    {standingWords(shareOf(plan, p.id), last)}
-                    {ruleWords(run.question, p.id).map((w) => ` ${w}`)}
-                    {waitWords(plan.odds?.find((o) => o.projectId === p.id)?.doneShare, waited.get(p.id))}
-                  </p>
-                </div>
-              </li>
-            );
-          })}
-        </ul>
+        <ProjectKey projects={view.projects} lit={lit} onLight={setLit} />
         <div className="hidden sm:block">
           <SeasonLeaf
             plan={plan}
@@ -153,19 +108,33 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
           />
           <p className="text-note text-faint mt-2">
             Height = hours from dusk to dawn, pale edge = Moon up, hatched = what cloud is expected to take, faint = a
-            reserve in case of cloud. Drag a slice to another night to move it there.
+            reserve in case of cloud.<span className="no-print"> Drag a slice to another night to move it there.</span>
           </p>
-          <Button look="plain" onClick={() => setLong(!isLong)} className="mt-1">
+          <Button look="plain" onClick={() => setLong(!isLong)} className="no-print mt-1">
             {isLong ? "Six weeks only" : "The whole half year"}
           </Button>
         </div>
-        <YearTable year={view.year} search={search} />
-        {view.ask ? <MonthsBest ask={view.ask} search={search} /> : null}
         <div className="sm:hidden">
           <SeasonList plan={plan} view={view} chosen={view.night} linkTo={linkTo} />
         </div>
+        <ProjectLines plan={plan} view={view} run={run} waited={waited} search={search} last={last} />
+        <Sentences plan={plan} view={view} question={run.question} />
+        <div className="no-print mt-2 flex max-w-xl items-end gap-3">
+          <div className="flex-1">
+            <ProofLine plan={plan} />
+          </div>
+          {isDone ? null : (
+            <Button look="plain" onClick={() => stopPlanning(desk)}>
+              Good enough
+            </Button>
+          )}
+        </div>
+        <div className="no-print">
+          <YearTable year={view.year} search={search} />
+          {view.ask ? <MonthsBest ask={view.ask} search={search} /> : null}
+        </div>
       </div>
-      <aside className="space-y-4">
+      <aside className="no-print space-y-4">
         <NightDetail plan={plan} view={view} night={view.night} search={search} act={(intent) => void act(intent)} />
         {isDone ? <WhatIfPanel view={view} plan={plan} /> : null}
         <WishPanel view={view} plan={plan} search={search} act={(intent) => void act(intent)} answer={answer} />

@@ -1,6 +1,9 @@
 import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { useDesk } from "~/at-desk";
 import { showRound } from "~/components/tour";
 import { SHORTCUTS } from "~/components/shortcuts";
+import { areSingleKeysOn, setSingleKeys } from "~/desk/records/single-keys";
 import { STATIONS } from "./ShellFrame";
 
 const KEYS: readonly (readonly [string, string])[] = [
@@ -16,13 +19,15 @@ export function KeyHelp({
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
 }) {
+  const desk = useDesk();
+  const [areOn, setOn] = useState(() => areSingleKeysOn(desk));
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="bg-ground/70 fixed inset-0 z-40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="border-rule bg-sheet fixed top-[10vh] left-1/2 z-50 w-[min(28rem,94vw)] -translate-x-1/2 rounded-[10px] border p-5"
+          className="border-rule bg-sheet fixed top-[6vh] left-1/2 z-50 max-h-[88vh] w-[min(28rem,94vw)] -translate-x-1/2 overflow-y-auto rounded-[10px] border p-5"
         >
           <Dialog.Title className="text-figure">Keys</Dialog.Title>
           <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1">
@@ -37,6 +42,17 @@ export function KeyHelp({
               </div>
             ))}
           </dl>
+          <label className="border-rule mt-3 flex min-h-6 items-baseline gap-2 border-t pt-3">
+            <input
+              type="checkbox"
+              checked={areOn}
+              onChange={(e) => {
+                setSingleKeys(desk, e.target.checked);
+                setOn(e.target.checked);
+              }}
+            />
+            <span>Single keys work, without Ctrl (1 to 7, [, ], T, ?)</span>
+          </label>
           <p className="mt-4 flex justify-between">
             <Dialog.Close className="underline underline-offset-4" onClick={() => void showRound()}>
               Show me round, four steps

@@ -4,6 +4,7 @@ import {
   CalendarClock,
   CalendarRange,
   Crosshair,
+  Ellipsis,
   FolderOpen,
   Keyboard,
   MoonStar,
@@ -11,17 +12,17 @@ import {
   Wrench,
 } from "lucide-react";
 import type { ReactNode } from "react";
-import { NavLink } from "react-router";
+import { NavLink, useLocation } from "react-router";
 
-/** The stations, in working order, with the key that opens each. */
+/** The stations, in working order, with the key that opens each; on a phone those that are not at hand lie under "More". */
 export const STATIONS = [
-  { to: "/", word: "Tonight", key: "1", Icon: MoonStar },
-  { to: "/targets", word: "Targets", key: "2", Icon: Crosshair },
-  { to: "/projects", word: "Projects", key: "3", Icon: FolderOpen },
-  { to: "/season", word: "Season", key: "4", Icon: CalendarRange },
-  { to: "/nights", word: "Nights", key: "5", Icon: CalendarClock },
-  { to: "/log", word: "Log", key: "6", Icon: BookOpen },
-  { to: "/kit", word: "Kit", key: "7", Icon: Wrench },
+  { to: "/", word: "Tonight", key: "1", Icon: MoonStar, isAtHand: true },
+  { to: "/targets", word: "Targets", key: "2", Icon: Crosshair, isAtHand: true },
+  { to: "/projects", word: "Projects", key: "3", Icon: FolderOpen, isAtHand: true },
+  { to: "/season", word: "Season", key: "4", Icon: CalendarRange, isAtHand: false },
+  { to: "/nights", word: "Nights", key: "5", Icon: CalendarClock, isAtHand: false },
+  { to: "/log", word: "Log", key: "6", Icon: BookOpen, isAtHand: true },
+  { to: "/kit", word: "Kit", key: "7", Icon: Wrench, isAtHand: false },
 ] as const;
 
 /** Rail, ribbon and page. On a narrow window the rail lies at the bottom. */
@@ -33,6 +34,7 @@ export function ShellFrame({
   note,
   onSearch,
   onHelp,
+  onMore,
   isPending,
   children,
 }: {
@@ -44,21 +46,28 @@ export function ShellFrame({
   readonly note: ReactNode;
   readonly onSearch: () => void;
   readonly onHelp: () => void;
+  /** Opens the stations and tools that a small window has no room for. */
+  readonly onMore: () => void;
   /** Another page is on its way. */
   readonly isPending: boolean;
   readonly children: ReactNode;
 }) {
+  const { pathname } = useLocation();
+  const isElsewhere = STATIONS.some((s) => !s.isAtHand && pathname.startsWith(s.to));
   return (
     <div className="min-h-screen pb-16 sm:pb-0 sm:pl-[76px] print:min-h-0 print:p-0">
       <a href="#page" className="focus:bg-sheet sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-2">
         Skip to the page
       </a>
       <aside className="no-print border-rule bg-ground fixed inset-x-0 bottom-0 z-30 flex border-t sm:inset-y-0 sm:right-auto sm:w-[76px] sm:flex-col sm:border-t-0 sm:border-r">
-        <div className="text-figure text-lamp hidden py-3 text-center font-serif sm:block" aria-hidden="true">
+        <div
+          className="text-figure text-lamp low:hidden hidden py-3 text-center font-serif sm:block"
+          aria-hidden="true"
+        >
           Z
         </div>
         <nav aria-label="Stations" className="flex flex-1 justify-around sm:flex-col sm:justify-start sm:gap-1 sm:px-2">
-          {STATIONS.map(({ to, word, key, Icon }) => (
+          {STATIONS.map(({ to, word, key, Icon, isAtHand }) => (
             <NavLink
               key={to}
               to={{ pathname: to, search }}
@@ -66,26 +75,35 @@ export function ShellFrame({
               title={`${word} (${key})`}
               className={({ isActive }) =>
                 clsx(
-                  "text-note flex flex-col items-center gap-0.5 rounded-[8px] px-1 py-2",
-                  isActive ? "bg-raised text-ink" : "text-soft hover:text-ink",
+                  "text-note flex-col items-center gap-0.5 rounded-[8px] px-1 py-2",
+                  isAtHand ? "flex" : "hidden sm:flex",
+                  isActive ? "is-chosen bg-raised text-ink" : "text-soft hover:text-ink",
                 )
               }
             >
               <Icon size={18} strokeWidth={1.6} aria-hidden="true" />
-              {word}
+              <span className="sm:low:sr-only">{word}</span>
             </NavLink>
           ))}
+          <button
+            type="button"
+            data-tour="tools"
+            aria-haspopup="dialog"
+            title="More: other stations, search, light, keys"
+            onClick={onMore}
+            className={clsx(
+              "text-note sm:low:flex flex flex-col items-center gap-0.5 rounded-[8px] px-1 py-2 sm:hidden",
+              isElsewhere ? "max-sm:bg-raised text-ink" : "text-soft hover:text-ink",
+            )}
+          >
+            <Ellipsis size={18} strokeWidth={1.6} aria-hidden="true" />
+            <span className="sm:low:sr-only">More</span>
+          </button>
         </nav>
       </aside>
       {isPending ? <div className="pending-bar" role="presentation" /> : null}
       <div data-tour="ribbon" className="no-print border-rule border-b">
         {ribbon}
-      </div>
-      <div data-tour="tools" className="no-print flex items-center justify-end gap-1 px-3 pt-2 sm:hidden">
-        <button type="button" onClick={onSearch} aria-label="Search everywhere" className="text-soft p-1.5">
-          <Search size={18} strokeWidth={1.6} aria-hidden="true" />
-        </button>
-        {themes}
       </div>
       {banner}
       <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6 print:max-w-none print:p-0">
@@ -94,7 +112,7 @@ export function ShellFrame({
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
       <div
         data-tour="tools"
-        className="no-print bg-ground fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex"
+        className="no-print bg-ground low:hidden fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex"
       >
         <button
           type="button"

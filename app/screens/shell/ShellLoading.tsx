@@ -14,6 +14,7 @@ export function ShellLoading() {
       ribbon={<div className="h-[93px]" />}
       onSearch={() => undefined}
       onHelp={() => undefined}
+      onMore={() => undefined}
     >
       <div className="in-data-[insecure]:hidden in-data-[unloaded]:hidden">
         <p className="text-soft py-4">Reading what is kept in this browser …</p>

@@ -12,9 +12,9 @@ function choose(theme: string): void {
 }
 
 /** Day for planning, Dusk for the evening, Ember (red only) for the field. Kept in a cookie, so that no page flashes. */
-export function ThemeChoice() {
+export function ThemeChoice({ isInRow = false }: { readonly isInRow?: boolean }) {
   return (
-    <div role="group" aria-label="Theme" className="flex sm:flex-col">
+    <div role="group" aria-label="Theme" className={isInRow ? "flex gap-2" : "flex sm:flex-col"}>
       {THEMES.map(({ id, word, Icon }) => (
         <button
           key={id}

@@ -11,33 +11,34 @@ import {
   useRevalidator,
   useSearchParams,
 } from "react-router";
+import { BackupBanner, FaultBanner, MemoryBanner } from "./Banners";
 import { NightRibbon } from "./NightRibbon";
+import { Notices } from "./Notices";
 import { RibbonWords } from "./RibbonWords";
 import type { OwnPlace } from "./SearchPalette";
 import { ShellFrame, STATIONS } from "./ShellFrame";
+import { useShellKeys } from "./use-shell-keys";
 import { useForecasts, useNightMarks } from "./use-night-marks";
 import { ThemeChoice } from "./ThemeChoice";
 import { NewVersion } from "./NewVersion";
 import { prepareOffline } from "~/offline/register";
 import { hasDrawn, isGoing } from "~/offline/rescue";
-import { isShortcut, isTyping } from "~/components/shortcuts";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
-import { DraftShelfProvider, isOnPage, readDraft } from "~/components/forms/drafts";
-import { Toasts, useSay } from "~/components/ui/Toasts";
+import { DraftShelfProvider } from "~/components/forms/drafts";
+import { Toasts } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
-import { Button } from "~/components/ui/Button";
 import { backupWords } from "~/components/words/file-words";
 import { backupState } from "~/desk/records/backup";
 import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
-import { onNotice } from "~/desk/records/notices";
 import { onLibrary } from "~/desk/records/open-library";
 import { setHabits } from "~/components/habits";
 import { orRechecked } from "~/desk/records/recheck";
 
 // Opened now and then: not part of the first load.
 const SearchPalette = lazy(() => import("./SearchPalette").then((m) => ({ default: m.SearchPalette })));
+const MoreSheet = lazy(() => import("./MoreSheet").then((m) => ({ default: m.MoreSheet })));
 const KeyHelp = lazy(() => import("./KeyHelp").then((m) => ({ default: m.KeyHelp })));
 
 const NIGHTS = 34;
@@ -68,6 +69,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const isSought = useRef(false);
   const [isSearching, setSearching] = useState(false);
   const [isHelping, setHelping] = useState(false);
+  const [isMore, setMore] = useState(false);
   const search = keptSearch(params);
   const linkTo = useCallback(
     (date: string) =>
@@ -85,29 +87,14 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   useEffect(() => isGoing(sessionStorage, going), [going]);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary(desk, (by) => by === "elsewhere" && void revalidator.revalidate()), [desk, revalidator]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isShortcut(event, "search")) {
-        event.preventDefault();
-        setSearching(true);
-        return;
-      }
-      if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const station = STATIONS.find((s) => s.key === event.key);
-      const night = isShortcut(event, "nightAfter")
-        ? addNights(choice.night, 1)
-        : isShortcut(event, "nightBefore")
-          ? addNights(choice.night, -1)
-          : isShortcut(event, "tonight")
-            ? choice.today
-            : null;
-      if (station) void navigate({ pathname: station.to, search });
-      else if (night) void navigate(linkTo(night), { preventScrollReset: true });
-      else if (isShortcut(event, "help")) setHelping(true);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [navigate, search, linkTo, choice.night, choice.today]);
+  useShellKeys({
+    search,
+    linkTo,
+    night: choice.night,
+    today: choice.today,
+    onSearch: () => setSearching(true),
+    onHelp: () => setHelping(true),
+  });
   // After a search the page that was found is read from its heading on, not from the top of the rail.
   useEffect(() => {
     const heading = document.querySelector<HTMLElement>("main h1");
@@ -148,6 +135,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
           note={desk.isDemo ? <DemoNote /> : null}
           onSearch={() => setSearching(true)}
           onHelp={() => setHelping(true)}
+          onMore={() => setMore(true)}
           isPending={navigation.state !== "idle"}
           banner={
             fault ? (
@@ -208,45 +196,20 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
               }}
             />
           ) : null}
+          {isMore ? (
+            <MoreSheet
+              search={search}
+              onClose={() => setMore(false)}
+              onSearch={() => setSearching(true)}
+              onHelp={() => setHelping(true)}
+            />
+          ) : null}
           {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
         </Suspense>
       </DraftShelfProvider>
     </Toasts>
   );
 }
-
-/** Says what the desk has done, and, when the app opens, what was typed before and is not saved. */
-function Notices() {
-  const desk = useDesk();
-  const say = useSay();
-  useEffect(() => onNotice(desk, (notice) => say(notice.text, notice.undoId)), [desk, say]);
-  useEffect(() => {
-    // What is on the page by then says so itself.
-    const timer = setTimeout(() => {
-      const names = desk
-        .at(theDrafts)
-        .names()
-        .filter((name) => !isOnPage(name));
-      const titles = names.flatMap((name) => readDraft(desk.at(theDrafts).get(name))?.title ?? []);
-      if (titles.length > 0)
-        say(`Not saved yet, from last time: ${titles.slice(0, 4).join("; ")}. It is there as you left it.`);
-    }, 1500);
-    return () => clearTimeout(timer);
-  }, [desk, say]);
-  useEffect(() => {
-    // What failed and was not heard of where it was asked for is said here, so that nobody waits for it.
-    const onFailed = ({ reason }: PromiseRejectionEvent) => {
-      if (!(reason instanceof Error) || GIVEN_UP.has(reason.message) || reason.name === "AbortError") return;
-      say(`Something could not be done: ${reason.message}. What you entered is kept; try again, or reload the page.`);
-    };
-    window.addEventListener("unhandledrejection", onFailed);
-    return () => window.removeEventListener("unhandledrejection", onFailed);
-  }, [say]);
-  return null;
-}
-
-/** Reasons that somebody gave for stopping: nothing has failed. */
-const GIVEN_UP = new Set(["left", "stopped"]);
 
 function DemoNote() {
   return (
@@ -256,49 +219,5 @@ function DemoNote() {
     >
       demo
     </span>
-  );
-}
-
-/** What is stored does not come together; what does still opens. */
-function FaultBanner({ reason }: { readonly reason: string }) {
-  return (
-    <p role="alert" className="border-rule bg-raised border-b px-5 py-2">
-      Tonight&apos;s place could not be worked out from what is stored ({reason}). It is all kept: look under Kit, Data
-      in and out.
-    </p>
-  );
-}
-
-/** Reminds of a backup until one is taken; "Later" lasts until the app is opened again. */
-function BackupBanner({
-  words,
-  search,
-  onLater,
-}: {
-  readonly words: string;
-  readonly search: string;
-  readonly onLater: () => void;
-}) {
-  return (
-    <div role="status" className="border-rule bg-raised flex flex-wrap items-center gap-x-4 border-b px-5 py-2">
-      <p>
-        {words} All of it lies in this browser alone.{" "}
-        <Link to={`/kit/data${search}`} className="underline underline-offset-4">
-          Take a backup
-        </Link>
-      </p>
-      <Button look="plain" className="min-h-0 py-0" onClick={onLater}>
-        Later
-      </Button>
-    </div>
-  );
-}
-
-function MemoryBanner() {
-  return (
-    <p role="alert" className="border-rule bg-raised border-b px-5 py-2">
-      This browser does not let the app store anything (a private window?). You can work, but all is gone when this tab
-      closes: export it under Kit, Data before you leave.
-    </p>
   );
 }

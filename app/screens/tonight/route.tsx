@@ -11,7 +11,7 @@ import { BetterNext } from "./BetterNext";
 import { LookUp } from "./LookUp";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TonightAside } from "./TonightAside";
-import { LastNight } from "./LastNight";
+import { WhatItBrought } from "~/components/WhatItBrought";
 import { TonightStrips } from "./TonightStrips";
 import { leftForOthersWords } from "~/components/words/target-words";
 import { RestOfTonight } from "./RestOfTonight";
@@ -76,7 +76,11 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
             ) : null}
           </p>
           <StorageRefusal fault={refusal} />
-          <LastNight brought={view.lastNight} search={search} />
+          {view.lastNight.length === 0 ? null : (
+            <p className="mt-1">
+              Last night brought <WhatItBrought brought={view.lastNight} search={search} />.
+            </p>
+          )}
           <TonightVerdict
             verdict={verdict}
             choice={choice}
