@@ -32,13 +32,6 @@ describe("access", () => {
     ["/kit/sources", "Where the numbers come from"],
     ["/kit/glossary", "One word a thing"],
   ] as const;
-  const IN_EMBER_TOO: ReadonlySet<string> = new Set([
-    "/start",
-    "/kit/filters",
-    "/kit/rigs/rig-refractor",
-    "/kit/data",
-    "/nights",
-  ]);
   beforeAll(async () => {
     app = sharedApp();
     driver = await openBrowser(profile.path);
@@ -51,7 +44,7 @@ describe("access", () => {
     profile.remove();
   });
 
-  it("finds no breach of WCAG 2.2 AA on any main view in day, nor one that comes with the colours of dusk", async () => {
+  it("finds no breach of WCAG 2.2 AA on any main view in day, nor one that comes with the colours of dusk and ember", async () => {
     const breaches: string[] = [];
     await driver.manage().addCookie({ name: "theme", value: "day" });
     for (const [path, words] of VIEWS) {
@@ -60,7 +53,7 @@ describe("access", () => {
       breaches.push(...(await breachesOf(driver, path, "day", ALL_RULES)));
       // The page is the same, only its colours are others.
       breaches.push(...(await breachesOf(driver, path, "dusk", COLOUR_RULES)));
-      if (IN_EMBER_TOO.has(path)) breaches.push(...(await breachesOf(driver, path, "ember", COLOUR_RULES)));
+      breaches.push(...(await breachesOf(driver, path, "ember", COLOUR_RULES)));
     }
     expect(breaches).toEqual([]);
   });
@@ -80,8 +73,75 @@ describe("access", () => {
     await me.see("The night before");
     await press("\uE00C"); // Escape
     await me.gone("The night before");
+    // Single keys can be switched off, and on again; what needs Ctrl goes on working.
+    await me.press("Keys");
+    const single = await driver.wait(until.elementLocated(By.xpath("//label[contains(., 'Single keys work')]/input")), WAIT_MS); // prettier-ignore
+    await single.click();
+    await press("\uE00C");
+    await me.gone("The night before");
+    await press("3");
+    await driver.sleep(300);
+    await me.see("What suits Sat 5 Dec?");
+    await me.press("Keys");
+    await me.see("The night before");
+    await driver.findElement(By.xpath("//label[contains(., 'Single keys work')]/input")).click();
+    await press("\uE00C");
+    await me.gone("The night before");
     await press("3");
     await me.see("kept, counts");
+  });
+
+  it("holds on a phone lying on its side, at twice the size, with wider text, in one's own colours and without motion", async () => {
+    const breaches: string[] = [];
+    const pages = VIEWS.filter(([path]) => ["/", "/projects", "/season", "/nights", "/kit/rigs/rig-refractor"].includes(path)); // prettier-ignore
+    const media = (features: readonly { readonly name: string; readonly value: string }[]) =>
+      driver.sendDevToolsCommand("Emulation.setEmulatedMedia", { features });
+    const size = (width: number, height: number, deviceScaleFactor: number) =>
+      driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
+        width,
+        height,
+        deviceScaleFactor,
+        mobile: false,
+      });
+    const isWithin = () => driver.executeScript<boolean>("return document.documentElement.scrollWidth <= innerWidth");
+    for (const [path, words] of pages) {
+      await size(844, 390, 1);
+      await driver.get(app.url + path);
+      await hands(driver).see(words);
+      breaches.push(...(await breachesOf(driver, `${path} on its side`, "dusk", ALL_RULES)));
+      expect(await isWithin(), `${path} on its side`).toBe(true);
+      await size(640, 400, 2); // 1280 x 800 at 200 %
+      breaches.push(...(await breachesOf(driver, `${path} at 200 %`, "dusk", ALL_RULES)));
+      expect(await isWithin(), `${path} at 200 %`).toBe(true);
+      // The spacing of success criterion 1.4.12.
+      await driver.executeScript(
+        "const s = document.createElement('style'); s.id = 'wide'; s.nonce = document.querySelector('script[nonce]').nonce; s.textContent = '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important } p { margin-bottom: 2em !important }'; document.head.append(s)",
+      );
+      await size(1280, 800, 1);
+      expect(await isWithin(), `${path} with wider text`).toBe(true);
+      const cut = await driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('main button, main a, main label, main p, main h1, main h2, nav a')]
+           .filter((e) => e.checkVisibility() && !e.closest('[aria-hidden=true], .sr-only, .truncate') && !e.querySelector('.truncate'))
+           .filter((e) => ['hidden', 'clip'].includes(getComputedStyle(e).overflowX) && e.scrollWidth > e.clientWidth + 1)
+           .map((e) => e.tagName + ' ' + e.textContent.slice(0, 40))`,
+      );
+      expect(cut, `${path} with wider text`).toEqual([]);
+      await driver.executeScript("document.getElementById('wide').remove()");
+      await media([{ name: "forced-colors", value: "active" }]);
+      const unmarked = await driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('[aria-current]:not([aria-current=false])')]
+           .filter((e) => e.checkVisibility() && getComputedStyle(e).outlineStyle !== 'solid').map((e) => e.textContent)`,
+      );
+      expect(unmarked, `${path} in one's own colours`).toEqual([]);
+      await media([{ name: "prefers-reduced-motion", value: "reduce" }]);
+      const moving = await driver.executeScript<number>(
+        `return [...document.querySelectorAll('*')].filter((e) => { const s = getComputedStyle(e); return parseFloat(s.animationDuration) > 0.02 && s.animationName !== 'none' || parseFloat(s.transitionDuration) > 0.02 }).length`,
+      );
+      expect(moving, `${path} without motion`).toBe(0);
+      await media([]);
+    }
+    await driver.sendDevToolsCommand("Emulation.clearDeviceMetricsOverride", {});
+    expect(breaches).toEqual([]);
   });
 
   describe("on a phone", () => {

@@ -28,7 +28,7 @@ function witness({ driver, app, me }: Stage) {
   const main = () => driver.executeScript<string>("return document.querySelector('main')?.innerText ?? ''");
   const labels = () =>
     driver.executeScript<string[]>(
-      "return [...document.querySelectorAll('a[data-night]')].map((a) => a.dataset.night + ' ' + a.getAttribute('aria-label'))",
+      "return [...document.querySelectorAll('a[data-night]')].map((a) => a.dataset.night + ' ' + a.title)",
     );
   /** The leaf of the season, once its plan and odds are there. */
   const season = async (): Promise<readonly string[]> => {

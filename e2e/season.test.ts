@@ -15,7 +15,7 @@ describe("the season", () => {
   const aside = () => driver.findElement(By.css("main aside")).getText();
   const waitFor = (is: () => Promise<boolean>, words: string) => driver.wait(is, WAIT_MS, words);
   const night = (date: string) => driver.findElement(By.css(`a[data-night="${date}"]`));
-  const label = async (date: string) => (await (await night(date)).getAttribute("aria-label")) ?? "";
+  const label = async (date: string) => (await (await night(date)).getAttribute("title")) ?? "";
 
   beforeAll(async () => {
     app = sharedApp();
@@ -70,7 +70,7 @@ describe("the season", () => {
     expect(await label("2026-12-07")).not.toContain("no work");
     const all = () =>
       driver.executeScript<string[]>(
-        "return [...document.querySelectorAll('a[data-night]')].map((a) => a.dataset.night + ' ' + a.getAttribute('aria-label'))",
+        "return [...document.querySelectorAll('a[data-night]')].map((a) => a.dataset.night + ' ' + a.title)",
       );
     const before = await all();
     await driver.sleep(3500); // read it: what comes then is compared with it
@@ -97,7 +97,7 @@ describe("the season", () => {
     await driver.actions().sendKeys("\uE007").perform(); // Enter
     await waitFor(async () => (await aside()).includes("Friday 11 December"), "the chosen night should be shown");
     const has = (await label("2026-12-11")).includes("The whole Veil");
-    await me.press(`${has ? "Keep" : "Shoot instead"}: The whole Veil, two by three`);
+    await me.press(`${has ? "Keep" : "This instead"}: The whole Veil, two by three`);
     await me.see("Fri 11 Dec is kept.");
     await waitFor(async () => (await label("2026-12-11")).includes("The whole Veil"), "the Veil should be there");
     await me.press("Keep the night free");
@@ -105,7 +105,7 @@ describe("the season", () => {
     await me.see("The whole Veil, two by three kept and the night kept free contradict each other.");
     await me.press("Use the night again");
     await me.gone("Not everything you fixed can be kept:");
-    await me.press("Let go of The whole Veil, two by three");
+    await me.press("Kept: let go of The whole Veil, two by three");
     await me.see("1 lock let go.");
   });
 

@@ -9,7 +9,7 @@ describe("shooting", () => {
   const main = () => stage.driver.findElement(By.css("main")).getText();
   const waitFor = (is: () => Promise<boolean>, words: string) => stage.driver.wait(is, WAIT_MS, words);
   const label = async (date: string) =>
-    (await (await stage.driver.findElement(By.css(`a[data-night="${date}"]`))).getAttribute("aria-label")) ?? "";
+    (await (await stage.driver.findElement(By.css(`a[data-night="${date}"]`))).getAttribute("title")) ?? "";
   const openRules = () =>
     stage.driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
 
@@ -42,7 +42,7 @@ describe("shooting", () => {
     await driver.get(`${app.url}/season?night=2026-12-05`);
     await me.see("Keep the night free");
     // Which evening gets them may differ from plan to plan; that an evening does may not.
-    const inTurn = () => driver.findElements(By.css("a[data-night][aria-label*='2 OIII, Ha']"));
+    const inTurn = () => driver.findElements(By.css("a[data-night][title*='2 OIII, Ha']"));
     await waitFor(async () => (await inTurn()).length > 0, "an evening with channels in turn");
     const date = (await (await inTurn())[0]!.getAttribute("data-night"))!;
     await driver.get(`${app.url}/nights?night=${date}`);
@@ -80,14 +80,14 @@ describe("shooting", () => {
     const [, project, channel] = /Keep this stretch: (.+) in (\w+)/.exec(
       (await driver.findElement(By.xpath("//button[starts-with(@aria-label, 'Keep this stretch')]")).getAttribute("aria-label"))!,
     )!; // prettier-ignore
-    await me.press(`Not this stretch: ${project} in ${channel}`);
+    await me.press(`Not this one: ${project} in ${channel}`);
     await me.see("Not on Sat 5 Dec.");
     await me.see(`${project} in ${channel}`);
     await waitFor(async () => {
       const aside = await driver.findElement(By.css("main aside")).getText();
       return aside.includes("ruled out: allow") && !new RegExp(`${project}, ${channel} ·`).test(aside);
     }, "the stretch should be gone");
-    await me.press(`Allow again ${project} in ${channel}`);
+    await me.press(`Ruled out: allow ${project} in ${channel} again`);
     await me.see("1 lock let go.");
   });
 

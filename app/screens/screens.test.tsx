@@ -130,7 +130,7 @@ describe("budget row", () => {
     expect(await screen.findByText("A protected star clips from")).toBeTruthy();
     await user.keyboard("{Escape}");
     // The same goal in subs, depth and signal to noise; typed there it becomes hours.
-    await user.click(screen.getByRole("button", { name: "Ha: the goal in other measures" }));
+    await user.click(screen.getByRole("button", { name: /Ha: the goal in other measures/ }));
     const subs = await screen.findByLabelText<HTMLInputElement>(/Number of subs/);
     expect(subs.value).toBe("60");
     await user.clear(subs);

@@ -107,11 +107,11 @@ export function HourScale({ steps, zone }: { readonly steps: NightSteps; readonl
     (_, i, all) => all.length <= 8 || i % 2 === 0,
   );
   return (
-    <div className="text-faint relative h-5 w-full text-[0.75rem]" aria-hidden="true">
+    <div className="text-faint @container relative h-5 w-full text-[0.75rem]" aria-hidden="true">
       {hours.map((ms, i) => (
         <span
           key={ms}
-          className={i % 2 === 1 ? "absolute hidden -translate-x-1/2 sm:inline" : "absolute -translate-x-1/2"}
+          className={i % 2 === 1 ? "absolute hidden -translate-x-1/2 @[26rem]:inline" : "absolute -translate-x-1/2"}
           style={{ left: `${(100 * (ms - steps.startMs)) / spanMs}%` }}
         >
           {hourWord(ms, zone)}

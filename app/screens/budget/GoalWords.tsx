@@ -40,7 +40,7 @@ export function GoalWords({
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={`${name}: the goal in other measures`}
+        aria-label={`${fixed(subs)} subs, ${fixed(depthMag, 1)} mag. ${name}: the goal in other measures`}
         className="text-note decoration-rule hover:decoration-lamp text-soft mt-1 block text-left underline decoration-dotted underline-offset-4"
       >
         <span className="whitespace-nowrap">{fixed(subs)} subs,</span>{" "}

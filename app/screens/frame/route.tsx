@@ -112,11 +112,11 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const charted = { objects, sky, faintest: faintestAt(gaze.heightDeg) };
   return (
     <>
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_25.5rem]">
-        <div>
+      <div className="grid grid-cols-1 gap-4 lg:grid-cols-[minmax(0,1fr)_25.5rem]">
+        <div className="min-w-0">
           <div
             ref={chart}
-            className="border-rule relative h-[clamp(22rem,calc(100vh-21.5rem),48rem)] overflow-hidden rounded-[8px] border"
+            className="border-rule relative h-[clamp(22rem,calc(100vh-21.5rem),72rem)] overflow-hidden rounded-[8px] border"
           >
             <SkyChart
               gaze={gaze}

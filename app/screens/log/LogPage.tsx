@@ -75,7 +75,7 @@ export function LogPage({
     <>
       <StorageRefusal fault={answer?.refusal ?? files.refusal ?? entries.refusal ?? lines.refusal} />
       {loaded.latest ? (
-        <p className="mb-3 max-w-prose">
+        <p className="mb-3">
           {loaded.latest.night === addNights(loaded.today, -1)
             ? "Last night"
             : shortNight(loaded.latest.night, loaded.today)}

@@ -91,7 +91,9 @@ function ChannelBars({ channels }: { readonly channels: readonly ChannelSum[] })
                 style={{ width: `${Math.min(100, 100 * c.share)}%`, background: CHANNEL_COLOUR[c.channel] }}
               />
             </span>
-            <span className="text-soft w-12 shrink-0 text-right tabular-nums">{percent(c.share < 1 ? Math.min(0.99, c.share) : c.share)}</span>
+            <span className="text-soft w-12 shrink-0 text-right tabular-nums">
+              {percent(c.share < 1 ? Math.min(0.99, c.share) : c.share)}
+            </span>
           </li>
         );
       })}

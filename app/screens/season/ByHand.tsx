@@ -38,7 +38,7 @@ export function ByHand({
                   <button
                     type="button"
                     className={quiet}
-                    aria-label={`${lock.does === "fix" ? "Let go of" : "Allow again"} ${p.name}`}
+                    aria-label={lock.does === "fix" ? `Kept: let go of ${p.name}` : `Ruled out: allow ${p.name} again`}
                     onClick={() => act({ act: "unlock", ids: [lock.id] })}
                   >
                     {lock.does === "fix" ? "kept: let go" : "ruled out: allow"}
@@ -48,7 +48,7 @@ export function ByHand({
                     <button
                       type="button"
                       className={quiet}
-                      aria-label={`${planned.has(p.id) ? "Keep" : "Shoot instead"}: ${p.name}`}
+                      aria-label={`${planned.has(p.id) ? "Keep" : "This instead"}: ${p.name}`}
                       onClick={() => act({ act: "lock", night, about: { does: "fix", ...about } })}
                     >
                       {planned.has(p.id) ? "keep" : "this instead"}
@@ -57,7 +57,7 @@ export function ByHand({
                       <button
                         type="button"
                         className={quiet}
-                        aria-label={`Not this night: ${p.name}`}
+                        aria-label={`Not then: ${p.name}`}
                         onClick={() => act({ act: "lock", night, about: { does: "forbid", ...about } })}
                       >
                         not then
@@ -81,7 +81,7 @@ export function ByHand({
                 <button
                   type="button"
                   className={quiet}
-                  aria-label={`${l.does === "fix" ? "Let go of" : "Allow again"} ${what}`}
+                  aria-label={l.does === "fix" ? `Kept: let go of ${what}` : `Ruled out: allow ${what} again`}
                   onClick={() => act({ act: "unlock", ids: [l.id] })}
                 >
                   {l.does === "fix" ? "kept: let go" : "ruled out: allow"}
@@ -99,7 +99,7 @@ export function ByHand({
               <button
                 type="button"
                 className={quiet}
-                aria-label={`Spend the night at ${view.placeNames[id]}`}
+                aria-label={`Be there: ${view.placeNames[id]}`}
                 onClick={() => act({ act: "lock", night, about: { does: "fix", placeId: id } })}
               >
                 be there
@@ -107,7 +107,7 @@ export function ByHand({
               <button
                 type="button"
                 className={quiet}
-                aria-label={`Not at ${view.placeNames[id]} this night`}
+                aria-label={`Not there: ${view.placeNames[id]}`}
                 onClick={() => act({ act: "lock", night, about: { does: "forbid", placeId: id } })}
               >
                 not there
@@ -157,7 +157,7 @@ export function BlockByHand({
           keep this stretch
         </button>
       )}
-      <button type="button" className={quiet} aria-label={`Not this stretch: ${what}`} onClick={() => lock("forbid")}>
+      <button type="button" className={quiet} aria-label={`Not this one: ${what}`} onClick={() => lock("forbid")}>
         not this one
       </button>
     </span>

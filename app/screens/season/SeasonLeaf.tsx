@@ -115,7 +115,6 @@ export function SeasonLeaf({
               replace
               data-night={n.date}
               tabIndex={n.date === stop ? 0 : -1}
-              aria-label={words}
               aria-current={n.date === chosen ? "date" : undefined}
               title={words}
               className={clsx(
@@ -136,10 +135,11 @@ export function SeasonLeaf({
                 if (projectId && from && from !== n.date && n.isAhead) onMove(projectId, from as NightDate, n.date);
               }}
             >
-              <span className="text-note flex items-baseline justify-between gap-1">
+              <span className="sr-only">{words}</span>
+              <span className="text-note flex items-baseline justify-between gap-1" aria-hidden="true">
                 <span className={n.date === view.today ? "text-lamp font-bold" : "text-soft"}>
-                  {isFirst ? `${MONTHS[Number(n.date.slice(5, 7)) - 1] ?? ""} ` : ""}
                   {dayOf(n.date)}
+                  {isFirst ? ` ${MONTHS[Number(n.date.slice(5, 7)) - 1] ?? ""}` : ""}
                 </span>
                 <span className="text-moon truncate">
                   {phase === "new" ? "new" : phase === "full" ? "full" : ""}
@@ -155,6 +155,7 @@ export function SeasonLeaf({
                 </span>
               </span>
               <span
+                aria-hidden="true"
                 className={clsx("relative block overflow-hidden rounded-[2px]", !n.isAhead && "opacity-40")}
                 style={{ height: HEIGHT_PX }}
               >

@@ -77,21 +77,26 @@ export function Slices({
         key={`${b.startMs} ${b.projectId}`}
         draggable={isMovable}
         onDragStart={(event) => event.dataTransfer.setData("text/plain", `${b.projectId}\n${night}`)}
-        className={clsx("absolute overflow-hidden", isDim(b) && "opacity-30")}
+        className="absolute overflow-hidden"
         style={{
           top: `${(top / scale.spanMin) * 100}%`,
           height,
           left: `${14 + (lane * 86) / lanes}%`,
           width: `${86 / lanes - 1}%`,
-          background: CHANNEL_COLOUR[b.channel],
         }}
       >
+        {/* The colour alone is faint: letters are read on it all the same. */}
         <span
-          className="hatch-over absolute inset-x-0 bottom-0"
-          style={{ height: `min(${100 * (1 - chance)}%, calc(100% - ${letteredPx(height, lanes)}px))` }}
-        />
+          className={clsx("absolute inset-0", isDim(b) && "opacity-30")}
+          style={{ background: CHANNEL_COLOUR[b.channel] }}
+        >
+          <span
+            className="hatch-over absolute inset-x-0 bottom-0"
+            style={{ height: `min(${100 * (1 - chance)}%, calc(100% - ${letteredPx(height, lanes)}px))` }}
+          />
+        </span>
         {height >= LEAST_LETTERED_PX ? (
-          <span className="text-on-lamp text-note relative block truncate px-0.5 leading-[15px] font-semibold">
+          <span className="bg-ground text-ink text-note relative inline-block max-w-full truncate rounded-br-[3px] px-0.5 align-top leading-[15px] font-semibold">
             {initial.get(b.projectId)}
             {lanes === 1 ? ` ${channelsText(b)}` : ""}
             {lanes > 1 && height >= 2 * LEAST_LETTERED_PX ? (

@@ -117,27 +117,28 @@ const NightColumn = memo(function NightColumn(props: ColumnProps) {
         isChosen ? "border-lamp" : "hover:border-rule border-transparent",
       )}
     >
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        preserveAspectRatio="none"
-        aria-hidden="true"
-        className="h-[46px] w-full max-w-9 rounded-[2px]"
-      >
-        {runs(night, { firstMin, spanMin }).map((r) => (
-          <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
-        ))}
-        <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
+      <span className="relative flex w-full justify-center" aria-hidden="true">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          aria-hidden="true"
+          className="h-[46px] w-full max-w-9 rounded-[2px]"
+        >
+          {runs(night, { firstMin, spanMin }).map((r) => (
+            <rect key={r.y} x="0" width={WIDTH} y={r.y} height={r.h + 0.4} fill={FILL[r.state]} />
+          ))}
+          <rect x="2" y={HEIGHT - 3} height="2" width={(WIDTH - 4) * night.clearChance} fill="var(--sage)" />
+        </svg>
+        {/* Beside the drawing, which is stretched: a dot stays round. Borders, since some give no fill its colour. */}
         {mark ? (
-          <circle
-            cx={WIDTH / 2}
-            cy="10"
-            r="3"
-            fill={mark === "kept" ? "none" : "var(--lamp)"}
-            stroke="var(--lamp)"
-            strokeWidth={mark === "kept" ? 1.6 : 0}
+          <span
+            className={clsx(
+              "border-lamp absolute top-[7px] rounded-full",
+              mark === "kept" ? "h-2 w-2 border-2" : "border-[3px]",
+            )}
           />
         ) : null}
-      </svg>
+      </span>
       <span
         className={clsx(
           "text-note mt-0.5",

@@ -106,7 +106,10 @@ export function ShellFrame({
         {ribbon}
       </div>
       {banner}
-      <main id="page" className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-6 print:max-w-none print:p-0">
+      <main
+        id="page"
+        className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 min-[1500px]:max-w-[1880px] sm:px-6 print:max-w-none print:p-0"
+      >
         {children}
       </main>
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}

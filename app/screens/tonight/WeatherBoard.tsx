@@ -48,7 +48,7 @@ function Cell({ odds, isStrong = false }: { readonly odds: number | null; readon
     <td className={`relative h-8 px-0.5 text-center ${isStrong ? "font-semibold" : "text-note"}`}>
       <span
         aria-hidden="true"
-        className={`absolute inset-x-px bottom-0 ${isStrong ? "bg-sage/55" : "bg-sage/30"}`}
+        className={`absolute inset-x-px bottom-0 ${isStrong ? "bg-(--bar-strong)" : "bg-(--bar)"}`}
         style={{ height: `${100 * odds}%` }}
       />
       <span className="relative">{Math.round(odds * 100)}</span>
