@@ -1,7 +1,8 @@
-import { starAt, starsWithin } from "~/core/catalog";
+import { starAt, starsWithin, type SkyData } from "~/core/catalog";
 import { frameSketch, sketchPoint, type SketchPoint } from "~/core/framing";
 import { channelSums } from "~/core/ledger";
 import { shareOf, type ShareNight } from "~/core/season";
+import type { Equatorial } from "~/core/sky";
 import type { Desk } from "~/desk/desk";
 import { seasonInTurns } from "~/desk/plan/season";
 import { gapOf } from "~/desk/projects/project-gap";
@@ -13,6 +14,7 @@ import { findTarget, targetNameOf } from "~/desk/sky/targets";
 
 const MOST_STARS = 60;
 const FAINTEST_MAG = 10;
+const WIDEST_DEG = 60;
 const AROUND = 1.35; // of the frame's own half: what lies about it
 
 /** What lies around a frame: stars, and the outline of what it is of. */
@@ -43,30 +45,30 @@ function cardOf(library: Library, c: ProjectContext) {
   };
 }
 
-/** Stars and target around each frame. */
+/** The brightest stars within a square around a frame. */
+function starsAround(sky: SkyData, centre: Equatorial<"icrs">, reachArcmin: number): FieldSketch["stars"] {
+  const { raDeg, decDeg } = centre;
+  const radiusDeg = Math.min(WIDEST_DEG, (reachArcmin * Math.SQRT2) / 60);
+  return starsWithin(sky.stars, { raDeg, decDeg, radiusDeg, faintest: FAINTEST_MAG })
+    .map((row) => starAt(sky.stars.stars, row))
+    .sort((a, b) => a.magnitude - b.magnitude)
+    .flatMap((star) => {
+      const at = sketchPoint(centre, star.at);
+      const isNear = at && Math.max(Math.abs(at[0]), Math.abs(at[1])) < reachArcmin;
+      return isNear ? [{ at, magnitude: star.magnitude }] : [];
+    })
+    .slice(0, MOST_STARS);
+}
+
+/** Stars and target around each frame; what cannot be fetched is left out, since a card says all it has to say without. */
 async function fieldsOf(library: Library): Promise<Readonly<Record<string, FieldSketch>>> {
-  const sky = await skyData(library.desk);
+  const sky = await skyData(library.desk).catch(() => null);
   const fields = library.projects.map(async ({ id, data }): Promise<readonly [string, FieldSketch] | null> => {
     const c = contextOf(library, id);
     if (!c) return null;
     const { centre } = c.layout;
     const reachArcmin = frameSketch(c.layout).halfArcmin * AROUND;
-    const radiusDeg = (reachArcmin * Math.SQRT2) / 60;
-    const near = starsWithin(sky.stars, {
-      raDeg: centre.raDeg,
-      decDeg: centre.decDeg,
-      radiusDeg,
-      faintest: FAINTEST_MAG,
-    });
-    const stars = near
-      .flatMap((row) => {
-        const star = starAt(sky.stars.stars, row);
-        const at = sketchPoint(centre, star.at);
-        return at && Math.max(Math.abs(at[0]), Math.abs(at[1])) < reachArcmin
-          ? [{ at, magnitude: star.magnitude }]
-          : [];
-      })
-      .slice(0, MOST_STARS);
+    const stars = sky ? starsAround(sky, centre, reachArcmin) : [];
     const entry = await findTarget(library, data.targetId).catch(() => null); // drawn without it
     const at = entry && sketchPoint(centre, entry.at);
     const majorArcmin = entry?.majorArcmin ?? 0;
