@@ -253,7 +253,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
   it("6 · Season and Nights: the night given to it by hand, its sheet, and a calendar file", async () => {
     await me.press("Season");
     await me.see("of the best possible");
-    const give = By.xpath("//button[contains(@aria-label, 'Lion Nebula') and (starts-with(@aria-label, 'Keep') or starts-with(@aria-label, 'Shoot'))]"); // prettier-ignore
+    const give = By.xpath("//button[contains(@aria-label, 'Lion Nebula') and (starts-with(@aria-label, 'Keep') or starts-with(@aria-label, 'This instead'))]"); // prettier-ignore
     await (await driver.wait(until.elementLocated(give), WAIT_MS)).click();
     await me.see("is kept.");
     await me.press("Nights");

@@ -209,7 +209,7 @@ describe("a plan that goes along with a backup", () => {
       await setClock(driver);
       let me = hands(driver);
       await driver.get(app.url);
-      await me.press("Open Three gardens");
+      await me.press("Open it: Three gardens");
       await me.see("Garden behind the mill");
       const before = await witness({ app, driver, me }).season();
       await driver.get(`${app.url}/kit/data`);

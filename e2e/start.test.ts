@@ -280,7 +280,7 @@ describe("the start", () => {
   ] as const;
   it.each(samples)("opens the sample %s, and every station of it", async (sample, place, project) => {
     await open();
-    await me.press(`Open ${sample}`);
+    await me.press(`Open it: ${sample}`);
     await me.see(place);
     for (const [station, words] of [
       ["Targets", "up this night"],

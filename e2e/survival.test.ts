@@ -120,7 +120,7 @@ describe("what is not saved yet", () => {
     ["a rig", "/kit/rigs/rig-refractor", "Focal length", "417"],
     ["a new filter", "/kit/filters", "Name in its files", "Typed filter"],
     ["a target", "/targets/own/new", "Name", "Typed target"],
-    ["a log entry", "/log", "Note", "Typed note"],
+    ["a log entry", "/log", "Note", "Typed note", "Or by hand, box by box"],
     ["a project's notes", "/projects/project-loop/plan", "Notes", "Typed notes", "Change"],
     ["a budget", "/projects/project-loop/budget", "Protect stars", "7.5"],
     ["a frame's number", "/projects/project-loop/frame", "Position angle", "77"],

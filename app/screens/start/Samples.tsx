@@ -31,7 +31,7 @@ export function Samples({ isBusy, onOpen }: { readonly isBusy: boolean; readonly
           <li key={s.id} className="border-rule border-t pt-2">
             <h3 className="font-semibold">{s.title}</h3>
             <p className="text-soft my-1">{s.words}</p>
-            <Button disabled={isBusy} aria-label={`Open ${s.title}`} onClick={() => onOpen(s.id)}>
+            <Button disabled={isBusy} aria-label={`Open it: ${s.title}`} onClick={() => onOpen(s.id)}>
               Open it
             </Button>
           </li>
