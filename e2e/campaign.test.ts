@@ -35,6 +35,9 @@ const LEFT: readonly (readonly [what: string, path: string, label: string, value
   ["the hours worth going out for", "/", "Minimum hours", (n) => String(2 + (n % 4))],
 ];
 
+const UNFOLD =
+  "const folded = [...document.querySelectorAll('main details')]; folded.forEach((d) => (d.open = true)); return folded.length > 0";
+
 describe("a long campaign against what is kept", () => {
   const profile = newProfile();
   let app: RunningApp;
@@ -93,6 +96,8 @@ describe("a long campaign against what is kept", () => {
     async (_, path, label, value) => {
       for (let n = 1; n <= ROUNDS; n++) {
         await at(path);
+        // Boxes by hand are folded until something of them was typed.
+        if (path === "/log") await driver.wait(() => driver.executeScript<boolean>(UNFOLD), WAIT_MS, "boxes by hand");
         await me.fill(label, value(n));
         await at(n % 2 === 0 ? "/kit" : "/kit/rigs");
         await at(path);
