@@ -29,7 +29,7 @@ export function Copies<D>({
 }) {
   const { act, refusal, isBusy } = useAct<ActsIntent>({ action: ACTS });
   if (thing.copies.length === 0) return null;
-  const settle = (data: D, isDeleted = false) => {
+  const settle = (data: unknown, isDeleted = false) => {
     const { id, rev } = thing;
     return act({ act: "settle", kind, id, rev, copies: thing.copies.map((c) => c.rev), data, isDeleted });
   };
@@ -58,7 +58,7 @@ export function Copies<D>({
             isBusy={isBusy}
             onChoose={(data) => {
               onTake?.(data as D);
-              void settle(data as D);
+              void settle(data);
             }}
           />
         ))}

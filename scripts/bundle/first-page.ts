@@ -8,7 +8,7 @@ const APP = new URL("../../app", import.meta.url).pathname;
 export const EVERY_PAGE = ["entry.client.tsx", "root.tsx", "screens/shell/route.tsx"];
 /** The pages. */
 export const ROUTES = readdirSync(join(APP, "screens"), { recursive: true, encoding: "utf8" })
-  .filter((file) => basename(file) === "route.tsx")
+  .filter((file) => /route\.tsx$/.test(basename(file)))
   .map((file) => join("screens", file));
 
 /** What a module takes in when it is loaded, by name; "*" = all of it. */

@@ -22,7 +22,7 @@ import { changeKey } from "./named-records";
 import { joinFile, joinLookedInto } from "./join";
 import { onNotice } from "./notices";
 import { onLibrary } from "./open-library";
-import { putDown } from "./pending";
+import { heldBack, holdBack, letGo, putDown } from "./pending";
 import { writeEverything, writeProject } from "./written";
 import { choiceOf } from "~/desk/sky/choice";
 import { withLearntChances } from "~/desk/sky/learnt";
@@ -549,6 +549,24 @@ describe("edits that a page could not keep any more", () => {
     done(await saving);
     const kept = await frameOf(desk());
     expect([kept.data.positionAngleDeg, kept.copies]).toEqual([44, []]);
+  });
+
+  it("that ask something first wait for the answer: nothing keeps them, they are read back, and what does not read is not", async () => {
+    const d = desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const data = { ...frame.data, positionAngleDeg: 33 };
+    const waiting = { kind: "frame" as const, id: frame.id, data, baseRev: frame.rev };
+    holdBack(d, waiting);
+    const next = desk();
+    expect((await frameOf(next)).data.positionAngleDeg).toBe(frame.data.positionAngleDeg);
+    expect(await heldBack(next, "frame", frame.id)).toEqual(data);
+    expect(await heldBack(next, "frame", "another")).toBeNull();
+    holdBack(next, { ...waiting, data: { ...data, columns: "many" } });
+    expect(await heldBack(next, "frame", frame.id)).toBeNull();
+    holdBack(next, waiting);
+    letGo(next, waiting);
+    expect(await heldBack(desk(), "frame", frame.id)).toBeNull();
   });
 
   it("that were kept do not come back when somebody changes the frame afterwards", async () => {

@@ -3,7 +3,6 @@ import { changedFields, fieldsOf } from "~/core/records";
 import { groupBy } from "~/core/numeric";
 import { inTurns } from "~/desk/turns";
 import { contextsOf } from "~/desk/projects/project";
-
 import type { Library } from "./library";
 import { nameOf, type RecordChange } from "./named-records";
 import { meOf } from "./parts";

@@ -61,7 +61,7 @@ export default function YearChart({
           {...AXIS}
         />
         <YAxis
-          width={44}
+          width={60} // "0.195" beside what it measures
           allowDecimals={Math.max(...points.map((p) => p.moonless)) < 3}
           label={axisWords("worth, h a night", "insideLeft")}
           {...AXIS}
