@@ -1,4 +1,4 @@
-import { Key } from "selenium-webdriver";
+import { By, Key } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { startEdr, type EdrStandIn, type Mood } from "./edr-stand-in";
 import { newProfile, openBrowser, hands, startApp, type RunningApp, WAIT_MS } from "./browser";
@@ -84,7 +84,8 @@ describe("real weather, where the operator has set a service up", () => {
           const isTold = async () => {
             await me.press("2 left out");
             await driver.sleep(400);
-            if ((await me.text()).includes("unit “furlong” is not known here, left out")) return true;
+            const page = await driver.findElement(By.css("body")).getText();
+            if (page.includes("unit “furlong” is not known here, left out")) return true;
             await driver.actions().sendKeys(Key.ESCAPE).perform();
             return false;
           };
