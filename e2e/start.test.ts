@@ -17,6 +17,16 @@ import {
   WAIT_MS,
 } from "./browser";
 
+/** What is read at the later stops of the round. */
+const ROUND_FROM_PLACE = [
+  ["a target", "This is what you chose for"],
+  ["the frame", "Drag the frame on the sky"],
+  ["the hours", "takes in each filter"],
+  ["the plan", "Which nights it is likely to take"],
+  ["the run sheet", "What to do tonight, by the clock"],
+  ["the log", "The morning after, drop the files of the night here"],
+] as const;
+
 /** The first minute of somebody who has nothing here yet: the real clock's app, empty. */
 describe("the start", () => {
   let app: RunningApp;
@@ -98,16 +108,28 @@ describe("the start", () => {
     await me.see("Some of its values are typical of its class");
     await me.press("Refractor 480 mm f/6");
     await me.see("typical values used");
-    // A round of four steps, and what it says of itself.
+    // The round, on what was entered: left at the second stop, taken up there, and at its end what is still assumed.
     await driver.get(app.url);
-    await me.press("Show me round, four steps");
-    for (const step of ["1 of 4", "2 of 4", "3 of 4"]) {
-      await me.see(step);
-      await me.press("Next");
+    await me.press("Begin the round");
+    await me.see("the round, 1 of 8");
+    await me.press("On to: your place");
+    await me.see("Is the sky over Cahors as dark as it says here");
+    await me.press("Leave the round");
+    await me.gone("the round, 2 of 8");
+    await driver.get(app.url);
+    await me.press("The round through your first picture");
+    await me.see("the round, 2 of 8");
+    for (const [next, seen] of ROUND_FROM_PLACE) {
+      await me.press(`On to: ${next}`);
+      await me.see(seen);
     }
-    await me.see("Search, light, keys");
-    await me.press("Done");
-    await me.gone("4 of 4");
+    await me.press("What is still assumed");
+    await me.see("the round, done");
+    expect(await driver.findElement(By.css("section[aria-label='The round']")).getText()).toMatch(
+      /Enter your camera’s own noise and gain: then[^]*Measure your sky: a sky by its look[^]*Log three nights/,
+    );
+    await me.press("Close");
+    await me.gone("the round, done");
     // A browser that promises nothing says so.
     await driver.get(`${app.url}/kit/data`);
     await me.press("Ask it to keep everything");

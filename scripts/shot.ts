@@ -2,7 +2,10 @@ import { mkdirSync, writeFileSync } from "node:fs";
 import { dirname } from "node:path";
 import { newProfile, openBrowser, startApp } from "../e2e/browser";
 
-/** Takes pictures of paths given as "path=file.png", for looking: tsx scripts/shot.ts [--size 400x800] [--theme ember] /=a.png … */
+/**
+ * Takes pictures of paths given as "path=file.png", for looking: tsx scripts/shot.ts [--size 400x800] [--theme ember] /=a.png …
+ * What is to be a ".pdf" is printed on A4.
+ */
 const args = process.argv.slice(2);
 const take = (name: string) => {
   const i = args.indexOf(name);
@@ -30,7 +33,11 @@ try {
       .catch(() => undefined);
     await driver.sleep(1500);
     mkdirSync(dirname(shot.slice(at + 1)) || ".", { recursive: true });
-    writeFileSync(shot.slice(at + 1), await driver.takeScreenshot(), "base64");
+    const file = shot.slice(at + 1);
+    if (file.endsWith(".pdf")) {
+      const { data } = await driver.sendAndGetDevToolsCommand("Page.printToPDF", { paperWidth: 8.27, paperHeight: 11.69 }) as unknown as { data: string }; // prettier-ignore
+      writeFileSync(file, data, "base64");
+    } else writeFileSync(file, await driver.takeScreenshot(), "base64");
     const logs = await driver.manage().logs().get("browser");
     for (const l of logs) console.log(shot.slice(0, at), l.level.name, l.message.slice(0, 300));
   }

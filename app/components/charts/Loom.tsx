@@ -18,7 +18,7 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
     <table className="w-full table-fixed border-separate border-spacing-x-1.5 border-spacing-y-1">
       <thead>
         <tr>
-          <th className="w-10" />
+          <td className="w-10" />
           {channels.map(({ channel, isShort }) => (
             <th key={`${channel} ${isShort}`} scope="col" className="text-note text-soft text-left font-normal">
               {channel}

@@ -1,13 +1,21 @@
 import type { RecordKind } from "~/core/crew";
 import type { KeepFault } from "~/core/records";
 
+/** A stop of the round with its page, or what else can be done about the round. */
+export type RoundGoal = "take up" | "leave" | { readonly stop: string; readonly path: string };
+
 /**
- * What can be asked from any screen, at `ACTS`: to take an act back, to choose among versions written at the same time, and to set
- * aside what is stored and does not read.
+ * What can be asked from any screen, at `ACTS`: to take an act back, to choose among versions written at the same time, to set
+ * aside what is stored and does not read, and to go on the round.
  */
 export type ActsIntent =
   | { readonly act: "undo"; readonly undoId: string }
   | { readonly act: "recheck" }
+  | {
+      /** Goes to a stop of the round and its page, takes the round up, or leaves it. */
+      readonly act: "round";
+      readonly to: RoundGoal;
+    }
   | {
       readonly act: "settle";
       readonly kind: RecordKind;

@@ -4,6 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEve
 import type { CatalogEntry } from "~/core/catalog";
 import { chartView, type MosaicLayout, type Panel, type ScreenPoint } from "~/core/framing";
 import { offsetBy, type Equatorial } from "~/core/sky";
+import { spokenDeclination, spokenRightAscension } from "~/core/notation";
 import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
 import { drawCompass, drawOutlines } from "./marks-layer";
@@ -174,11 +175,11 @@ export function SkyChart({
     <>
       <canvas
         ref={canvas}
-        className="absolute inset-0 h-full w-full touch-none"
+        className="turns-to-ink absolute inset-0 h-full w-full touch-none print:object-contain"
         style={{ cursor }}
         tabIndex={0}
         role="application"
-        aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at ${fixed(layout.centre.raDeg, 3)}, ${fixed(layout.centre.decDeg, 3)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
+        aria-label={`Sky chart with ${panels.length === 1 ? "the frame" : `${panels.length} panels`} at right ascension ${spokenRightAscension(layout.centre.raDeg)}, declination ${spokenDeclination(layout.centre.decDeg)}, camera at ${fixed(layout.positionAngleDeg, 1)} degrees. Arrows nudge, comma and period turn, plus and minus zoom.`}
         onKeyDown={onKeyDown}
         {...handlers}
       />

@@ -24,6 +24,20 @@ export function formatDeclination(decDeg: number, secondDigits = 0): string {
   return `${decDeg < 0 ? "−" : "+"}${d}° ${m}′ ${s}″`;
 }
 
+const said = (count: string, one: string): string => `${Number(count)} ${one}${Number(count) === 1 ? "" : "s"}`;
+
+/** "20 hours 50 minutes 33.4 seconds": a right ascension as people say it, for who listens. */
+export function spokenRightAscension(raDeg: number, secondDigits = 1): string {
+  const [h, m, s] = sexagesimal(raDeg / 15, secondDigits);
+  return `${said(h === "24" ? "00" : h, "hour")} ${said(m, "minute")} ${said(s, "second")}`;
+}
+
+/** "minus 31 degrees 10 minutes 3 seconds": a declination as people say it. */
+export function spokenDeclination(decDeg: number, secondDigits = 0): string {
+  const [d, m, s] = sexagesimal(decDeg, secondDigits);
+  return `${decDeg < 0 ? "minus" : "plus"} ${said(d, "degree")} ${said(m, "minute")} ${said(s, "second")}`;
+}
+
 /** "20 50 33.40 +31 10 03.0": a position for machines, ASCII only: hours and degrees, as mounts, tables and files take it. */
 export function plainPosition(at: { readonly raDeg: number; readonly decDeg: number }): {
   readonly ra: string;

@@ -4,6 +4,8 @@ export {
   formatRightAscension,
   plainPosition,
   formatDeclination,
+  spokenDeclination,
+  spokenRightAscension,
   formatDegrees,
   formatHoursMinutes,
   formatMinutes,

@@ -2,6 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   formatDeclination,
+  spokenDeclination,
+  spokenRightAscension,
   looksLikePosition,
   parsePosition,
   formatMinutes,
@@ -52,6 +54,10 @@ it("writes and reads back every direction to the last digit shown", () => {
 
 it("carries rounded seconds and minutes over", () => {
   expect(formatDeclination(-0.99999)).toBe("−01° 00′ 00″");
+  expect(spokenDeclination(-0.99999)).toBe("minus 1 degree 0 minutes 0 seconds");
+  expect(spokenDeclination(31.99)).toBe("plus 31 degrees 59 minutes 24 seconds");
+  expect(spokenRightAscension(314.1537)).toBe("20 hours 56 minutes 36.9 seconds");
+  expect(spokenRightAscension(359.99999)).toBe("0 hours 0 minutes 0 seconds");
   expect(formatRightAscension(359.99999)).toBe("00h 00m 00.0s");
   expect(formatMinutes(119.6)).toBe("2 h 00");
 });

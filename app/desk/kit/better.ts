@@ -5,7 +5,7 @@ import type { Entity, Library } from "~/desk/records/library";
 
 /** What would make answers better. */
 export interface BetterNext {
-  readonly what: "skyline" | "sky" | "camera" | "nights" | "project";
+  readonly what: "skyline" | "sky" | "camera" | "chance" | "nights" | "project";
   /** Of what: a place or a rig. */
   readonly id: string;
   /** Nights still to be logged. */
@@ -28,6 +28,7 @@ export function betterNext(library: Library, place: Entity<Place>, rig: Entity<R
   if (rig && CAMERA_VALUES.some((v) => rig.data.typical?.includes(v)))
     found.push({ what: "camera", id: rig.id, left: 0 });
   if (guessed.includes("skyMagPerArcsec2")) found.push({ what: "sky", id: place.id, left: 0 });
+  if (guessed.includes("clearChance")) found.push({ what: "chance", id: place.id, left: 0 });
   if (nights < TEACHING_NIGHTS) found.push({ what: "nights", id: "", left: TEACHING_NIGHTS - nights });
   return found;
 }

@@ -160,7 +160,7 @@ function Picture({
         role="img"
         tabIndex={0}
         aria-label={`Depth in ${layer.channel} over the field; the table below says it in numbers`}
-        className="block w-full touch-pan-y"
+        className="turns-to-ink block w-full touch-pan-y"
         style={{ height: scale.heightPx }}
         onPointerMove={onMove}
         onKeyDown={onKey}

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { fixed } from "~/components/numbers";
 import type { Panel } from "~/core/framing";
 import { panelName } from "~/core/framing";
-import { formatDeclination, formatRightAscension, plainPosition } from "~/core/notation";
+import { plainPosition } from "~/core/notation";
+import { Declination, RightAscension } from "~/components/Position";
 import type { FrameData } from "~/core/plan";
 
 const quiet = "text-note text-soft min-h-6 min-w-6 underline disabled:opacity-40";
@@ -63,9 +64,9 @@ export function PanelTable({
                 ) : null}
               </th>
               <td className="py-1">
-                {formatRightAscension(p.centre.raDeg)}
+                <RightAscension deg={p.centre.raDeg} />
                 <br />
-                {formatDeclination(p.centre.decDeg)}
+                <Declination deg={p.centre.decDeg} />
                 <br />
                 <CopyPosition name={panelName(p.number)} at={p.centre} />
               </td>

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { deviationsOf, readWcs, type FitsHeader, type FitsWcs, type RigDeviation } from "~/core/formats";
 import type { Rig } from "~/core/exposure";
 import { rotationAdvice } from "~/core/framing";
-import { formatDeclination, formatRightAscension, parseNumber } from "~/core/notation";
+import { parseNumber } from "~/core/notation";
+import { Declination, RightAscension } from "~/components/Position";
 import type { Result } from "~/core/result";
 import { wrap360 } from "~/core/units";
 import { Button } from "~/components/ui/Button";
@@ -94,7 +95,7 @@ export function RepeatPanel({
         <div className="mt-3">
           <p className="font-semibold break-all">{seen.name}</p>
           <p>
-            {formatRightAscension(seen.wcs.centre.raDeg)}, {formatDeclination(seen.wcs.centre.decDeg)}; PA{" "}
+            <RightAscension deg={seen.wcs.centre.raDeg} />, <Declination deg={seen.wcs.centre.decDeg} />; PA{" "}
             {fixed(seen.wcs.shown.positionAngleDeg, 2)}°, {fixed(seen.wcs.scaleYArcsec, 3)} ″/px
           </p>
           <p className={seen.wcs.shown.isMirrored ? "text-rust" : "text-soft"}>

@@ -20,6 +20,7 @@ import { frameAction } from "./action";
 import type { FrameAnswer, FrameIntent } from "./intents";
 import { loadFrame, type FrameView } from "./load";
 import { MovedQuestion } from "./MovedQuestion";
+import { PanelsOnPaper } from "./PanelsOnPaper";
 import { useChartData } from "./use-chart-data";
 import { useAct } from "~/components/forms/use-act";
 import { useFrameDraft } from "./use-frame-draft";
@@ -116,7 +117,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
         <div className="min-w-0">
           <div
             ref={chart}
-            className="border-rule relative h-[clamp(22rem,calc(100vh-21.5rem),72rem)] overflow-hidden rounded-[8px] border"
+            className="border-rule relative h-[clamp(22rem,calc(100vh-21.5rem),72rem)] overflow-hidden rounded-[8px] border print:h-[120mm]"
           >
             <SkyChart
               gaze={gaze}
@@ -170,8 +171,15 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             pressed={pressed}
             search={search}
           />
+          <PanelsOnPaper
+            frame={frame}
+            layout={layout}
+            panels={panels}
+            hoursPerPanel={view.hoursPerPanel}
+            hoursANight={view.hoursANight}
+          />
         </div>
-        <aside className="space-y-4">
+        <aside className="no-print space-y-4">
           <StorageRefusal fault={refusal ?? actRefusal} />
           {isHeld ? (
             <MovedQuestion

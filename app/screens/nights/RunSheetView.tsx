@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { foldRounds, type Block, type Rounds, type RunSheet, type SheetEvent } from "~/core/night";
+import type { Block, Rounds, RunSheet, SheetEvent } from "~/core/night";
 import { formatSpan } from "~/core/notation";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime } from "~/components/clock";
@@ -7,12 +7,7 @@ import { counted } from "~/components/numbers";
 import { focusHintWords } from "~/components/words/focus-words";
 import type { FocusHint } from "~/core/ledger";
 import { Time } from "~/components/Time";
-
-/** Something the sky does during the night. */
-export interface SkyEvent {
-  readonly atMs: number;
-  readonly words: string;
-}
+import { isOnScreenOnly, sheetLines, type SkyEvent } from "./sheet-lines";
 
 function eventWords(e: SheetEvent, isCooled: boolean, zone: string): string {
   switch (e.kind) {
@@ -35,7 +30,6 @@ function eventWords(e: SheetEvent, isCooled: boolean, zone: string): string {
   }
 }
 
-const PASSAGE = / (over|under) \d+°$/;
 const PACK_UP_WORDS = { rain: "before the rain", dawn: "when it gets light" } as const;
 
 /** A night by the local clock: blocks and breaks, with what Sun, Moon and skyline do between them. */
@@ -60,10 +54,7 @@ export function RunSheetView({
   /** How the focus moves with a filter, by when it is changed. */
   readonly focus?: Readonly<Record<number, FocusHint>>;
 }) {
-  const lines = [
-    ...foldRounds(sheet.lines).map((line) => ({ at: line.startMs, line, words: "" })),
-    ...sky.map((s) => ({ at: s.atMs, line: null, words: s.words })),
-  ].sort((a, b) => a.at - b.at);
+  const lines = sheetLines(sheet, sky);
   const now = nowMs ?? null;
   const present = now === null ? -1 : lines.findIndex((l) => l.line && l.line.startMs <= now && now < l.line.endMs);
   const next = now === null ? -1 : lines.findIndex((l) => l.line && l.line.startMs > now);
@@ -81,8 +72,7 @@ export function RunSheetView({
           key={`${l.at} ${l.words} ${l.line?.kind ?? "sky"}`}
           ref={i === (present === -1 ? next : present) ? here : undefined}
           aria-current={i === present ? "step" : undefined}
-          // On paper without the heights that a target passes: two pages at most.
-          className={`${l.line === null && PASSAGE.test(l.words) ? "print:hidden" : ""} border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-0 print:text-[10.5px] print:leading-[1.2] ${i === present ? "bg-raised" : now !== null && (l.line?.endMs ?? l.at) <= now ? "text-soft" : ""}`}
+          className={`${isOnScreenOnly(l) ? "print:hidden" : ""} border-rule grid grid-cols-[3.6rem_minmax(0,1fr)_5rem] items-baseline gap-3 border-t py-1.5 print:py-0 print:leading-[1.2] ${i === present ? "bg-raised" : now !== null && (l.line?.endMs ?? l.at) <= now ? "text-soft" : ""}`}
         >
           <span>
             <Time ms={l.at} zone={zone} />

@@ -1,7 +1,7 @@
 import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import type { Desk } from "~/desk/desk";
 import { median } from "~/core/numeric";
-import type { SkyEvent } from "./RunSheetView";
+import type { SkyEvent } from "./sheet-lines";
 import { matchedDithers, type Rig } from "~/core/exposure";
 import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
 import { cautionsOf, rainDeadline } from "~/core/plan";

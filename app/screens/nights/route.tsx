@@ -1,5 +1,6 @@
 import { deskOf, useDesk } from "~/at-desk";
 import { Freed } from "./Freed";
+import type { CSSProperties } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { download, fileStem } from "~/components/download";
 import { clockTime, longNight } from "~/components/clock";
@@ -7,6 +8,7 @@ import { freeWords } from "~/components/words/evening-words";
 import { NightChecklist } from "./NightChecklist";
 import { batteryLine, PowerPanel } from "./PowerPanel";
 import { RunSheetView } from "./RunSheetView";
+import { paperPx, sheetLines } from "./sheet-lines";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Empty, Panel } from "~/components/ui/Panel";
@@ -76,13 +78,16 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
       "text/calendar",
     );
   return (
-    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block">
+    <div
+      className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block print:text-(length:--paper)"
+      style={{ "--paper": `${paperPx(sheetLines(sheet, view.events))}px` } as CSSProperties}
+    >
       <div>
         <p className="text-note text-soft">
           {longNight(night)}, {place.name} · local time, {place.timeZone}
         </p>
         <h1 className="text-headline print:text-[17px] print:leading-[1.2]">{view.title}</h1>
-        <p className="text-soft mt-1 print:mt-0 print:text-[10.5px]">
+        <p className="text-soft mt-1 print:mt-0">
           {hasBlocks
             ? `${formatMinutes(sheet.exposureMin)} of exposure with ${view.rig.name}, ${view.clear ? "in the stretch that is clear" : "clear sky assumed"}.`
             : "Nothing of it lies in that stretch. Choose other hours, or another night above."}
@@ -109,7 +114,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           />
         </div>
       </div>
-      <aside className="space-y-5 print:mt-1.5 print:columns-2 print:gap-8 print:space-y-2 print:text-[10.5px] print:leading-[1.25]">
+      <aside className="space-y-5 print:mt-1.5 print:columns-2 print:gap-8 print:space-y-2 print:leading-[1.25]">
         {list.length > 1 ? (
           <div className="no-print">
             <SelectField

@@ -7,7 +7,8 @@ import { Button } from "~/components/ui/Button";
 import { Section } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
 import type { CellAdvice, DoneAdvice, Unlevel } from "~/core/ledger";
-import { formatDeclination, formatMinutes, formatRightAscension } from "~/core/notation";
+import { formatMinutes } from "~/core/notation";
+import { Declination, RightAscension } from "~/components/Position";
 import type { DoneView, Repeat } from "~/desk/projects/done";
 
 const VERDICTS = {
@@ -127,7 +128,7 @@ function RepeatList({ repeat }: { readonly repeat: Repeat }) {
       <ul className="mt-2">
         {panels.slice(0, 30).map((p) => (
           <li key={p.panel}>
-            {p.panel}: {formatRightAscension(p.raDeg)} {formatDeclination(p.decDeg)}, camera angle{" "}
+            {p.panel}: <RightAscension deg={p.raDeg} /> <Declination deg={p.decDeg} />, camera angle{" "}
             {fixed(p.positionAngleDeg, 1)}° (or 180° from it)
           </li>
         ))}

@@ -102,7 +102,7 @@ export default function RecordRoute({ loaderData: { title, card, done } }: Route
           </Section>
         ) : null}
       </div>
-      <aside>
+      <aside className="no-print">
         <Section title="Take it along">
           <p className="text-soft mb-2">To go beside the picture, wherever it is shown.</p>
           <div className="flex flex-wrap gap-2">

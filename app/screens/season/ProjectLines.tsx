@@ -30,7 +30,7 @@ export function ProjectKey({
               aria-pressed={isLit}
               title="Lights up its nights on the leaf"
               onClick={() => onLight(isLit ? null : p.id)}
-              className={`text-note min-h-6 rounded-[4px] border px-1.5 ${isLit ? "border-lamp text-lamp" : "border-rule text-soft hover:text-ink"}`}
+              className={`prints text-note min-h-6 rounded-[4px] border px-1.5 ${isLit ? "border-lamp text-lamp" : "border-rule text-soft hover:text-ink"}`}
             >
               <b className="text-ink">{p.initial}</b> {p.name}
             </button>

@@ -81,7 +81,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
   const open = view.projects.filter((p) => p.channels.length > 0);
   const nights = plan.evenings.filter((e) => e.blocks.length > 0);
   return (
-    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+    <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_21rem] print:block print:[zoom:0.9]">
       <div className="min-w-0">
         <p className="text-note text-soft">
           {shortNight(plan.from)} to {shortNight(last)}

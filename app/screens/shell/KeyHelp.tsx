@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { useDesk } from "~/at-desk";
-import { showRound } from "~/components/tour";
+import { RoundButton } from "~/components/RoundButton";
 import { SHORTCUTS } from "~/components/shortcuts";
 import { areSingleKeysOn, setSingleKeys } from "~/desk/records/single-keys";
 import { STATIONS } from "./ShellFrame";
@@ -54,9 +54,7 @@ export function KeyHelp({
             <span>Single keys work, without Ctrl (1 to 7, [, ], T, ?)</span>
           </label>
           <p className="mt-4 flex justify-between">
-            <Dialog.Close className="underline underline-offset-4" onClick={() => void showRound()}>
-              Show me round, four steps
-            </Dialog.Close>
+            <RoundButton onPressed={() => onOpenChange(false)} />
             <Dialog.Close className="underline underline-offset-4">Close</Dialog.Close>
           </p>
         </Dialog.Content>

@@ -50,7 +50,7 @@ export function MoreSheet({
             <li>
               <button type="button" onClick={instead(onHelp)} className={line}>
                 <Keyboard size={20} strokeWidth={1.6} aria-hidden="true" />
-                Keys, and the round in four steps
+                Keys, and the round
               </button>
             </li>
             <li className="flex min-h-[56px] items-center gap-4 px-3">

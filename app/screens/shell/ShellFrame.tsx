@@ -87,7 +87,6 @@ export function ShellFrame({
           ))}
           <button
             type="button"
-            data-tour="tools"
             aria-haspopup="dialog"
             title="More: other stations, search, light, keys"
             onClick={onMore}
@@ -102,9 +101,7 @@ export function ShellFrame({
         </nav>
       </aside>
       {isPending ? <div className="pending-bar" role="presentation" /> : null}
-      <div data-tour="ribbon" className="no-print border-rule border-b">
-        {ribbon}
-      </div>
+      <div className="no-print border-rule border-b">{ribbon}</div>
       {banner}
       <main
         id="page"
@@ -113,10 +110,7 @@ export function ShellFrame({
         {children}
       </main>
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
-      <div
-        data-tour="tools"
-        className="no-print bg-ground low:hidden fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex"
-      >
+      <div className="no-print bg-ground low:hidden fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex">
         <button
           type="button"
           onClick={onSearch}

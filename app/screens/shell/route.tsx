@@ -25,11 +25,13 @@ import { prepareOffline } from "~/offline/register";
 import { hasDrawn, isGoing } from "~/offline/rescue";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { DraftShelfProvider } from "~/components/forms/drafts";
+import { TapFacts } from "~/components/tap/TapFacts";
 import { Toasts } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
 import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
 import { backupWords } from "~/components/words/file-words";
+import { roundHere, roundOn } from "~/desk/kit/round";
 import { backupState } from "~/desk/records/backup";
 import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
 import { onLibrary } from "~/desk/records/open-library";
@@ -41,6 +43,8 @@ const SearchPalette = lazy(() => import("./SearchPalette").then((m) => ({ defaul
 const MoreSheet = lazy(() => import("./MoreSheet").then((m) => ({ default: m.MoreSheet })));
 const KeyHelp = lazy(() => import("./KeyHelp").then((m) => ({ default: m.KeyHelp })));
 
+const RoundBar = lazy(() => import("./RoundBar").then((m) => ({ default: m.RoundBar })));
+
 const NIGHTS = 34;
 
 export async function clientLoader({ context, request }: Route.ClientLoaderArgs) {
@@ -51,7 +55,9 @@ export async function clientLoader({ context, request }: Route.ClientLoaderArgs)
   const from = addNights(choice.today, ahead >= -1 && ahead < NIGHTS - 2 ? -1 : ahead - 3);
   const ribbon = choice.place ? desk.workers.sky.ribbon({ place: choice.place.data, from, count: NIGHTS }) : null;
   const backup = backupState(library, desk.now());
-  return { library, choice, ribbon, fault, backup };
+  const at = roundHere(desk);
+  const round = at && roundOn(at, library, choice, new URL(request.url).searchParams.get("project"));
+  return { library, choice, ribbon, fault, backup, round };
 }
 clientLoader.hydrate = true as const;
 
@@ -59,7 +65,7 @@ export { ShellLoading as HydrateFallback } from "./ShellLoading";
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
   const desk = useDesk();
-  const { library, choice, ribbon, fault, backup } = loaderData;
+  const { library, choice, ribbon, fault, backup, round } = loaderData;
   const [isLater, setLater] = useState(false);
   const [params] = useSearchParams();
   const location = useLocation();
@@ -129,6 +135,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       <DraftShelfProvider value={desk.at(theDrafts)}>
         <Notices />
         <NewVersion />
+        <TapFacts />
         <ShellFrame
           search={search}
           themes={<ThemeChoice />}
@@ -179,6 +186,11 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         >
           {/* What stands below a page is below the fold from the start, so that it does not jump when the page grows. */}
           <div className="min-h-screen print:min-h-0">
+            {round ? (
+              <Suspense>
+                <RoundBar view={round} search={search} />
+              </Suspense>
+            ) : null}
             <Outlet />
           </div>
           {ribbon ? <RibbonWords /> : null}

@@ -5,6 +5,7 @@ import { answer, intentOf, type Answer } from "~/desk/records/answer";
 import { notify } from "~/desk/records/notices";
 import { libraryHere } from "~/desk/records/open-library";
 import { joinDemo } from "~/desk/records/join";
+import { offerRound } from "~/desk/kit/round";
 import { begin } from "~/desk/kit/start";
 import { theDrafts } from "~/desk/records/kept";
 import type { StartIntent } from "./intents";
@@ -23,6 +24,7 @@ export async function startAction(desk: Desk, request: Request) {
   const done = await begin(library, intent.place, intent.kit, intent.targetId);
   if (!done.ok) return answer(desk, done);
   desk.at(theDrafts).drop(START_DRAFT);
+  offerRound(desk);
   notify(desk, `${intent.place.name} and your rig are kept; change them under Kit.`);
   return redirect(done.value.projectId === null ? "/" : "/nights");
 }

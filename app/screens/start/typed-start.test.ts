@@ -126,7 +126,7 @@ describe("what makes answers better next", () => {
   const whats = (l: Library, p = place, r: typeof rig | null = rig) => betterNext(l, p as never, r as never).map((n) => n.what); // prettier-ignore
 
   it("is everything at first, and nothing once all of it is one's own", () => {
-    expect(whats(library([], 0))).toEqual(["project", "skyline", "camera", "sky", "nights"]);
+    expect(whats(library([], 0))).toEqual(["project", "skyline", "camera", "sky", "chance", "nights"]);
     const own = { ...place, data: { ...place.data, typical: [] } };
     const measured = { ...rig, data: { ...rig.data, typical: [] } };
     expect(whats(library(["a", "b", "c"]), own, measured)).toEqual([]);

@@ -2,7 +2,7 @@ import { fixed, trimmed } from "~/components/numbers";
 import type { CatalogEntry } from "~/core/catalog";
 import { isOfStars, lightSource, type LightSource, type ObjectLight, type Picture } from "~/core/exposure";
 import { bestEllipseAngle } from "~/core/framing";
-import { formatDeclination, formatRightAscension } from "~/core/notation";
+import { Declination, RightAscension } from "~/components/Position";
 import { lightWords, moonBornWords, pixelWords, sizeWords } from "~/components/words/target-words";
 import { Panel } from "~/components/ui/Panel";
 import { Why } from "~/components/ui/Why";
@@ -102,9 +102,9 @@ export function TargetFacts({
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
         <dt className="text-soft">Position</dt>
         <dd>
-          {formatRightAscension(entry.at.raDeg, 0)}
+          <RightAscension deg={entry.at.raDeg} digits={0} />
           <br />
-          {formatDeclination(entry.at.decDeg)}
+          <Declination deg={entry.at.decDeg} />
         </dd>
         <dt className="text-soft">Size</dt>
         <dd>

@@ -14,17 +14,29 @@ export function YearNumbers({ months }: { readonly months: readonly MonthInNumbe
       <table className="w-full min-w-[28rem] text-right">
         <thead className="text-note text-soft">
           <tr className="border-rule border-b">
-            <th className="py-1 text-left font-normal">Month</th>
-            <th className="font-normal">nights with 1 h</th>
-            <th className="font-normal">longest</th>
-            <th className="font-normal">usable, all clear</th>
-            <th className="font-normal">to be expected</th>
+            <th scope="col" className="py-1 text-left font-normal">
+              Month
+            </th>
+            <th scope="col" className="font-normal">
+              nights with 1 h
+            </th>
+            <th scope="col" className="font-normal">
+              longest
+            </th>
+            <th scope="col" className="font-normal">
+              usable, all clear
+            </th>
+            <th scope="col" className="font-normal">
+              to be expected
+            </th>
           </tr>
         </thead>
         <tbody>
           {months.map((m) => (
             <tr key={m.month} className={`border-rule border-b ${m.nights === 0 ? "text-faint" : ""}`}>
-              <th className="py-1 text-left font-normal">{monthWord(m.month)}</th>
+              <th scope="row" className="py-1 text-left font-normal">
+                {monthWord(m.month)}
+              </th>
               <td>{m.nights}</td>
               <td>{m.longestMin > 0 ? formatMinutes(m.longestMin) : "–"}</td>
               <td>{fixed(m.usableHours)} h</td>

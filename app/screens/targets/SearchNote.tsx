@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { isDesignation, movingKind, type MovingKind } from "~/core/catalog";
-import { formatDeclination, formatRightAscension, looksLikePosition, parsePosition } from "~/core/notation";
+import { looksLikePosition, parsePosition } from "~/core/notation";
+import { Declination, RightAscension } from "~/components/Position";
 
 const MOVING_WORDS: Readonly<Record<MovingKind, string>> = {
   planet: "Planets move among the stars and are out of scope here; objects of that name are listed below.",
@@ -38,7 +39,7 @@ export function SearchNote({
   return (
     <p className="py-2">
       <Link to={linkTo(query)} className="underline underline-offset-4">
-        Make {formatRightAscension(position.value.raDeg)}, {formatDeclination(position.value.decDeg)} a target of your
+        Make <RightAscension deg={position.value.raDeg} />, <Declination deg={position.value.decDeg} /> a target of your
         own
       </Link>
     </p>

@@ -1,18 +1,15 @@
 import { plain } from "~/components/numbers";
-import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useId, useRef, type KeyboardEvent } from "react";
 import { hiddenBelowDeg, skyTowardsMag } from "~/core/sky";
 import { clamp, wrap360 } from "~/core/units";
 import { whereIs, type Pick, type Surroundings } from "./edit";
+import { Magnifier } from "./Magnifier";
+import { ABOVE, BELOW, HEIGHT, TOP_DEG, toX as x, toY as y, WIDTH, type Direction } from "./reach";
+import { usePanoramaPointers } from "./use-panorama-pointers";
 
-const WIDTH = 900;
-const HEIGHT = 250;
-const TOP_DEG = 80;
 const NAMES = ["N", "NE", "E", "SE", "S", "SW", "W", "NW", "N"];
 const GLOW = { azimuthDeg: 6, altitudeDeg: 6 };
 const EXTINCTION = 0.25; // usual at V near sea level; only the picture depends on it
-
-const x = (azimuthDeg: number): number => (azimuthDeg * WIDTH) / 360;
-const y = (altitudeDeg: number): number => HEIGHT - (HEIGHT * Math.min(altitudeDeg, TOP_DEG)) / TOP_DEG;
 
 const listWords: Readonly<Record<keyof Surroundings, string>> = {
   skyline: "Point",
@@ -57,7 +54,22 @@ function Glow({ now, zenithSkyMag }: { readonly now: Surroundings; readonly zeni
   );
 }
 
-/** The panorama from north through east and round: press to put down, drag or arrow keys to move. */
+/** The sign of a thing, lit where it is picked. */
+function Sign({ list, isPicked }: { readonly list: keyof Surroundings; readonly isPicked: boolean }) {
+  const lit = (otherwise: string) => (isPicked ? "var(--lamp)" : otherwise);
+  switch (list) {
+    case "skyline":
+      return <circle r="4" fill={lit("var(--ink)")} />;
+    case "landmarks":
+      return <rect x="-4.5" y="-4.5" width="9" height="9" fill={lit("var(--soft)")} stroke="var(--ground)" />;
+    case "domes":
+      return <path d="M-7 4 A7 7 0 0 1 7 4 Z" fill={lit("none")} stroke="var(--ink)" />;
+    case "lamps":
+      return <path d="M0 -6 L5 5 H-5 Z" fill={lit("none")} stroke="var(--rust)" strokeWidth="1.5" />;
+  }
+}
+
+/** The panorama from north through east and round: press to put down, drag or arrow keys to move; a finger moves finely under a magnifier. */
 export function Panorama({
   now,
   pick,
@@ -72,23 +84,15 @@ export function Panorama({
   readonly pick: Pick | null;
   readonly minAltitudeDeg: number;
   readonly zenithSkyMag: number;
-  readonly onPress: (at: { azimuthDeg: number; altitudeDeg: number }) => void;
+  readonly onPress: (at: Direction) => void;
   readonly onPick: (pick: Pick) => void;
   /** `isDone` when the move ends, so that one drag is one step to undo. */
-  readonly onMove: (pick: Pick, to: { azimuthDeg: number; altitudeDeg: number }, isDone: boolean) => void;
+  readonly onMove: (pick: Pick, to: Direction, isDone: boolean) => void;
   readonly onRemove: (pick: Pick) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<Pick | null>(null);
   const hatch = useId();
-  const directionAt = (event: PointerEvent) => {
-    const box = svg.current!.getBoundingClientRect();
-    const scale = box.width / WIDTH;
-    return {
-      azimuthDeg: clamp((event.clientX - box.left) / scale / (WIDTH / 360), 0, 359.9),
-      altitudeDeg: clamp(((HEIGHT + 16 - (event.clientY - box.top) / scale) * TOP_DEG) / HEIGHT, 0, 90),
-    };
-  };
+  const scenery = useId();
   const onKey = (event: KeyboardEvent, at: Pick) => {
     const step = event.shiftKey ? 0.1 : 1;
     const { azimuthDeg, altitudeDeg } = whereIs(now, at);
@@ -115,121 +119,109 @@ export function Panorama({
   const picks: Pick[] = (["skyline", "landmarks", "domes", "lamps"] as const).flatMap((list) =>
     now[list].map((_, index) => ({ list, index })),
   );
+  const pointers = usePanoramaPointers({ svg, now, picks, onPress, onPick, onMove });
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 -16 ${WIDTH} ${HEIGHT + 36}`}
-      className="w-full touch-none select-none max-sm:[&_text]:text-[22px]"
-      role="group"
-      aria-label="Panorama: press to put down, drag or use the arrow keys to move, Enter adds beside, Delete removes"
-      onPointerDown={(e) => {
-        if (dragged.current === null && e.button === 0) onPress(directionAt(e));
-      }}
-      onPointerMove={(e) => dragged.current && onMove(dragged.current, directionAt(e), false)}
-      onPointerUp={(e) => {
-        if (dragged.current) onMove(dragged.current, directionAt(e), true);
-        dragged.current = null;
-      }}
-      onPointerCancel={() => (dragged.current = null)}
-    >
-      <defs>
-        <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="1.4" height="6" fill="var(--hatch)" />
-        </pattern>
-      </defs>
-      <rect x="0" y="0" width={WIDTH} height={HEIGHT} fill="var(--night)" />
-      <Glow now={now} zenithSkyMag={zenithSkyMag} />
-      {[15, 30, 45, 60].map((alt) => (
-        <g key={alt}>
-          <line x1="0" x2={WIDTH} y1={y(alt)} y2={y(alt)} stroke="var(--rule)" strokeWidth="0.6" />
-          <text x="4" y={y(alt) - 3} fontSize="12" fill="var(--faint)">
+    <div className="relative">
+      {pointers.fingered ? (
+        <Magnifier
+          at={whereIs(now, pointers.fingered)}
+          words={listWords[pointers.fingered.list]}
+          sceneryId={scenery}
+          isBelow={(svg.current?.getBoundingClientRect().top ?? 0) < 200}
+        />
+      ) : null}
+      <svg
+        ref={svg}
+        viewBox={`0 ${-ABOVE} ${WIDTH} ${HEIGHT + ABOVE + BELOW}`}
+        className="w-full touch-pan-y select-none max-sm:[&_text]:text-[22px]"
+        role="group"
+        aria-label="Panorama: press to put down, drag or use the arrow keys to move, Enter adds beside, Delete removes"
+        onPointerDown={pointers.onPointerDown}
+        onPointerMove={pointers.onPointerMove}
+        onPointerUp={pointers.onPointerUp}
+        onPointerCancel={pointers.onPointerCancel}
+      >
+        <defs>
+          <pattern id={hatch} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="1.4" height="6" fill="var(--hatch)" />
+          </pattern>
+        </defs>
+        <g id={scenery}>
+          <rect x="0" y={-ABOVE} width={WIDTH} height={HEIGHT + ABOVE} fill="var(--night)" />
+          <Glow now={now} zenithSkyMag={zenithSkyMag} />
+          {[15, 30, 45, 60].map((alt) => (
+            <line key={alt} x1="0" x2={WIDTH} y1={y(alt)} y2={y(alt)} stroke="var(--rule)" strokeWidth="0.6" />
+          ))}
+          <line
+            x1="0"
+            x2={WIDTH}
+            y1={y(minAltitudeDeg)}
+            y2={y(minAltitudeDeg)}
+            stroke="var(--soft)"
+            strokeDasharray="3 4"
+          />
+          <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill="var(--ground)" />
+          <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill={`url(#${hatch})`} stroke="var(--soft)" />
+        </g>
+        {[15, 30, 45, 60].map((alt) => (
+          <text key={alt} x="4" y={y(alt) - 3} fontSize="12" fill="var(--faint)">
             {alt}°
           </text>
-        </g>
-      ))}
-      <line
-        x1="0"
-        x2={WIDTH}
-        y1={y(minAltitudeDeg)}
-        y2={y(minAltitudeDeg)}
-        stroke="var(--soft)"
-        strokeDasharray="3 4"
-      />{" "}
-      <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill="var(--ground)" />
-      <polygon points={`0,${HEIGHT} ${outline} ${WIDTH},${HEIGHT}`} fill={`url(#${hatch})`} stroke="var(--soft)" />
-      {NAMES.map((name, i) => (
-        <text
-          key={`${name}${i}`}
-          x={clamp(x(i * 45), 8, WIDTH - 8)}
-          y={HEIGHT + 16}
-          fontSize="12"
-          textAnchor="middle"
-          fill="var(--soft)"
-        >
-          {name}
-        </text>
-      ))}
-      {picks.map((p) => {
-        const { azimuthDeg, altitudeDeg } = whereIs(now, p);
-        const isPicked = pick?.list === p.list && pick.index === p.index;
-        const thing = now[p.list][p.index]!;
-        return (
-          <g
-            key={`${p.list} ${p.index}`}
-            role="button"
-            tabIndex={0}
-            aria-label={handleWords(now, p)}
-            aria-pressed={isPicked}
-            transform={`translate(${x(azimuthDeg)} ${y(altitudeDeg)})`}
-            className="cursor-grab outline-none [&:focus-visible>circle:first-child]:stroke-2"
-            onFocus={() => onPick(p)}
-            onKeyDown={(e) => onKey(e, p)}
-            onPointerDown={(e) => {
-              e.stopPropagation();
-              dragged.current = p;
-              svg.current?.setPointerCapture(e.pointerId);
-              onPick(p);
-            }}
+        ))}
+        {NAMES.map((name, i) => (
+          <text
+            key={`${name}${i}`}
+            x={clamp(x(i * 45), 8, WIDTH - 8)}
+            y={HEIGHT + 16}
+            fontSize="12"
+            textAnchor="middle"
+            fill="var(--soft)"
           >
-            <circle r="11" fill="transparent" stroke={isPicked ? "var(--lamp)" : "transparent"} />
-            {p.list === "skyline" ? <circle r="4" fill={isPicked ? "var(--lamp)" : "var(--ink)"} /> : null}
-            {p.list === "landmarks" ? (
-              <rect
-                x="-4.5"
-                y="-4.5"
-                width="9"
-                height="9"
-                fill={isPicked ? "var(--lamp)" : "var(--soft)"}
-                stroke="var(--ground)"
+            {name}
+          </text>
+        ))}
+        {picks.map((p) => {
+          const { azimuthDeg, altitudeDeg } = whereIs(now, p);
+          const isPicked = pick?.list === p.list && pick.index === p.index;
+          const thing = now[p.list][p.index]!;
+          return (
+            <g
+              key={`${p.list} ${p.index}`}
+              role="button"
+              tabIndex={0}
+              aria-label={handleWords(now, p)}
+              aria-pressed={isPicked}
+              transform={`translate(${x(azimuthDeg)} ${y(altitudeDeg)})`}
+              className="cursor-grab outline-none [&:focus-visible>circle:first-child]:stroke-2"
+              onFocus={() => onPick(p)}
+              onKeyDown={(e) => onKey(e, p)}
+              onPointerDown={(e) => pointers.onThing(e, p)}
+            >
+              <circle r="11" fill="transparent" stroke={isPicked ? "var(--lamp)" : "transparent"} />
+              {/* What a finger reaches; nothing scrolls under it. */}
+              <circle
+                r="11"
+                fill="transparent"
+                className="touch-none pointer-coarse:[r:28px] max-sm:pointer-coarse:[r:56px]"
               />
-            ) : null}{" "}
-            {p.list === "domes" ? (
-              <path d="M-7 4 A7 7 0 0 1 7 4 Z" fill={isPicked ? "var(--lamp)" : "none"} stroke="var(--ink)" />
-            ) : null}{" "}
-            {p.list === "lamps" ? (
-              <path
-                d="M0 -6 L5 5 H-5 Z"
-                fill={isPicked ? "var(--lamp)" : "none"}
-                stroke="var(--rust)"
-                strokeWidth="1.5"
-              />
-            ) : null}{" "}
-            {"name" in thing ? (
-              <text
-                y="-13"
-                fontSize="12"
-                textAnchor="middle"
-                fill="var(--ink)"
-                stroke="var(--ground)"
-                strokeWidth="3"
-                paintOrder="stroke"
-              >
-                {thing.name}
-              </text>
-            ) : null}
-          </g>
-        );
-      })}
-    </svg>
+              <Sign list={p.list} isPicked={isPicked} />
+              {"name" in thing ? (
+                <text
+                  y="-13"
+                  fontSize="12"
+                  textAnchor="middle"
+                  fill="var(--ink)"
+                  stroke="var(--ground)"
+                  strokeWidth="3"
+                  paintOrder="stroke"
+                >
+                  {thing.name}
+                </text>
+              ) : null}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
   );
 }

@@ -1,0 +1,23 @@
+import { useFetcher } from "react-router";
+import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
+
+/** Takes the round through one's first picture up, or begins it. */
+export function RoundButton({
+  className = "",
+  onPressed,
+}: {
+  readonly className?: string;
+  readonly onPressed?: () => void;
+}) {
+  const { submit } = useFetcher();
+  const go = () => {
+    const intent: ActsIntent = { act: "round", to: "take up" };
+    void submit({ ...intent }, { method: "post", action: ACTS, encType: "application/json" });
+    onPressed?.();
+  };
+  return (
+    <button type="button" onClick={go} className={`underline underline-offset-4 ${className}`}>
+      The round through your first picture
+    </button>
+  );
+}
