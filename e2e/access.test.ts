@@ -1,7 +1,7 @@
 import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { ALL_RULES, breachesOf, COLOUR_RULES } from "./axe";
+import { ALL_RULES, breachesOf, COLOUR_RULES, STRUCTURE_RULES } from "./axe";
 import { hands, newProfile, openBrowser, sharedApp, WAIT_MS, type RunningApp } from "./browser";
 
 /** WCAG 2.2 A and AA by axe-core on every main view, in Day and Dusk; and the whole app by keyboard. */
@@ -51,6 +51,9 @@ describe("access", () => {
       await driver.get(app.url + path);
       await hands(driver).see(words);
       breaches.push(...(await breachesOf(driver, path, "day", ALL_RULES)));
+      breaches.push(...(await breachesOf(driver, path, "day", STRUCTURE_RULES)));
+      const bare = await driver.executeScript<number>("return document.querySelectorAll('th:not([scope])').length");
+      if (bare > 0) breaches.push(`${path}: ${bare} table headers do not say of what`);
       // The page is the same, only its colours are others.
       breaches.push(...(await breachesOf(driver, path, "dusk", COLOUR_RULES)));
       breaches.push(...(await breachesOf(driver, path, "ember", COLOUR_RULES)));
@@ -184,6 +187,9 @@ describe("access", () => {
           expect(await hand.executeScript("return document.documentElement.scrollWidth <= innerWidth"), path).toBe(true);
         } // prettier-ignore
       } // prettier-ignore
+      // Four stations and "More" at the bottom; the others behind it.
+      const bar = await hand.executeScript<string[]>("return [...document.querySelectorAll('nav[aria-label=Stations] > *')].filter((e) => e.checkVisibility()).map((e) => e.textContent.trim())"); // prettier-ignore
+      expect(bar).toEqual(["Tonight", "Targets", "Projects", "Log", "More"]);
       await hand.get(app.url);
       await there.see("Look up");
       const top = (words: string) =>
@@ -206,7 +212,12 @@ describe("access", () => {
           type: `touch${type}`,
           touchPoints: points.map(([dx, dy], id) => ({ x: middle.x + dx, y: middle.y + dy, id })),
         });
-      const declination = async () => Number(/, ([-\d.−]+) degrees/.exec((await chart.getAttribute("aria-label")) ?? "")?.[1]?.replace("−", "-")); // prettier-ignore
+      // As it is spoken: "declination plus 57 degrees 30 minutes 12 seconds".
+      const declination = async () => {
+        const [, sign, ...dms] = /declination (plus|minus) (\d+) degrees? (\d+) minutes? (\d+) second/.exec((await chart.getAttribute("aria-label")) ?? "") ?? []; // prettier-ignore
+        const [d, m, s] = dms.map(Number);
+        return (sign === "minus" ? -1 : 1) * (d! + m! / 60 + s! / 3600);
+      };
       const dragged = async (dy: number, restsMs: number) => {
         const before = await declination();
         await touch("Start", [0, 0]);
@@ -226,6 +237,63 @@ describe("access", () => {
       await touch("End");
       expect(await declination()).toBe(still);
       expect((await dragged(40, 700)) / far).toBeCloseTo(0.5, 1); // twice as large: the same way is half as far
+    });
+
+    it("moves a point of the skyline finely under a magnifier, puts one down by a tap, and lets the page scroll", async () => {
+      await hand.get(`${app.url}/kit/places/place-garden`);
+      await there.see("Clear nights by month");
+      const panorama = await hand.findElement(By.css("svg[aria-label^=Panorama]"));
+      await hand.executeScript("arguments[0].scrollIntoView({ block: 'center' })", panorama);
+      const points = async () =>
+        (await there.value("Points"))
+          .trim()
+          .split("\n")
+          .map((l) => l.split(" ").map(Number));
+      const before = await points();
+      const { x, y, width, left, top } = await hand.executeScript<Record<"x" | "y" | "width" | "left" | "top", number>>(
+        `const middle = (r) => ({ x: r.x + r.width / 2, y: r.y + r.height / 2 });
+         const { width, left, top } = arguments[0].getBoundingClientRect();
+         return { ...middle(arguments[0].querySelectorAll('g[role=button]')[2].getBoundingClientRect()), width, left, top };`,
+        panorama,
+      );
+      const touch = (type: "Start" | "Move" | "End", ...points: readonly { x: number; y: number }[]) =>
+        hand.sendDevToolsCommand("Input.dispatchTouchEvent", { type: `touch${type}`, touchPoints: points });
+      await touch("Start", { x: x + 8, y: y - 6 }); // beside the point, as fingers are
+      for (let step = 1; step <= 3; step++) await touch("Move", { x: x + 8 + step * 10, y: y - 6 });
+      expect(await (await there.see("Point ·")).isDisplayed()).toBe(true);
+      await touch("End");
+      await there.gone("Point ·");
+      const after = await points();
+      expect(after.length).toBe(before.length);
+      expect(after[2]![0]! - before[2]![0]!).toBeCloseTo((30 * 360) / width / 4, 0);
+      expect(Math.abs(after[2]![0]! - before[2]![0]!)).toBeLessThan(22);
+      // A tap on the sky puts a point down where it is; what scrolls the page puts none.
+      const tap = { x: left + width * 0.62, y: top + 20 };
+      await touch("Start", tap);
+      await touch("End");
+      const added = await points();
+      expect(added.length).toBe(before.length + 1);
+      expect(added.some(([azimuth]) => Math.abs(azimuth! - 0.62 * 360) < 2)).toBe(true);
+      const elsewhere = { x: left + width * 0.5, y: top + 15 };
+      await touch("Start", elsewhere);
+      for (let step = 1; step <= 4; step++) await touch("Move", { x: elsewhere.x, y: elsewhere.y - 25 * step });
+      await touch("End");
+      expect((await points()).length).toBe(added.length);
+      await there.press("Undo");
+      expect(await points()).toEqual(after);
+    });
+
+    it("tells to a tap what only a hover told: UTC of a local time", async () => {
+      await hand.get(`${app.url}/nights`);
+      await there.see("Checklist");
+      const time = await hand.findElement(By.css("main li time"));
+      const utc = await time.getAttribute("title");
+      expect(utc).toMatch(/UTC/);
+      await hand.executeScript("arguments[0].scrollIntoView({ block: 'center' })", time);
+      const { x, y } = await hand.executeScript<Record<"x" | "y", number>>("const r = arguments[0].getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 }", time); // prettier-ignore
+      await hand.sendDevToolsCommand("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: [{ x, y }] });
+      await hand.sendDevToolsCommand("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+      await hand.wait(until.elementLocated(By.xpath(`//*[@role='dialog'][normalize-space(.)=${JSON.stringify(utc)}]`)), WAIT_MS); // prettier-ignore
     });
   });
 });

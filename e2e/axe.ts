@@ -8,6 +8,25 @@ export const ALL_RULES = {
   // Left out of the levels as long as it is called experimental: what is spoken begins with what is shown.
   rules: { "label-content-name-mismatch": { enabled: true } },
 };
+/** How a page is built, for who goes through it by its landmarks, headings and tables: axe-core's rules of good practice. */
+export const STRUCTURE_RULES = {
+  runOnly: {
+    type: "rule",
+    values: [
+      "region",
+      "landmark-one-main",
+      "landmark-no-duplicate-main",
+      "landmark-unique",
+      "landmark-complementary-is-top-level",
+      "page-has-heading-one",
+      "heading-order",
+      "empty-heading",
+      "empty-table-header",
+      "scope-attr-valid",
+      "table-duplicate-name",
+    ],
+  },
+};
 /** What can differ where a page is the same and only its colours are others. */
 export const COLOUR_RULES = { runOnly: { type: "rule", values: ["color-contrast", "link-in-text-block"] } };
 

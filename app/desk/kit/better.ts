@@ -32,3 +32,10 @@ export function betterNext(library: Library, place: Entity<Place>, rig: Entity<R
   if (nights < TEACHING_NIGHTS) found.push({ what: "nights", id: "", left: TEACHING_NIGHTS - nights });
   return found;
 }
+
+/** What comes first for who has nothing that could be planned: a place, a target, or what their projects lack. */
+export type FirstStep = "place" | "target" | "gaps";
+
+/** The first step of somebody none of whose projects can be planned. */
+export const firstStepOf = (library: Library): FirstStep =>
+  library.projects.length > 0 ? "gaps" : library.places.length === 0 ? "place" : "target";

@@ -51,7 +51,7 @@ describe("the round through one's first picture", () => {
     const loop = library.projects.find((p) => p.id === "project-loop")!;
     expect(own.paths).toMatchObject({
       place: `/kit/places/${choice.place!.id}`,
-      target: `/targets/${encodeURIComponent(loop.data.targetId!)}`,
+      target: `/targets/${encodeURIComponent(loop.data.targetId)}`,
       frame: "/projects/project-loop/frame",
       hours: "/projects/project-loop/budget",
       plan: "/projects/project-loop/plan",

@@ -167,7 +167,19 @@ export function LogPage({
       ) : null}
       <Section title="What we have">
         {nights.length === 0 ? (
-          <Empty>Nothing logged yet. The morning after, drop the files of the night here.</Empty>
+          <Empty>
+            {project ? (
+              "Nothing logged yet. The morning after, drop the files of the night here."
+            ) : (
+              <>
+                Nothing logged yet, and no project yet that a night’s files could go to.{" "}
+                <Link to={`/targets${search}`} className="underline underline-offset-4">
+                  Choose a target
+                </Link>{" "}
+                and start one; files of nights that have been are taken too.
+              </>
+            )}
+          </Empty>
         ) : (
           <LogTable
             nights={nights}

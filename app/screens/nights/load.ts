@@ -1,3 +1,4 @@
+import { firstStepOf } from "~/desk/kit/better";
 import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import type { Desk } from "~/desk/desk";
 import { median } from "~/core/numeric";
@@ -120,7 +121,12 @@ export async function loadNight(desk: Desk, request: Request) {
   const { library, choice } = await loadChoice(desk, request);
   const params = new URL(request.url).searchParams;
   const contexts = ownContextsOf(library);
-  const empty = { night: choice.night, list: [], view: null, hasProjects: contexts.length > 0 };
+  const empty = {
+    night: choice.night,
+    list: [],
+    view: null,
+    firstStep: contexts.length > 0 ? null : firstStepOf(library),
+  };
   if (contexts.length === 0) return empty;
   const plan = await seasonPlan(library);
   // Where the night is spent: where the address says, else where the plan has work, else at home.
@@ -195,7 +201,7 @@ export async function loadNight(desk: Desk, request: Request) {
   return {
     night: choice.night,
     list,
-    hasProjects: true,
+    firstStep: null,
     view: {
       kind: "sheet" as const,
       rigId: chosen.rigId,

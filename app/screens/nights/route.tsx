@@ -1,3 +1,4 @@
+import { FirstStepPage } from "~/components/FirstStep";
 import { deskOf, useDesk } from "~/at-desk";
 import { Freed } from "./Freed";
 import type { CSSProperties } from "react";
@@ -11,7 +12,7 @@ import { RunSheetView } from "./RunSheetView";
 import { paperPx, sheetLines } from "./sheet-lines";
 import { Button, buttonLook } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
-import { Empty, Panel } from "~/components/ui/Panel";
+import { Panel } from "~/components/ui/Panel";
 import { cautionWords } from "~/components/words/caution-words";
 import { CalibrationPanel } from "./CalibrationPanel";
 import { ClearHours } from "./ClearHours";
@@ -33,19 +34,15 @@ const LEFT_OVER_TOLD_MIN = 10; // less is the rounding to whole subs
 
 export default function NightsRoute({ loaderData }: Route.ComponentProps) {
   const desk = useDesk();
-  const { list, view, night, hasProjects } = loaderData;
+  const { list, view, night, firstStep } = loaderData;
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const search = keptSearch(params);
-  if (!hasProjects)
+  if (firstStep)
     return (
-      <Empty>
-        <h1 className="text-headline text-ink">Run sheet</h1>
-        <p className="my-3">A run sheet needs a project: a target with its frame and hours.</p>
-        <Link to={`/targets${search}`} className={buttonLook("main")}>
-          Choose a target
-        </Link>
-      </Empty>
+      <FirstStepPage title="Run sheet" step={firstStep} search={search}>
+        What to do in a night, by the clock, for a project: a target with its frame and hours.
+      </FirstStepPage>
     );
   if (!view || view.kind === "free")
     return (

@@ -1,3 +1,4 @@
+import { firstStepOf } from "~/desk/kit/better";
 import { starAt, starsWithin, type SkyData } from "~/core/catalog";
 import { frameSketch, sketchPoint, type SketchPoint } from "~/core/framing";
 import { channelSums } from "~/core/ledger";
@@ -107,7 +108,12 @@ export async function loadProjects(desk: Desk) {
     const c = contextOf(library, p.id);
     return { id: p.id, name: p.data.name, card: c && cardOf(library, c), gap: c ? null : gapOf(library, p.id) };
   });
-  return { projects, fields: later(fieldsOf(library)), next: later(nextNights(library)) };
+  return {
+    projects,
+    firstStep: firstStepOf(library),
+    fields: later(fieldsOf(library)),
+    next: later(nextNights(library)),
+  };
 }
 
 /** The projects as their page shows them. */

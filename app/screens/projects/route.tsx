@@ -1,9 +1,8 @@
-import { Link, useSearchParams } from "react-router";
+import { FirstStepPage } from "~/components/FirstStep";
+import { useSearchParams } from "react-router";
 import { deskOf } from "~/at-desk";
 import { gapWords } from "~/components/FaultPage";
 import { HourWords } from "~/components/HourWords";
-import { buttonLook } from "~/components/ui/Button";
-import { Empty } from "~/components/ui/Panel";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
@@ -19,21 +18,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Projects · Zenithar" }
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
-export default function ProjectsRoute({ loaderData: { projects, fields, next } }: Route.ComponentProps) {
+export default function ProjectsRoute({ loaderData: { projects, fields, next, firstStep } }: Route.ComponentProps) {
   const [params] = useSearchParams();
   const search = keptSearch(params);
   if (projects.length === 0)
     return (
-      <Empty>
-        <h1 className="text-headline text-ink">Projects</h1>
-        <p className="my-3">
-          A picture takes many nights. Choose a target and start a project from it: its frame, its hours and its log
-          live here.
-        </p>
-        <Link to={`/targets${search}`} className={buttonLook("main")}>
-          Choose a target
-        </Link>
-      </Empty>
+      <FirstStepPage title="Projects" step={firstStep} search={search}>
+        A picture takes many nights: its frame, its hours and its log live here.
+      </FirstStepPage>
     );
   return (
     <>

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { deskOf } from "~/at-desk";
 import { fixed } from "~/components/numbers";
 import { download, downloadBlob, fileStem } from "~/components/download";
@@ -57,7 +58,13 @@ export default function RecordRoute({ loaderData: { title, card, done } }: Route
   const lines = cardLines(card);
   if (lines.length === 0)
     return (
-      <Empty>Nothing is kept for this picture yet. What it is made from will stand here, ready to go beside it.</Empty>
+      <Empty>
+        Nothing is kept for this picture yet. What it is made from will stand here, ready to go beside it, once its{" "}
+        <Link to="../log" relative="path" className="underline underline-offset-4">
+          first night is logged
+        </Link>
+        .
+      </Empty>
     );
   const stem = `${fileStem(title)}-record`;
   const picture = async () => {

@@ -1,3 +1,4 @@
+import { firstStepOf } from "~/desk/kit/better";
 import type { Desk } from "~/desk/desk";
 import { hasLeft } from "~/core/season";
 import { channelAdvice, type Channel } from "~/core/exposure";
@@ -136,6 +137,7 @@ export async function loadSeason(desk: Desk, request: Request) {
   year.catch(() => undefined); // an aborted year is nobody's fault; the screen that asked is gone
   return {
     run,
+    firstStep: firstStepOf(library),
     year,
     rigName: choice.rig?.data.name ?? null,
     /** For whom the catalogue is looked through; null without a place or a rig. */

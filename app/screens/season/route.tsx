@@ -1,14 +1,15 @@
+import { FirstStepPage } from "~/components/FirstStep";
 import { deskOf, useDesk } from "~/at-desk";
 import { useEffect, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import { ProofLine } from "~/components/charts/ProofLine";
 import { download } from "~/components/download";
 import { shortNight } from "~/components/clock";
 import { counted, percent } from "~/components/numbers";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
-import { Button, buttonLook } from "~/components/ui/Button";
-import { Empty, Panel } from "~/components/ui/Panel";
+import { Button } from "~/components/ui/Button";
+import { Panel } from "~/components/ui/Panel";
 import { useSeason } from "~/components/use-season";
 import { seasonToCalendar } from "~/core/formats";
 import { type Evening, chanceOfRun, isWanted, phasesOf, type SeasonPlan, type SeasonQuestion } from "~/core/season";
@@ -46,16 +47,9 @@ export default function SeasonRoute({ loaderData: view }: Route.ComponentProps) 
   const search = keptSearch(params);
   if (!view.run)
     return (
-      <Empty>
-        <h1 className="text-headline text-ink">Season</h1>
-        <p className="my-3">
-          Here lies the plan of all your nights to come, once there is something to shoot: a target with its frame and
-          hours.
-        </p>
-        <Link to={`/targets${search}`} className={buttonLook("main")}>
-          Choose a target
-        </Link>
-      </Empty>
+      <FirstStepPage title="Season" step={view.firstStep} search={search}>
+        Here lies the plan of all your nights to come, once there is something to shoot.
+      </FirstStepPage>
     );
   return <Planned view={view} run={view.run} />;
 }

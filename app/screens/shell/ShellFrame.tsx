@@ -59,7 +59,7 @@ export function ShellFrame({
       <a href="#page" className="focus:bg-sheet sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-2">
         Skip to the page
       </a>
-      <aside className="no-print border-rule bg-ground fixed inset-x-0 bottom-0 z-30 flex border-t sm:inset-y-0 sm:right-auto sm:w-[76px] sm:flex-col sm:border-t-0 sm:border-r">
+      <div className="no-print border-rule bg-ground fixed inset-x-0 bottom-0 z-30 flex border-t sm:inset-y-0 sm:right-auto sm:w-[76px] sm:flex-col sm:border-t-0 sm:border-r">
         <div
           className="text-figure text-lamp low:hidden hidden py-3 text-center font-serif sm:block"
           aria-hidden="true"
@@ -99,7 +99,7 @@ export function ShellFrame({
             <span className="sm:low:sr-only">More</span>
           </button>
         </nav>
-      </aside>
+      </div>
       {isPending ? <div className="pending-bar" role="presentation" /> : null}
       <div className="no-print border-rule border-b">{ribbon}</div>
       {banner}
@@ -110,7 +110,10 @@ export function ShellFrame({
         {children}
       </main>
       {/* Last in the order of keys: what a screen is for comes before the tools of the rail. */}
-      <div className="no-print bg-ground low:hidden fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex">
+      <section
+        aria-label="Tools"
+        className="no-print bg-ground low:hidden fixed bottom-0 left-0 z-30 hidden w-[75px] flex-col items-center gap-1 pb-3 sm:flex"
+      >
         <button
           type="button"
           onClick={onSearch}
@@ -131,7 +134,7 @@ export function ShellFrame({
           <Keyboard size={18} strokeWidth={1.6} aria-hidden="true" />
           Keys
         </button>
-      </div>
+      </section>
     </div>
   );
 }

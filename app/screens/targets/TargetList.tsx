@@ -103,7 +103,8 @@ export const TargetList = memo(function TargetList({
               Target{order === "name" ? " ↓" : ""}
             </button>
           </div>
-          <div role="columnheader" className="hidden md:block" aria-label="Night">
+          <div role="columnheader" className="hidden md:block">
+            <span className="sr-only">Night</span>
             <HourScale steps={night.steps} zone={night.place.timeZone} />
           </div>
           {HEADS.map((h) => (

@@ -32,7 +32,7 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
         <h1 className="text-headline text-ink">Targets</h1>
         <p className="my-3">Which targets suit depends on where you observe from, and with what.</p>
         <Link to="/start" className={buttonLook("main")}>
-          Answer three questions
+          Say where you observe from
         </Link>
       </Empty>
     );

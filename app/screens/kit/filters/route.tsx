@@ -102,16 +102,18 @@ function Item({
 }) {
   return (
     <Accordion.Item value={value} className="border-rule border-t">
-      <Accordion.Header className="font-sans">
-        <Accordion.Trigger className="hover:bg-raised group flex min-h-11 w-full items-center justify-between gap-3 px-1 text-left">
-          {head}
-          <ChevronDown
-            size={16}
-            strokeWidth={1.6}
-            aria-hidden="true"
-            className="text-faint shrink-0 transition-transform group-data-[state=open]:rotate-180"
-          />
-        </Accordion.Trigger>
+      <Accordion.Header asChild>
+        <h2 className="font-sans">
+          <Accordion.Trigger className="hover:bg-raised group flex min-h-11 w-full items-center justify-between gap-3 px-1 text-left">
+            {head}
+            <ChevronDown
+              size={16}
+              strokeWidth={1.6}
+              aria-hidden="true"
+              className="text-faint shrink-0 transition-transform group-data-[state=open]:rotate-180"
+            />
+          </Accordion.Trigger>
+        </h2>
       </Accordion.Header>
       <Accordion.Content className="pb-3">{children}</Accordion.Content>
     </Accordion.Item>

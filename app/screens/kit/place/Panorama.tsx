@@ -124,10 +124,10 @@ export function Panorama({
     <div className="relative">
       {pointers.fingered ? (
         <Magnifier
-          at={whereIs(now, pointers.fingered)}
-          words={listWords[pointers.fingered.list]}
+          at={whereIs(now, pointers.fingered.pick)}
+          words={listWords[pointers.fingered.pick.list]}
           sceneryId={scenery}
-          isBelow={(svg.current?.getBoundingClientRect().top ?? 0) < 200}
+          isBelow={pointers.fingered.isHigh}
         />
       ) : null}
       <svg

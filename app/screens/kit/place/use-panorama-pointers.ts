@@ -2,6 +2,8 @@ import { useRef, useState, type PointerEvent, type RefObject } from "react";
 import { whereIs, type Pick, type Surroundings } from "./edit";
 import { directionAt, drawnBy, nearest, spotOf, TAP_PX, type Direction, type Spot } from "./reach";
 
+const MAGNIFIER_PX = 200; // with its words, on a phone
+
 /** What a pointer holds, and how it came to hold it. */
 interface Hold {
   readonly pick: Pick;
@@ -29,8 +31,8 @@ export function usePanoramaPointers({
 }) {
   const hold = useRef<Hold | null>(null);
   const tap = useRef<Spot | null>(null);
-  /** What a finger holds at the moment: the magnifier shows it. */
-  const [fingered, setFingered] = useState<Pick | null>(null);
+  /** What a finger holds at the moment: the magnifier shows it, below where there is no room above. */
+  const [fingered, setFingered] = useState<{ readonly pick: Pick; readonly isHigh: boolean } | null>(null);
 
   const seen = (e: PointerEvent): { spot: Spot; widthPx: number } => {
     const box = svg.current!.getBoundingClientRect();
@@ -39,7 +41,7 @@ export function usePanoramaPointers({
   const take = (pick: Pick, finger: Hold["finger"], e: PointerEvent) => {
     hold.current = { pick, finger, last: null };
     svg.current?.setPointerCapture(e.pointerId);
-    if (finger) setFingered(pick);
+    if (finger) setFingered({ pick, isHigh: (svg.current?.getBoundingClientRect().top ?? 0) < MAGNIFIER_PX });
     onPick(pick);
   };
   /** What was moved stays where it was last, one step to undo. */
