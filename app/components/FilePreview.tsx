@@ -87,7 +87,9 @@ export function FilePreview({
     <section className="border-lamp bg-sheet mt-6 rounded-[10px] border p-4" aria-label="What the file brings">
       <h2 className="text-section">What {view.fileName} brings</h2>
       {view.fresh === 0 ? (
-        <p className="text-soft mt-1">Nothing new: all {view.bundle.records.length} records are here already.</p>
+        <p className="text-soft mt-1">
+          Nothing new: all of it is here already ({counted(view.bundle.records.length, "record")}).
+        </p>
       ) : (
         <p className="text-soft mt-1">
           {view.fresh} new or changed of {counted(view.bundle.records.length, "record", "records")}.

@@ -48,6 +48,10 @@ export const clockTimeBeside = (ms: number, zone: string, pageZone: string): str
 export const weekdayTime = (ms: number, zone: string): string =>
   format(new TZDate(ms, zone), habitsNow().is12h ? "EEE h:mm aaa" : "EEE HH:mm");
 
+/** "5 Dec 2026, 18:05" in a zone. */
+export const dayAndTime = (ms: number, zone: string): string =>
+  `${format(new TZDate(ms, zone), "d MMM yyyy")}, ${clockTime(ms, zone)}`;
+
 /** "18:05 UTC", for hovering. */
 export const utcTime = (ms: number): string => `${new Date(ms).toISOString().slice(11, 16)} UTC`;
 

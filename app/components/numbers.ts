@@ -40,9 +40,28 @@ export const percent = (share: number, digits = 0): string => `${fixed(100 * sha
 /** "1.6 MB" of bytes. */
 export const megabytes = (bytes: number): string => `${fixed(bytes / 1e6, 1)} MB`;
 
+const plurals = new Intl.PluralRules("en");
+
+/** "place" of one, "places" of any other count. */
+export const wordFor = (count: number, one: string, many = `${one}s`): string =>
+  plurals.select(count) === "one" ? one : many;
+
 /** "1 place", "3 places". */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
-  `${fixed(count)} ${count === 1 ? one : many}`;
+  `${fixed(count)} ${wordFor(count, one, many)}`;
+
+const MOST_TIMES = 10; // beyond, the figure says nothing more
+
+/** "1.3 times", "over 10 times": how many times one thing is another. */
+export const times = (ratio: number, digits = 1): string =>
+  ratio > MOST_TIMES ? `over ${MOST_TIMES} times` : `${fixed(ratio, digits)} times`;
+
+/** "640 MB", "4.2 GB", "38 GB": how much room files take; never less than a megabyte. */
+export function roomWords(bytes: number): string {
+  const [mb, gb] = [bytes / 1e6, bytes / 1e9];
+  if (gb < 1) return `${fixed(Math.max(1, mb))} MB`;
+  return `${fixed(gb, gb < 10 ? 1 : 0)} GB`;
+}
 
 /** A number for machines and boxes, not for readers: path data, keys, what a box starts from. ASCII, no grouping. */
 export const plain = (value: number, digits: number): string => value.toFixed(digits);

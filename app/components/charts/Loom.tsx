@@ -1,3 +1,4 @@
+import { Term } from "~/components/ui/Term";
 import type { LoomCell } from "~/core/ledger";
 import { formatMinutes } from "~/core/notation";
 import { CHANNEL_COLOUR } from "./channel-colour";
@@ -18,7 +19,13 @@ export function Loom({ cells, isLarge = false }: { readonly cells: readonly Loom
     <table className="w-full table-fixed border-separate border-spacing-x-1.5 border-spacing-y-1">
       <thead>
         <tr>
-          <td className="w-10" />
+          {isLarge ? (
+            <th scope="col" className="text-note text-soft w-14 text-left font-normal">
+              <Term word="panel" />
+            </th>
+          ) : (
+            <td className="w-10" />
+          )}
           {channels.map(({ channel, isShort }) => (
             <th key={`${channel} ${isShort}`} scope="col" className="text-note text-soft text-left font-normal">
               {channel}

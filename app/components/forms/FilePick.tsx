@@ -93,7 +93,7 @@ export function FilePick({ label, words, types, mostBytes, isMany, look, busy, c
       <input {...getInputProps({ "aria-label": label, tabIndex: -1 })} />
       {work ? (
         <Progress
-          words={busy?.(work.share, work.count) ?? "Reading …"}
+          words={busy?.(work.share, work.count) ?? "Reading the file …"}
           share={work.share}
           onStop={() => work.stop.abort(new Error("stopped"))}
         />

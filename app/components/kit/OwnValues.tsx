@@ -28,7 +28,9 @@ export function OwnValues({
             <summary className="min-h-6 cursor-pointer">
               {title}{" "}
               <span className="text-note text-faint">
-                {own === 0 ? "typical values used, from memory" : `${own} of ${numbers.length} your own`}
+                {own === 0
+                  ? "typical values used, as we remember them of its class"
+                  : `${own} of ${numbers.length} your own`}
               </span>
             </summary>
             <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-4">

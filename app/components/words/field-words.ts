@@ -1,6 +1,6 @@
 import type { RecordKind } from "~/core/crew";
 import { formatMinutes } from "~/core/notation";
-import { trimmed } from "~/components/numbers";
+import { counted, trimmed } from "~/components/numbers";
 import type { PanelGoal } from "~/core/plan";
 import type { FieldChange } from "~/core/records";
 
@@ -99,7 +99,7 @@ export function valueWords(value: unknown, unit: string, names: Readonly<Record<
       return list.map(short).join(", ");
     }
     if (list.every((x) => typeof x === "string")) return list.map((x) => names[x] ?? x).join(", ");
-    return list.length === 1 ? "one entry" : `${list.length} entries`;
+    return counted(list.length, "entry", "entries");
   }
   return JSON.stringify(value).slice(0, 80);
 }

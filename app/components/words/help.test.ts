@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import * as records from "~/core/records";
 import { anchorOf } from "./anchor";
 import { HELP, helpFor, HOUR_WORDS } from "./help";
-import { TERMS } from "./terms";
+import { TERMS, termOf } from "./terms";
 
 /** Forms somebody fills in before anything is shot: every number on them explains itself. */
 const FORMS = ["OPTICS_FIELDS", "SLOT_FIELD", "SENSOR_FIELDS", "CAMERA_FIELDS", "WARM_FIELD", "MOUNT_FIELDS", "OVERHEAD_FIELDS", "POWER_FIELDS", "PLACE_FIELDS", "AWAY_FIELDS", "FILTER_FIELDS", "THICKNESS_FIELD", "GOAL_FIELDS", "SETTING_FIELDS"] as const; // prettier-ignore
@@ -27,6 +27,14 @@ describe("help beside the boxes of forms", () => {
 });
 
 describe("the glossary", () => {
+  it("has every word that a page explains where it is first met", () => {
+    const pages = import.meta.glob<string>("../../**/*.tsx", { query: "?raw", import: "default", eager: true });
+    const asked = Object.values(pages).flatMap((text) => [...text.matchAll(/<Term word="([^"]+)"/g)].map((m) => m[1]!));
+    expect(asked.length).toBeGreaterThan(4);
+    for (const word of asked) expect(termOf(word).says.length).toBeGreaterThan(20);
+    expect(() => termOf("no such word")).toThrow("no such word");
+  });
+
   it("has every word that is explained anywhere, once, each under an address of its own", () => {
     const words = TERMS.map((t) => t.word.toLowerCase());
     expect(new Set(words).size).toBe(words.length);

@@ -1,4 +1,4 @@
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import { addNights, type NightDate } from "~/core/time";
 import { CLOSING_WEEKS, seasonSuffices, takesYears, type RankedTarget, type SeasonLeft } from "~/core/night";
 import { formatMinutes } from "~/core/notation";
@@ -7,8 +7,6 @@ import { fillWords, missingWords } from "./target-words";
 import { isMoonFelt } from "./way-words";
 import { CAUSE_WORDS } from "./log-words";
 
-const plural = (count: number, word: string) => `${count} ${word}${count === 1 ? "" : "s"}`;
-
 /** "6 weeks left", and what that means as a date. */
 export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short: string; readonly date: string } {
   const day = (weeks: number) => shortNight(addNights(from, 7 * weeks)).slice(4);
@@ -16,11 +14,11 @@ export function seasonWords(left: SeasonLeft, from: NightDate): { readonly short
     case "allYear":
       return { short: "all year", date: "every night" };
     case "open":
-      return { short: `${plural(left.weeksLeft, "week")} left`, date: `till about ${day(left.weeksLeft)}` };
+      return { short: `${counted(left.weeksLeft, "week")} left`, date: `till about ${day(left.weeksLeft)}` };
     case "opens":
       return {
-        short: `opens in ${plural(left.inWeeks, "week")}`,
-        date: `about ${day(left.inWeeks)}, for ${plural(left.weeks, "week")}`,
+        short: `opens in ${counted(left.inWeeks, "week")}`,
+        date: `about ${day(left.inWeeks)}, for ${counted(left.weeks, "week")}`,
       };
     case "short":
       return { short: "under 1 h", date: "on every night" };
@@ -34,7 +32,7 @@ export function needWords(t: RankedTarget): { readonly hours: string; readonly n
   if (t.isOutOfReach) return { hours: `needs ${t.missing.join(", ")}`, nights: "not in this rig" };
   return {
     hours,
-    nights: t.needNights === null ? "no season" : `≈ ${plural(t.needNights, "clear night")}`,
+    nights: t.needNights === null ? "no season" : `≈ ${counted(t.needNights, "clear night")}`,
   };
 }
 
@@ -58,12 +56,12 @@ export function rankWords(t: RankedTarget): string {
   if (t.mainLossMin >= 15) words.push(`${formatMinutes(t.mainLossMin)} lost: ${CAUSE_WORDS[t.mainLoss]}`);
   const { left, clearNights } = t.season;
   if (left.kind === "open" && left.weeksLeft <= CLOSING_WEEKS && seasonSuffices(t))
-    words.push(`start now, it closes in ${plural(left.weeksLeft, "week")}`);
+    words.push(`start now, it closes in ${counted(left.weeksLeft, "week")}`);
   else if (t.needNights !== null && !seasonSuffices(t))
     words.push(
       left.kind === "open"
-        ? `this season gives about ${plural(Math.round(clearNights), "clear night")}: not enough, keep it for two`
-        : `about ${plural(Math.round(clearNights), "clear night")} a season: takes more than one`,
+        ? `this season gives about ${counted(Math.round(clearNights), "clear night")}: not enough, keep it for two`
+        : `about ${counted(Math.round(clearNights), "clear night")} a season: takes more than one`,
     );
   if (takesYears(t) && !t.isOutOfReach) words.push("a project for years or for a crew");
   return words.filter((w) => w !== "").join(" · ");

@@ -1,4 +1,4 @@
-import { counted, fixed, percent } from "~/components/numbers";
+import { counted, fixed, percent, times } from "~/components/numbers";
 import type { Save } from "~/core/season";
 
 /** What would finish a project after all, as the end of "It would be finished with …". */
@@ -13,6 +13,6 @@ export function saveWords(save: Save): string {
     case "friendHours":
       return `${fixed(save.hours, 1)} h at its best from a friend`;
     case "lower":
-      return `everything from ${save.altitudeDeg}° on, where a clear night brings ${fixed(save.gain, 1)} times as much`;
+      return `everything from ${save.altitudeDeg}° on, where a clear night brings ${times(save.gain)} as much`;
   }
 }

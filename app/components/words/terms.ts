@@ -68,3 +68,10 @@ export const TERMS: readonly Term[] = [
     [...asTerms(HELP), ...asTerms(HOUR_WORDS), ...asTerms(PAGE_TERMS)].map((t) => [t.word.toLowerCase(), t]),
   ).values(),
 ].sort((a, b) => a.word.localeCompare(b.word, "en"));
+
+/** What a word means. Throws where the glossary does not have it: a fault of the page that asks. */
+export function termOf(word: string): Term {
+  const term = TERMS.find((t) => t.word.toLowerCase() === word.toLowerCase());
+  if (!term) throw new Error(`the glossary has no “${word}”`);
+  return term;
+}

@@ -1,4 +1,4 @@
-import { fixed, trimmed } from "~/components/numbers";
+import { fixed, roomWords, trimmed } from "~/components/numbers";
 import { fileBytes } from "~/core/exposure";
 import { formatHoursMinutes } from "~/core/notation";
 import { totalsOf, type BudgetMaterial, type BudgetRowView } from "./budget-rows";
@@ -11,7 +11,7 @@ export function BudgetHead({ rows, from }: { readonly rows: readonly BudgetRowVi
     <div>
       <p className="text-figure">
         {formatHoursMinutes(hours)} of exposure, {formatHoursMinutes(clockHours)} of clock time,{" "}
-        {fixed((subs * fileBytes(rig)) / 1e9, 0)} GB
+        {roomWords(subs * fileBytes(rig))}
       </p>
       <p className="text-soft max-w-[64ch]">
         {panels > 1 ? `${panels} panels, so every hour counts ${panels} times. ` : ""}The clock adds downloads, dithers,

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { fixed } from "~/components/numbers";
+import { counted, fixed, wordFor } from "~/components/numbers";
 import { DepthChart } from "~/components/charts/later-charts";
 import { SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
@@ -30,7 +30,7 @@ function depthWords({ question, subSec, keptHours, countedHours, nightHours, goa
   const has = countedHours > LEAST_HOURS;
   const subs = Math.floor((keptHours * 3600) / subSec);
   const now = has
-    ? `${fixed(subs)} subs now show ${fixed(mag(countedHours), 1)} mag/arcsec².`
+    ? `${counted(subs, "sub")} now ${wordFor(subs, "shows", "show")} ${fixed(mag(countedHours), 1)} mag/arcsec².`
     : "Nothing is kept of it yet.";
   if (!(nightHours > LEAST_HOURS)) return `${now} The chosen night brings nothing to it.`;
   const [one, five] = [countedHours + nightHours, countedHours + FEW_NIGHTS * nightHours];

@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Field } from "~/components/ui/Field";
-import { fixed, trimmed } from "~/components/numbers";
+import { counted, fixed, trimmed } from "~/components/numbers";
 import { hoursForGoal, measuresOf, type GoalAsked, type SubQuestion } from "~/core/exposure";
 import { parseNumber } from "~/core/notation";
 import { GOAL_FIELDS } from "~/core/records";
@@ -40,10 +40,10 @@ export function GoalWords({
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={`${fixed(subs)} subs, ${fixed(depthMag, 1)} mag. ${name}: the goal in other measures`}
+        aria-label={`${counted(subs, "sub")}, ${fixed(depthMag, 1)} mag. ${name}: the goal in other measures`}
         className="text-note decoration-rule hover:decoration-lamp text-soft mt-1 block text-left underline decoration-dotted underline-offset-4"
       >
-        <span className="whitespace-nowrap">{fixed(subs)} subs,</span>{" "}
+        <span className="whitespace-nowrap">{counted(subs, "sub")},</span>{" "}
         <span className="whitespace-nowrap">{fixed(depthMag, 1)} mag</span>
       </Popover.Trigger>
       <Popover.Portal>

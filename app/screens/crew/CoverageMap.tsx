@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { Suspense, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { Await } from "react-router";
 import { fixed, percent } from "~/components/numbers";
@@ -24,7 +25,7 @@ interface Props {
 /** All frames of all members over one another: how deep the picture is where, in each channel, and where its depth will show a step. */
 export function CoverageMap({ view, ...rest }: Props) {
   return (
-    <Suspense fallback={<p className="text-soft mt-6">Frames are being laid over one another …</p>}>
+    <Suspense fallback={<Waiting words="Laying the frames over one another …" heightPx={300} />}>
       <Await
         resolve={view.answer}
         errorElement={<p className="text-rust mt-6">What covers what could not be worked out.</p>}

@@ -1,5 +1,5 @@
 import type { Channel } from "~/core/exposure";
-import { fixed, percent } from "~/components/numbers";
+import { fixed, percent, times } from "~/components/numbers";
 import type { CoverageView } from "~/desk/projects/coverage";
 import type { Coverage, CoverageLayer } from "~/desk/sky/answers";
 
@@ -64,7 +64,7 @@ function scaleWords({ fields }: CoverageView): string {
   const [fine, coarse] = [Math.min(...scales), Math.max(...scales)];
   return coarse / fine < 1.5
     ? `scales are alike.`
-    : `scales differ ${fixed(coarse / fine, 1)} times. Bring all to one grid; the coarse frames give depth, the fine ones detail.`;
+    : `scales differ ${times(coarse / fine)}. Bring all to one grid; the coarse frames give depth, the fine ones detail.`;
 }
 
 /** Whose share of a channel is missing, and who leaves it to the others; "" where all have given some of it. */

@@ -1,5 +1,5 @@
 import { HourWords } from "~/components/HourWords";
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import type { MemberTotal } from "~/core/crew";
 import type { Channel } from "~/core/exposure";
 import { formatMinutes } from "~/core/notation";
@@ -57,7 +57,7 @@ export function CrewTable({
                       <>
                         {formatMinutes(t.keptMin)}
                         <p className="text-note text-faint">
-                          {t.subs} subs · counts {fixed(t.countedMin / 60, 1)} h
+                          {counted(t.subs, "sub")} · counts {fixed(t.countedMin / 60, 1)} h
                         </p>
                       </>
                     ) : (

@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { Suspense } from "react";
 import { Await } from "react-router";
 import { clockTime, clockTimeBeside, monthWord, shortNight } from "~/components/clock";
@@ -27,7 +28,7 @@ export function JointCalendar({
   readonly zone: string;
 }) {
   return (
-    <Suspense fallback={<p className="text-soft mt-6">Everyone&apos;s nights are being looked through …</p>}>
+    <Suspense fallback={<Waiting words="Looking through everyone’s nights …" heightPx={260} />}>
       <Await
         resolve={rows}
         errorElement={<p className="text-rust mt-6">Everyone&apos;s nights could not be worked out.</p>}

@@ -1,4 +1,4 @@
-import { fixed } from "~/components/numbers";
+import { fixed, times } from "~/components/numbers";
 import { compass } from "~/components/words/compass";
 import { frameToSky, PLAIN_STEP, softenedBy, type DepthStep } from "~/core/framing";
 import { groupBy } from "~/core/numeric";
@@ -60,7 +60,7 @@ export function StepTable({ layer }: { readonly layer: CoverageLayer }) {
                 <td className={cell}>{fixed(length / 60, 1)}°</td>
                 <td className={cell}>{hoursWord(step.deep)}</td>
                 <td className={cell}>{step.shallow === 0 ? "nothing" : hoursWord(step.shallow)}</td>
-                <td className={cell}>{step.shallow === 0 ? "–" : `${fixed(step.ratio, 2)} times`}</td>
+                <td className={cell}>{step.shallow === 0 ? "–" : times(step.ratio, 2)}</td>
                 <td className={cell}>{moreWords(softenedBy(step))} more there</td>
               </tr>
             );

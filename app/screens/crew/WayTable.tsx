@@ -1,4 +1,4 @@
-import { fixed, percent } from "~/components/numbers";
+import { percent, times } from "~/components/numbers";
 import { SHARING_WAYS, type SharingWay } from "~/core/plan";
 import type { Sharing } from "~/desk/sky/answers";
 
@@ -10,7 +10,7 @@ export const WAY_WORDS = {
 } as const satisfies Readonly<Record<SharingWay, string>>;
 
 /** What every goal is met by at least. */
-const metWords = (fullness: number) => (fullness < 1 ? percent(fullness) : `${fixed(fullness, 1)} times`);
+const metWords = (fullness: number) => (fullness < 1 ? percent(fullness) : times(fullness));
 
 /** The ways to share the work, what each comes to, and how likely it is done in time; one is chosen. */
 export function WayTable({

@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { Suspense } from "react";
 import { Await } from "react-router";
 import { longNight } from "~/components/clock";
@@ -42,7 +43,7 @@ interface Props {
 export function WhoShoots(props: Props) {
   if (!props.view.answer) return null;
   return (
-    <Suspense fallback={<p className="text-soft mt-6">Who shoots what best is being worked out …</p>}>
+    <Suspense fallback={<Waiting words="Working out who shoots what best …" heightPx={200} />}>
       <Await
         resolve={props.view.answer}
         errorElement={<p className="text-rust mt-6">Who shoots what could not be worked out.</p>}

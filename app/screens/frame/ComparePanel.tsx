@@ -1,4 +1,4 @@
-import { fixed } from "~/components/numbers";
+import { counted, fixed, roomWords } from "~/components/numbers";
 import { compareRig, type Channel, type KitUnderSky } from "~/core/exposure";
 import { formatHoursMinutes } from "~/core/notation";
 import { Why } from "~/components/ui/Why";
@@ -66,8 +66,10 @@ export function ComparePanel({
                   ? `, ${fixed(c.detail, 1)} × finer`
                   : `, ${fixed(1 / c.detail, 1)} × coarser`}{" "}
               · {kit.placeName}, {fixed(kit.skyMagPerArcsec2, 1)} mag/arcsec²
-              {hours === null ? "" : ` · ${fixed(gigabytes, 1)} GB`}
-              {hours !== null && hoursANight > 0 ? ` · ${Math.ceil(hours / hoursANight)} nights like this` : ""}
+              {hours === null ? "" : ` · ${roomWords(gigabytes * 1e9)}`}
+              {hours !== null && hoursANight > 0
+                ? ` · ${counted(Math.ceil(hours / hoursANight), "night")} like this`
+                : ""}
               {c.filled < 0.5 && grid === "1"
                 ? ` · the picture is ${Math.round(100 * c.filled)} % of its frame, crop it`
                 : ""}
@@ -92,8 +94,8 @@ export function ComparePanel({
             Channel by channel with the filters each rig really has, under the sky where it was last used: aperture area
             × throughput × quantum efficiency × filter × dye × share of pixels, times the bandwidth for broad bands and
             divided by it for lines, over the sky’s flux. Sky-limited; read noise is not counted. A colour camera takes
-            its colours at once and no luminance; the dyes are from memory. Finer pixels show more only down to the
-            seeing. Nights: usable hours of the chosen night, all of them clear.
+            its colours at once and no luminance; the dyes are as we remember them, not measured. Finer pixels show more
+            only down to the seeing. Nights: usable hours of the chosen night, all of them clear.
           </p>
         </Why>
       </p>

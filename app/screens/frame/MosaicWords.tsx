@@ -1,4 +1,4 @@
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import { mosaicArea, mosaicExtent, toleratedTurnDeg, type MosaicLayout, type Panel } from "~/core/framing";
 import { formatHoursMinutes } from "~/core/notation";
 
@@ -71,7 +71,7 @@ export function AreaWords({
         ? `, ${panels.length} panels: ${panels.length} times the hours. ${fixed(uniqueDeg2, 2)} square degrees, ${Math.round((100 * uniqueDeg2) / framesDeg2)} % of what is shot.`
         : "."}
       {hours > 0
-        ? ` ${formatHoursMinutes(hours)} in all${hoursANight > 0 ? `, ${Math.ceil(hours / hoursANight)} clear nights like this one` : ""}.`
+        ? ` ${formatHoursMinutes(hours)} in all${hoursANight > 0 ? `, ${counted(Math.ceil(hours / hoursANight), "clear night")} like this one` : ""}.`
         : ""}
     </p>
   );

@@ -1,5 +1,5 @@
 import { Button } from "~/components/ui/Button";
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
 import type { FrameChange, PanelMove } from "~/core/plan";
 
@@ -45,7 +45,7 @@ export function MovedQuestion({
         {told.slice(0, MOST_SHOWN).map((m) => (
           <li key={m.panel}>{moveWords(m)}</li>
         ))}
-        {told.length > MOST_SHOWN ? <li>and {told.length - MOST_SHOWN} more panels</li> : null}
+        {told.length > MOST_SHOWN ? <li>and {counted(told.length - MOST_SHOWN, "more panel")}</li> : null}
       </ul>
       <p className="text-note text-soft mt-2">
         {follows

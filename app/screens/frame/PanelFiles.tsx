@@ -1,3 +1,4 @@
+import { counted } from "~/components/numbers";
 import { useDesk } from "~/at-desk";
 import { useState } from "react";
 import { FilePick } from "~/components/forms/FilePick";
@@ -96,7 +97,7 @@ export function PanelFiles({
     setFault(wrong);
     if (wrong || !read.ok) return;
     setAsked(null);
-    say(`${read.value.length} panels taken. Ctrl Z goes back.`);
+    say(`${counted(read.value.length, "panel")} taken. Ctrl Z goes back.`);
   };
   const open = async (file: File, signal: AbortSignal) => {
     setAsked(null);

@@ -1,4 +1,4 @@
-import { clockTime } from "~/components/clock";
+import { dayAndTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Section } from "~/components/ui/Panel";
 import type { IntakeData } from "~/core/ledger";
@@ -16,8 +16,6 @@ export function Intakes({
   readonly zone: string;
 }) {
   if (intakes.length === 0) return null;
-  const when = (ms: number) =>
-    `${new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: zone }).format(ms)}, ${clockTime(ms, zone)}`;
   return (
     <Section title="Brought in from files">
       <ul>
@@ -25,7 +23,7 @@ export function Intakes({
           <li key={i.id} className="border-rule border-t py-1.5">
             <details>
               <summary className="min-h-6 cursor-pointer">
-                {when(i.atMs)}
+                {dayAndTime(i.atMs, zone)}
                 <span className="text-soft">
                   {" "}
                   · {counted(i.total, "file")}, {i.added} added, {i.known} already here, {i.left.length} left out

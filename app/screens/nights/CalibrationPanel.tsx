@@ -1,3 +1,4 @@
+import { Term } from "~/components/ui/Term";
 import { Time } from "~/components/Time";
 import { Panel } from "~/components/ui/Panel";
 import { needWords, shelfWords } from "~/components/words/calibration-words";
@@ -27,7 +28,7 @@ export function CalibrationPanel({
       <ul className="space-y-1 print:hidden">
         {[...open, ...needs.filter((n) => n.state === "serves")].map((n) => (
           <li key={needWords(n)} className={n.state === "serves" ? "text-soft" : ""}>
-            {needWords(n)}
+            {n.kind === "darkFlat" ? <Term word="dark flat">{needWords(n)}</Term> : needWords(n)}
             <span className={n.state === "serves" ? "" : "text-lamp"}>: {shelfWords(n)}</span>
           </li>
         ))}

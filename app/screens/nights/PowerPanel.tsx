@@ -76,8 +76,8 @@ export function PowerPanel({
                 <dd>{fixed(100 * life.takeable)} %</dd>
               </dl>
               <p className="text-note text-soft mt-2">
-                Shares by temperature from memory; the cooler draws in proportion to how far below the air it holds. A
-                battery ages: good to about a fifth.
+                Shares by temperature as we remember them of such cells, not from a data sheet; the cooler draws in
+                proportion to how far below the air it holds. A battery ages: good to about a fifth.
               </p>
             </Why>
           </>

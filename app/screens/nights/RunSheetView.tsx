@@ -1,3 +1,4 @@
+import { Term } from "~/components/ui/Term";
 import { useEffect, useRef } from "react";
 import type { Block, Rounds, RunSheet, SheetEvent } from "~/core/night";
 import { formatSpan } from "~/core/notation";
@@ -16,7 +17,7 @@ function eventWords(e: SheetEvent, isCooled: boolean, zone: string): string {
     case "align":
       return "Polar align by the stars, first focus, one test exposure";
     case "centre":
-      return `Centre ${e.detail}, check frame and camera angle with a solved exposure`;
+      return `Centre ${e.detail}, check frame and camera angle`;
     case "filter":
       return `Filter: ${e.detail}`;
     case "focus":
@@ -87,6 +88,12 @@ export function RunSheetView({
           ) : (
             <span className="text-soft">
               {eventWords(l.line, isCooled, zone)}
+              {l.line.kind === "centre" ? (
+                <>
+                  {" "}
+                  with a <Term word="solved exposure" className="" />
+                </>
+              ) : null}
               {focus?.[l.line.startMs] && l.line.kind === "filter" ? (
                 <span className="text-ink">; {focusHintWords(focus[l.line.startMs]!)}</span>
               ) : null}

@@ -174,9 +174,9 @@ function Share({
               {plan.runs} seasons played as this plan would be followed: each night clear by the chance of {placeName}{" "}
               (forecasts first, then its months
               {nights.some((n) => isAssumed(n.night)) ? ", which are not known: 40 % is assumed" : ""}), clear nights
-              coming in runs (day-to-day correlation {NIGHT_PERSISTENCE}, from memory), and on every clear night the
-              programme that serves best what would be missing in the end. The same random numbers every time, so two
-              plans differ by their inputs only.
+              coming in runs (day-to-day correlation {NIGHT_PERSISTENCE}, a figure we remember and have not measured
+              here), and on every clear night the programme that serves best what would be missing in the end. The same
+              random numbers every time, so two plans differ by their inputs only.
             </p>
             {literal ? (
               <p className="mt-2">

@@ -1,3 +1,4 @@
+import { counted } from "~/components/numbers";
 import type { Desk } from "~/desk/desk";
 import { redirect } from "react-router";
 import { answer, intentOf } from "~/desk/records/answer";
@@ -27,11 +28,11 @@ export async function projectAction(desk: Desk, request: Request, id: string) {
       const c = requireContext(library, id);
       const done = await deleteProject(library, c);
       if (!done.ok) return answer(desk, done);
-      const hours = c.contributions.length;
+      const entries = c.contributions.length;
       notify(
         desk,
-        hours > 0
-          ? `${c.project.data.name} deleted, with ${hours === 1 ? "one log entry" : `${hours} log entries`}.`
+        entries > 0
+          ? `${c.project.data.name} deleted, with ${counted(entries, "log entry", "log entries")}.`
           : `${c.project.data.name} deleted.`,
         done.value.undoId,
       );

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import { deskOf } from "~/at-desk";
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import { download, downloadBlob, fileStem } from "~/components/download";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -98,7 +98,7 @@ export default function RecordRoute({ loaderData: { title, card, done } }: Route
                   <b>
                     {s.from}/{String(Number(s.from) + 1).slice(2)}
                   </b>{" "}
-                  {fixed(s.hours, 1)} h in {s.nights} nights
+                  {fixed(s.hours, 1)} h in {counted(s.nights, "night")}
                   <span className="text-soft">
                     {" "}
                     · {s.channels.map((c) => `${c.channel} ${fixed(c.hours, 1)} h`).join(", ")}

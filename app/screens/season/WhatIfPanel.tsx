@@ -2,7 +2,7 @@ import type { Desk } from "~/desk/desk";
 import { useDesk } from "~/at-desk";
 import { useRef, useState } from "react";
 import { shortNight } from "~/components/clock";
-import { percent } from "~/components/numbers";
+import { counted, percent } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Panel } from "~/components/ui/Panel";
@@ -156,7 +156,9 @@ export function WhatIfPanel({ view, plan }: { readonly view: SeasonView; readonl
                       <b>{p.name}</b>
                       <span className="text-soft block">
                         {when(was)} → {when(is)}
-                        {change === 0 ? "" : `, ${change > 0 ? "+" : "−"}${Math.abs(change)} points in the season`}
+                        {change === 0
+                          ? ""
+                          : `, ${change > 0 ? "+" : "−"}${counted(Math.abs(change), "point")} in the season`}
                       </span>
                     </li>
                   );

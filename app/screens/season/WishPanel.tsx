@@ -58,7 +58,7 @@ export function WishPanel({
       <div className="mt-2">
         <FilePick
           label="Wishes from a file"
-          words={isReading ? "Reading …" : "Wishes from a file"}
+          words={isReading ? "Reading the wishes …" : "Wishes from a file"}
           types={{ "text/plain": [".txt", ".csv"], "application/xml": [".xml", ".vot"] }}
           mostBytes={MOST_BYTES}
           look="plain"

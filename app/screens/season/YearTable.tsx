@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
 import { monthWord } from "~/components/clock";
@@ -8,7 +9,7 @@ import type { YearRow } from "./load";
 /** Months by projects and wishes: what clear nights would bring each, were they all its own; its best months stand out. */
 export function YearTable({ year, search }: { readonly year: Promise<readonly YearRow[]>; readonly search: string }) {
   return (
-    <Suspense fallback={<p className="text-soft mt-6">The year is being looked through …</p>}>
+    <Suspense fallback={<Waiting words="Looking through the year …" heightPx={160} />}>
       <Await resolve={year} errorElement={<p className="text-rust mt-6">The year could not be worked out.</p>}>
         {(rows) => (rows.length === 0 ? null : <Rows rows={rows} search={search} />)}
       </Await>

@@ -1,3 +1,5 @@
+import { Term } from "~/components/ui/Term";
+import { Waiting } from "~/components/Waiting";
 import { FirstStepPage } from "~/components/FirstStep";
 import { deskOf, useDesk } from "~/at-desk";
 import { useEffect, useState } from "react";
@@ -69,7 +71,7 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
     return () => clearTimeout(read);
   }, [desk, plan]);
   const waited = useWaits(run, plan);
-  if (!plan) return <p className="text-soft">Planning …</p>;
+  if (!plan) return <Waiting words="Planning the season …" heightPx={520} />;
   const isDone = plan.stage === "whole";
   const last = addNights(plan.from, plan.nights - 1);
   const open = view.projects.filter((p) => p.channels.length > 0);
@@ -101,8 +103,9 @@ function Planned({ view, run }: { readonly view: SeasonView; readonly run: NonNu
             onMove={(projectId, from, to) => void act({ act: "move", projectId, from, to })}
           />
           <p className="text-note text-faint mt-2">
-            Height = hours from dusk to dawn, pale edge = Moon up, hatched = what cloud is expected to take, faint = a
-            reserve in case of cloud.<span className="no-print"> Drag a slice to another night to move it there.</span>
+            Height = hours from dusk to dawn, pale edge = Moon up, hatched = what cloud is expected to take, faint = a{" "}
+            <Term word="reserve" /> in case of cloud.
+            <span className="no-print"> Drag a slice to another night to move it there.</span>
           </p>
           <Button look="plain" onClick={() => setLong(!isLong)} className="no-print mt-1">
             {isLong ? "Six weeks only" : "The whole half year"}

@@ -1,5 +1,5 @@
 import { clockTime, shortNight } from "~/components/clock";
-import { percent } from "~/components/numbers";
+import { counted, percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
 import type { LockConflict, MovedNight, Phase, ProjectShare, SeasonPlan } from "~/core/season";
 import type { NightDate } from "~/core/time";
@@ -85,7 +85,7 @@ export function waitWords(now: number | undefined, waited: number | undefined): 
   const points = Math.round(100 * (now - waited));
   return points < FELT_POINTS
     ? " It can wait four weeks."
-    : ` Go on with it: waiting four weeks would cost ${points} points of its odds.`;
+    : ` Go on with it: waiting four weeks would cost ${counted(points, "point")} of its odds.`;
 }
 
 /** The phases of a rig: "narrowband until 30 Sep, broadband from 1 Oct". */

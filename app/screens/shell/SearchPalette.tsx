@@ -69,7 +69,7 @@ export function SearchPalette({
       <Command.List className="border-rule [&_[cmdk-group-heading]]:text-note [&_[cmdk-group-heading]]:text-faint max-h-[55vh] overflow-y-auto border-t pt-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2">
         <Command.Empty className="text-soft px-3 py-3">
           {found.query !== query
-            ? "Looking …"
+            ? "Looking through the catalogue …"
             : found.fault
               ? `The catalogue could not be loaded: ${found.fault}. Type on to ask again.`
               : "Nothing by that name. Planets and comets are not in the catalogue."}

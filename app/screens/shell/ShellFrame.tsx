@@ -105,7 +105,7 @@ export function ShellFrame({
       {banner}
       <main
         id="page"
-        className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 min-[1500px]:max-w-[1880px] sm:px-6 print:max-w-none print:p-0"
+        className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 min-[1500px]:max-w-[1880px] min-[2100px]:max-w-[2460px] sm:px-6 print:max-w-none print:p-0"
       >
         {children}
       </main>

@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { YearChart } from "~/components/charts/later-charts";
 import { fixed } from "~/components/numbers";
 import { Suspense } from "react";
@@ -53,7 +54,7 @@ export function TargetEvidence({ view, night }: { readonly view: TargetView; rea
         title="Its year from here"
         aside="worth in hours at your moonless zenith · pale = what the Moon takes · press a night to choose it"
       >
-        <Suspense fallback={<p className="text-soft h-56 py-4">Going through the year …</p>}>
+        <Suspense fallback={<Waiting words="Going through the year …" heightPx={190} />}>
           <Await
             resolve={view.year}
             errorElement={<p className="text-soft">The year could not be computed. Try the page again.</p>}

@@ -1,3 +1,4 @@
+import { Waiting } from "~/components/Waiting";
 import { deskOf } from "~/at-desk";
 import { Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Await, Link, useNavigate, useSearchParams } from "react-router";
@@ -60,7 +61,7 @@ export default function TargetsRoute({ loaderData }: Route.ComponentProps) {
           </Link>
         </p>
       ) : null}
-      <Suspense fallback={<p className="text-soft py-8">Ranking the catalogue …</p>}>
+      <Suspense fallback={<Waiting words="Ranking the catalogue …" heightPx={520} />}>
         <Await
           resolve={ranking}
           errorElement={
@@ -134,7 +135,7 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
         <Empty>
           <p>
             {query !== "" && found.query !== query
-              ? "Looking …"
+              ? "Looking through the catalogue …"
               : query !== ""
                 ? "Nothing by that name passes the filters."
                 : data.night.steps.count === 0

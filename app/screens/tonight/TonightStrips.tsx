@@ -1,3 +1,4 @@
+import { Term } from "~/components/ui/Term";
 import { fixed } from "~/components/numbers";
 import { WhenSeen } from "~/components/ui/WhenSeen";
 import { Link } from "react-router";
@@ -27,7 +28,14 @@ export function TonightStrips({
 }) {
   const sorted = [...tonight].sort((a, b) => b.worthMin - a.worthMin);
   return (
-    <Section title="Worth of the night, my projects" aside="height = worth of a minute · hatched = lost, and to what">
+    <Section
+      title="Worth of the night, my projects"
+      aside={
+        <>
+          height = <Term word="worth" /> of a minute · hatched = lost, and to what
+        </>
+      }
+    >
       <div className="border-rule grid grid-cols-[minmax(0,1fr)_6.5rem] items-end gap-x-4 border-b sm:grid-cols-[11rem_minmax(0,1fr)_7.5rem]">
         <span className="hidden sm:block" />
         <HourScale steps={steps} zone={zone} />

@@ -1,3 +1,4 @@
+import { counted } from "~/components/numbers";
 import type { Desk } from "~/desk/desk";
 import { data } from "react-router";
 import { numberFault } from "~/components/forms/form-numbers";
@@ -81,7 +82,11 @@ export async function tonightAction(desk: Desk, request: Request) {
           ? TYPED
           : { sourceId: `${TYPED.sourceId} ${before + 1}`, sourceName: `${TYPED.sourceName}, ${before + 1}` };
       const read = { ...source, issuedMs: nowMs, hours: hours.value, notes: [] };
-      const done = await kept(desk, forecastEdits(library, place, read, intent), `${hours.value.length} hours taken.`);
+      const done = await kept(
+        desk,
+        forecastEdits(library, place, read, intent),
+        `${counted(hours.value.length, "hour")} taken.`,
+      );
       if (!done.data.refusal) desk.at(theDrafts).drop("typed forecast");
       return done;
     }
@@ -89,7 +94,7 @@ export async function tonightAction(desk: Desk, request: Request) {
       const { read } = intent;
       const edits = forecastEdits(library, place, { ...read, sourceId: `file ${read.sourceId}` }, intent);
       const left = read.notes.map((n) => ` ${forecastNoteWords(n)};`).join("");
-      const count = `${read.hours.length} hours from “${read.sourceName}”.`;
+      const count = `${counted(read.hours.length, "hour")} from “${read.sourceName}”.`;
       return kept(desk, edits, left === "" ? count : `${count} Left out:${left}`);
     }
     case "wish": {

@@ -1,3 +1,4 @@
+import { counted, wordFor } from "~/components/numbers";
 import type { ForecastFault, ForecastNote, TypedFault } from "~/core/formats";
 
 /** Why a source has nothing new. */
@@ -30,30 +31,28 @@ export function forecastFaultWords(f: ForecastFault): string {
   }
 }
 
-const hours = (n: number) => `${n} ${n === 1 ? "hour" : "hours"}`;
-
 /** What of a forecast was left out. */
 export function forecastNoteWords(n: ForecastNote): string {
   const name = n.variable.replaceAll("_", " ");
   switch (n.code) {
     case "missingHours":
-      return `${hours(n.count)} missing in between`;
+      return `${counted(n.count, "hour")} missing in between`;
     case "notANumber":
-      return `${name}: ${n.count} values are no numbers (“${n.found}”)`;
+      return `${name}: ${counted(n.count, "value")} ${wordFor(n.count, "is no number", "are no numbers")} (“${n.found}”)`;
     case "outOfRange":
-      return `${name}: ${n.count} values are impossible (${n.found})`;
+      return `${name}: ${counted(n.count, "value")} ${wordFor(n.count, "is", "are")} impossible (${n.found})`;
     case "pastHours":
-      return `${hours(n.count)} lie before the forecast was issued`;
+      return `${counted(n.count, "hour")} ${wordFor(n.count, "lies", "lie")} before the forecast was issued`;
     case "unknownUnit":
       return `${name}: unit “${n.found}” is not known here, left out`;
     case "wrongLength":
-      return `${name}: ${n.count} values for ${n.found} hours, left out`;
+      return `${name}: ${counted(n.count, "value")} for ${n.found} hours, left out`;
     case "badTimes":
-      return `${n.count} times cannot be read (“${n.found}”)`;
+      return `${counted(n.count, "time")} cannot be read (“${n.found}”)`;
     case "leftOut":
       return `${name}: ${n.found}`;
     case "doubleHours":
-      return `${hours(n.count)} come twice, the first counts`;
+      return `${counted(n.count, "hour")} ${wordFor(n.count, "comes", "come")} twice, the first counts`;
     case "noCloud":
       return "nothing about cloud in it";
     case "elsewhere":

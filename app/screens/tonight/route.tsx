@@ -1,6 +1,6 @@
 import { deskOf } from "~/at-desk";
 import { WhenSeen } from "~/components/ui/WhenSeen";
-import { counted, fixed } from "~/components/numbers";
+import { counted, fixed, percent } from "~/components/numbers";
 import { lazy, startTransition, Suspense, useEffect, useState } from "react";
 import { HourLines, ReliabilityChart } from "~/components/charts/later-charts";
 import { shapeWord } from "~/components/charts/shapes";
@@ -224,6 +224,12 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
   );
 }
 
+/** A mean squared error of odds beside that of always saying one in two. */
+const betterThanCoin = (error: number): string => {
+  const share = 1 - error / 0.25;
+  return share > 0.02 ? `${percent(share)} better than a coin` : "no better than a coin";
+};
+
 /** How each source has done here, for those who ask. */
 function Records({ sources }: { readonly sources: TonightViewData["weather"]["sources"] }) {
   const [isOpen, setOpen] = useState(false);
@@ -239,12 +245,12 @@ function Records({ sources }: { readonly sources: TonightViewData["weather"]["so
             {scored
               .map(
                 (s, i) =>
-                  `${s.name}: ${shapeWord(i)}, ${counted(s.record.hours, "hour")} scored, Brier ${fixed(s.record.brier, 2)}`,
+                  `${s.name}: ${shapeWord(i)}, ${counted(s.record.hours, "hour")} scored, ${betterThanCoin(s.record.brier)}`,
               )
               .join(" · ")}
           </p>
           <p className="text-note text-soft">
-            The Brier score is the mean squared error of the odds: 0 is perfect, 0.25 no better than a coin.
+            Judged by the mean squared error of the odds: a coin’s is a quarter, perfect odds have none.
           </p>
         </div>
       ) : null}

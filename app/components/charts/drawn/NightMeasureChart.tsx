@@ -1,6 +1,6 @@
 import { CartesianGrid, Line, LineChart, Tooltip, XAxis, YAxis } from "recharts";
 import { shortNight } from "~/components/clock";
-import { fixed } from "~/components/numbers";
+import { counted, fixed } from "~/components/numbers";
 import { AXIS, axisWords, ChartFrame, CURSOR, GRID, MARGIN, tipOf } from "../chart-frame";
 
 interface Point {
@@ -33,7 +33,7 @@ export default function NightMeasureChart({
   const middle = [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
   return (
     <ChartFrame
-      title={`${name} over ${points.length} nights`}
+      title={`${name} over ${counted(points.length, "night")}`}
       heightPx={170}
       words={`${said(least)} to ${said(most)}, in the middle ${said(middle)}.`}
     >

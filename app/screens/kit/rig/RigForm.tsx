@@ -60,7 +60,7 @@ export function RigForm({
       const text = texts[s.name] ?? "";
       // A value that is wrong is said at once; an empty box only after saving.
       const fault = text.trim() === "" ? faults[s.name] : numberFault(s, textIn(s.name));
-      const hint = isTypical(s.name) ? "typical, from memory" : s.hint;
+      const hint = isTypical(s.name) ? "typical of its class, as we remember it" : s.hint;
       return (
         <Field
           key={s.name}

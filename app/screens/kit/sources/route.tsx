@@ -31,7 +31,7 @@ const SOURCES = [
   },
   {
     what: "Twilight and dark sky",
-    from: "Patat 2003 and Patat, Ugolnikov & Postylyakov 2006, from memory.",
+    from: "Patat 2003 and Patat, Ugolnikov & Postylyakov 2006, quoted by us from memory.",
     sure: "The zenith in clear air; towards the Sun it is brighter. Colours of the dark sky good to 0.4 mag.",
   },
   {
