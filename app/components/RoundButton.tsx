@@ -1,4 +1,4 @@
-import { useFetcher } from "react-router";
+import { useSubmit } from "react-router";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 
 /** Takes the round through one's first picture up, or begins it. */
@@ -9,7 +9,7 @@ export function RoundButton({
   readonly className?: string;
   readonly onPressed?: () => void;
 }) {
-  const { submit } = useFetcher();
+  const submit = useSubmit(); // not a fetcher: what leads elsewhere outlives the sheet that it was pressed on
   const go = () => {
     const intent: ActsIntent = { act: "round", to: "take up" };
     void submit({ ...intent }, { method: "post", action: ACTS, encType: "application/json" });

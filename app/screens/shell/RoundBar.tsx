@@ -7,7 +7,7 @@ import { ROUND, type RoundStop, type RoundView } from "~/desk/kit/round";
 /** What is to be seen at a stop, of what is one's own. */
 function stopWords(
   stop: RoundStop,
-  { placeName, projectName }: RoundView,
+  { placeName, projectName, assumed }: RoundView,
 ): { readonly head: string; readonly words: string } {
   const place = placeName ?? "your place";
   const picture = projectName ?? "your picture";
@@ -60,7 +60,10 @@ function stopWords(
     case "assumed":
       return {
         head: "What is still assumed",
-        words: "That was the round. These are guesses until you say otherwise, the most telling first:",
+        words:
+          assumed.length === 0
+            ? "That was the round. Nothing is assumed any more: place, camera, sky and nights are your own."
+            : "That was the round. These are guesses until you say otherwise, the most telling first:",
       };
   }
 }
@@ -118,7 +121,6 @@ export function RoundBar({ view, search }: { readonly view: RoundView; readonly 
               </li>
             );
           })}
-          {view.assumed.length === 0 ? <li>Nothing: place, camera, sky and nights are your own.</li> : null}
         </ul>
       ) : null}
       {isMissing ? <p className="text-lamp">Next comes its frame: start a project from a target first.</p> : null}
