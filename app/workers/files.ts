@@ -3,9 +3,11 @@ import type { Bundle, BundleFault, FitsHeader, ForecastFault, OpenedPanelList, R
 import type { Result } from "~/core/result";
 import type { UtcMs } from "~/core/time";
 import { runJob } from "./client";
-import type { FilesApi, HeaderFault, MeasuredFile, PictureFault, ReadFile, StretchedImage } from "./files.worker";
+import type { FilesApi, MeasuredFile, PictureFault, StretchedImage } from "./files.worker";
+import type { HeaderFault, ReadFile } from "./read-file";
 
-export type { HeaderFault, MeasuredFile, PictureFault, ReadFile, StretchedImage } from "./files.worker";
+export type { MeasuredFile, PictureFault, StretchedImage } from "./files.worker";
+export type { HeaderFault, ReadFile } from "./read-file";
 
 /** Reads files off the main thread; every call is cancelled by its signal. */
 export interface FilesClient {

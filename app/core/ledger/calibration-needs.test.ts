@@ -3,11 +3,11 @@ import { DAY_MS } from "~/core/time";
 import {
   calibrationNeeds,
   lastTrainChange,
-  shelfSets,
   USUAL_CALIBRATION,
   type CalibratedCamera,
   type LightPlan,
 } from "./calibration-needs";
+import { shelfSets } from "./calibration-shelf";
 import type { CalibrationData } from "./contribution";
 
 const now = Date.UTC(2026, 11, 5);

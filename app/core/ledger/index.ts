@@ -40,17 +40,17 @@ export {
 export {
   calibrationNeeds,
   lastTrainChange,
-  shelfSets,
   USUAL_CALIBRATION,
   type CalibrationNeed,
   type CameraSet,
   type CalibrationSchool,
   type LightPlan,
-  type ShelfSet,
 } from "./calibration-needs";
+export { shelfSets, type ShelfSet } from "./calibration-shelf";
 export { doneAdvice, type CellAdvice, type DoneAdvice, type Unlevel } from "./done-advice";
 export { acquisitionCard, type AcquisitionCard } from "./acquisition";
-export { measureStars, subMeasureOf, type PixelTile } from "./star-measure";
+export { measureStars, subMeasureOf } from "./star-measure";
+export type { PixelTile } from "./star-peaks";
 export {
   cullHints,
   cullPrice,

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { randomFrom } from "~/core/numeric";
-import { measureStars, subMeasureOf, type PixelTile } from "./star-measure";
+import { measureStars, subMeasureOf } from "./star-measure";
+import type { PixelTile } from "./star-peaks";
 
 interface Star {
   readonly x: number;

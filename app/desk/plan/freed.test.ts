@@ -11,7 +11,7 @@ import { meOf } from "~/desk/records/parts";
 import { ownContextsOf } from "~/desk/projects/project";
 import { seasonPlan } from "./season";
 import { sheetOf } from "./sheet";
-import { nightAt } from "./tonight";
+import { nightAt } from "./night-at";
 
 /** The demo group, whose owner wishes for a place in the Lynx that is high after midnight, and one for the far south. */
 function libraryWithWishes() {

@@ -10,7 +10,8 @@ import { orAborted } from "~/workers/client";
 import { withLearntChances } from "~/desk/sky/learnt";
 import type { Entity, Library } from "~/desk/records/library";
 import { nightOver } from "~/desk/sky/nights";
-import { ownOf, type ProjectContext } from "~/desk/projects/project";
+import { type ProjectContext } from "~/desk/projects/project";
+import { ownOf } from "~/desk/projects/weights";
 import { filtersOf, hourWith, kitOf } from "~/desk/projects/reference";
 
 /** What the sky over one member's place gives a project, in the channel that they would shoot. */

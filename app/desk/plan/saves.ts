@@ -4,7 +4,8 @@ import { savesOf, type ProjectShare, type Save } from "~/core/season";
 import { addNights, type NightDate } from "~/core/time";
 import type { Library } from "~/desk/records/library";
 import { nightOver } from "~/desk/sky/nights";
-import { ownUnder, type ProjectContext } from "~/desk/projects/project";
+import { type ProjectContext } from "~/desk/projects/project";
+import { ownUnder } from "~/desk/projects/weights";
 
 const LOOKED_AT = [0, 4, 8, 12, 16, 20, 24]; // nights ahead: a round of the Moon
 const LOWER_DEG = 10;

@@ -13,7 +13,8 @@ import { ownContextsOf } from "~/desk/projects/project";
 import { seasonPlan, seasonRun } from "./season";
 import { seasonQuestion } from "./season-question";
 import { sheetOf } from "./sheet";
-import { nightAt, tonightView } from "./tonight";
+import { tonightView } from "./tonight";
+import { nightAt } from "./night-at";
 
 const planner = plannerHere();
 let desk = demoDesk();

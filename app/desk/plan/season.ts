@@ -1,22 +1,19 @@
+import { coversOf, keeps } from "./plan-fits";
+import { isProvisional } from "./asking";
 import { readyQuestion, seasonQuestion } from "./season-question";
-import { isWork, type Lock, type SeasonPlan, type SeasonQuestion } from "~/core/season";
+import { type SeasonPlan, type SeasonQuestion } from "~/core/season";
 import type { Library } from "~/desk/records/library";
 import { choiceOf } from "~/desk/sky/choice";
-import type { NightDate } from "~/core/time";
-import { libraryHere } from "~/desk/records/open-library";
 import { ownContextsOf } from "~/desk/projects/project";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import { slot, type Desk } from "~/desk/desk";
 import { createKeptPlans, readKeptPlan, type KeptPlan } from "~/storage/kept-plan";
-import { askAll } from "~/desk/sky/weather";
 
 /** What is under way with the plan. */
 interface UnderWay {
   /** The plan that its owner has had before their eyes on the season's page: what moved is told against it. */
   seen: SeasonPlan | null;
-  /** Services that are being asked now: what is planned meanwhile is provisional. */
-  readonly asking: Set<Promise<unknown>>;
   /** The plan that screens showed last: evenings stay as they were in it unless a change is worth more than staying. Read once from what the browser kept. */
   shown: Promise<KeptPlan | null> | null;
   /** The plan that ships with the demo, fetched once. */
@@ -28,7 +25,6 @@ interface UnderWay {
 }
 const underWay = slot((): UnderWay => ({
   seen: null,
-  asking: new Set(),
   shown: null,
   shipped: null,
   run: null,
@@ -38,34 +34,6 @@ const underWay = slot((): UnderWay => ({
 
 /** Plans that were made in this browser. */
 export const thePlans = slot(({ cupboard }) => createKeptPlans(cupboard));
-
-/** Plans are provisional as long as something is being asked. */
-export async function whileAsking<T>(desk: Desk, work: Promise<T>): Promise<T> {
-  const { asking } = desk.at(underWay);
-  asking.add(work);
-  try {
-    return await work;
-  } finally {
-    asking.delete(work);
-  }
-}
-
-/** Resolves when no service is being asked any more. */
-export async function whenAsked(desk: Desk): Promise<void> {
-  const { asking } = desk.at(underWay);
-  while (asking.size > 0) await Promise.allSettled(asking);
-}
-
-/** Asks the forecasts of all places of the season; whether there was anything new. */
-export function askForecasts(desk: Desk, signal: AbortSignal): Promise<boolean> {
-  const ask = async () => {
-    const before = await libraryHere(desk);
-    const places = [...new Map(ownContextsOf(before).map((c) => [c.place.id, c.place])).values()];
-    await Promise.all(places.map((place) => askAll(before, place, signal)));
-    return (await libraryHere(desk)).forecasts !== before.forecasts;
-  };
-  return whileAsking(desk, ask());
-}
 
 /** A plan being made: the best so far, and the ones still to come. */
 export interface SeasonRun {
@@ -91,9 +59,6 @@ export interface SeasonRun {
 /** Its owner has had this plan before their eyes: the next one is compared with it. */
 export const markSeen = (desk: Desk, plan: SeasonPlan): void => void (desk.at(underWay).seen = plan);
 
-/** Whether forecasts are being asked, so that a plan is not the last word. */
-export const isProvisional = (desk: Desk): boolean => desk.at(underWay).asking.size > 0;
-
 function shownLast(desk: Desk): Promise<KeptPlan | null> {
   const at = desk.at(underWay);
   return (at.shown ??= desk
@@ -107,21 +72,6 @@ const readShipped = async (desk: Desk): Promise<SeasonPlan | null> =>
 
 /** The plan that ships with the demo, for a first visit; null elsewhere. */
 const shipped = (desk: Desk): Promise<SeasonPlan | null> => (desk.at(underWay).shipped ??= readShipped(desk));
-
-/** Whether a plan keeps all that stands in it by hand. */
-function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
-  return locks.every((lock) => {
-    const blocks = plan.evenings
-      .filter((e) => e.night === lock.night)
-      .flatMap((e) => e.blocks.map((b) => ({ ...b, placeId: e.placeId })));
-    const isIt = (b: (typeof blocks)[number]) =>
-      (lock.projectId === undefined ||
-        isWork(b, { projectId: lock.projectId, ...(lock.channel === undefined ? {} : { channel: lock.channel }) })) &&
-      (lock.placeId === undefined || b.placeId === lock.placeId);
-    if (lock.does === "forbid") return !blocks.some(isIt);
-    return lock.projectId === undefined ? blocks.every(isIt) && blocks.length > 0 : blocks.some(isIt);
-  });
-}
 
 /** What a plan in the making starts from. */
 interface Start {
@@ -224,25 +174,6 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
     settled,
     whole,
   };
-}
-
-interface Known {
-  readonly from: NightDate;
-  readonly projects: readonly { readonly id: string }[];
-  readonly rigs: readonly { readonly id: string }[];
-}
-
-/** Whether a plan says something of a question's first night, and nothing of what is gone. */
-function coversOf(plan: SeasonPlan, { from, projects, rigs }: Known): boolean {
-  const evenings = plan.evenings.filter((e) => e.night === from);
-  return (
-    evenings.length > 0 &&
-    evenings.every(
-      (e) =>
-        e.rigIds.every((id) => rigs.some((r) => r.id === id)) &&
-        e.blocks.every((b) => projects.some((p) => p.id === b.projectId)),
-    )
-  );
 }
 
 const sumOf = (what: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(what))));

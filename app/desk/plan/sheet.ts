@@ -8,7 +8,8 @@ import type { Entity, Library } from "~/desk/records/library";
 import type { Place } from "~/core/night";
 import { moonOf } from "~/desk/sky/choice";
 import { nightOver } from "~/desk/sky/nights";
-import { ownContextsOf, ownUnder, type ProjectContext } from "~/desk/projects/project";
+import { ownContextsOf, type ProjectContext } from "~/desk/projects/project";
+import { ownUnder } from "~/desk/projects/weights";
 
 /** An evening of a rig as a sheet. */
 export interface EveningSheet {

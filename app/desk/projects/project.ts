@@ -1,14 +1,5 @@
 import { refusePage } from "~/desk/page-fault";
-import {
-  besideSky,
-  lightModel,
-  underSky,
-  USUAL_LIGHT,
-  type Channel,
-  type Filter,
-  type ObjectLight,
-  type Rig,
-} from "~/core/exposure";
+import { type Channel, type Filter, type Rig } from "~/core/exposure";
 import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import {
   cellKey,
@@ -19,10 +10,9 @@ import {
   loomOf,
   type ContributionData,
   type CountedEntry,
-  type FilledPanel,
   type LoomCell,
 } from "~/core/ledger";
-import { bestRate, type MoonWishes, type OwnLight, type Place } from "~/core/night";
+import { bestRate, type MoonWishes, type Place } from "~/core/night";
 import {
   filterOfGoal,
   isFollowed,
@@ -48,6 +38,7 @@ import { shownPart, type ShownPart } from "~/desk/records/parts";
 import { topic } from "~/desk/memo";
 import { filtersOf, hourIsOf, hourWith, kitOf, panelsFilled, referenceOf, shotWith, type Reference } from "./reference";
 import { broken, gapOf } from "./project-gap";
+import { AS_KEPT, ownOf, wholePanels, type Kit } from "./weights";
 
 /** A project with everything that screens need of it, looked up: by one's own part in it, else by the part it is shown by. */
 export interface ProjectContext {
@@ -100,33 +91,12 @@ export interface ProjectContext {
   readonly cells: readonly LoomCell[];
 }
 
-/** A place with a rig and its filters. */
-type Kit = Pick<Reference, "place" | "rig" | "filters">;
-
 /** Worked out when it is first asked for. */
 function once<T>(work: () => T): () => T {
   let known: { readonly is: T } | null = null;
   return () => (known ??= { is: work() }).is;
 }
 
-const UNKNOWN_SUB_SEC = 300; // of a channel that is only in the log
-
-/** By what minutes with a kit are weighed, by channel: subs as the goals say, light of the target as the project says. */
-export function ownOf(
-  at: Kit,
-  goals: readonly (Pick<PanelGoal, "channel"> & Partial<Pick<PanelGoal, "isShort" | "subSec">>)[],
-  light: ObjectLight = USUAL_LIGHT,
-): OwnByChannel {
-  const { skyMagPerArcsec2 } = at.place.data;
-  return Object.fromEntries(
-    [...new Set(goals.map((g) => g.channel))].flatMap((channel) => {
-      const filter = at.filters.find((f) => f.data.channel === channel)?.data;
-      if (!filter) return [];
-      const subSec = goals.find((g) => g.channel === channel && !g.isShort)?.subSec ?? UNKNOWN_SUB_SEC;
-      return [[channel, besideSky(lightModel({ rig: at.rig.data, filter, skyMagPerArcsec2 }, subSec), light)]];
-    }),
-  );
-}
 const NONE: Library["contributions"] = [];
 const contexts = topic<ProjectContext>(500);
 /** Puts a project together; null when its rig, place, frame or goals are gone, or do not go together (`gapOf` says which). The same object until something in it changes. */
@@ -277,24 +247,6 @@ export function contextOf(library: Library, projectId: string): ProjectContext |
     return null;
   }
 }
-
-/** By what a project's minutes are weighed with its rig at another place. */
-export function ownUnder(c: ProjectContext, there: Place): OwnByChannel {
-  const [from, to] = [c.place.data.skyMagPerArcsec2, there.skyMagPerArcsec2];
-  if (from === to) return c.own;
-  return Object.fromEntries(
-    Object.entries(c.own).map(([channel, own]: [string, OwnLight]) => [channel, underSky(own, from, to)]),
-  );
-}
-
-/** Every hour kept is one, whoever took it, where and under whatever Moon. */
-const AS_KEPT = { bestRates: {}, hourIs: () => 1 } as const;
-
-const MOST_OF_PANEL = 0.5;
-
-/** Panels filled, where an hour is an hour: what covers most of a panel counts for it whole. */
-const wholePanels = (filled: readonly FilledPanel[]): readonly FilledPanel[] =>
-  filled.map((f) => (f.share >= MOST_OF_PANEL ? { ...f, share: 1 } : f));
 
 /** All projects that can be put together. */
 export const contextsOf = (library: Library): ProjectContext[] =>

@@ -13,7 +13,8 @@ import { keep, type Kept } from "~/desk/records/acts";
 import { withLearntChances } from "~/desk/sky/learnt";
 import type { Library } from "~/desk/records/library";
 import { meOf, partOf } from "~/desk/records/parts";
-import { ownOf, type ProjectContext } from "./project";
+import { type ProjectContext } from "./project";
+import { ownOf } from "./weights";
 import { filtersOf, kitOf, shotOf, shotWith, hourWith } from "./reference";
 import { SEASON_NIGHTS } from "~/desk/plan/season-question";
 

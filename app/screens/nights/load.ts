@@ -20,7 +20,7 @@ import { ownContextsOf } from "~/desk/projects/project";
 import { seasonPlan } from "~/desk/plan/season";
 import { begunOn, forecastOf, seasonQuestion } from "~/desk/plan/season-question";
 import { sheetOf, type EveningSheet } from "~/desk/plan/sheet";
-import { nightAt } from "~/desk/plan/tonight";
+import { nightAt } from "~/desk/plan/night-at";
 
 /** What Sun and Moon do. */
 function skyEvents(events: NightEvents, steps: NightSteps): SkyEvent[] {

@@ -1,7 +1,7 @@
 import { useDesk } from "~/at-desk";
 import { counted } from "~/components/numbers";
 import { type SeasonPlan, movedNights } from "~/core/season";
-import { isProvisional } from "~/desk/plan/season";
+import { isProvisional } from "~/desk/plan/asking";
 import type { SeasonView } from "./load";
 import { conflictWords, movedWords } from "./season-words";
 

@@ -4,7 +4,8 @@ import { useRevalidator } from "react-router";
 import { isWanted, type SeasonPlan } from "~/core/season";
 import { ownLocks } from "~/desk/plan/locks";
 import type { Library } from "~/desk/records/library";
-import { askForecasts, eveningsSoon, seasonInTurns, whenAsked } from "~/desk/plan/season";
+import { eveningsSoon, seasonInTurns } from "~/desk/plan/season";
+import { askForecasts, whenAsked } from "~/desk/plan/asking";
 import type { NightMark } from "./NightRibbon";
 
 /** What the nights are marked with: work taken by the log, planned by the plan, kept by hand. The plan comes when the page is up. */

@@ -3,9 +3,11 @@ import { redirect } from "react-router";
 import { loadChoice } from "~/desk/sky/choice";
 import { libraryHere } from "~/desk/records/open-library";
 import { betterNext } from "~/desk/kit/better";
-import { NIGHTS_AHEAD, placesAway, tonightView } from "~/desk/plan/tonight";
+import { NIGHTS_AHEAD, tonightView } from "~/desk/plan/tonight";
+import { placesAway } from "~/desk/plan/away";
 import { readyQuestion } from "~/desk/plan/season-question";
-import { eveningsSoon, lookAhead, seasonInTurns, whileAsking } from "~/desk/plan/season";
+import { eveningsSoon, lookAhead, seasonInTurns } from "~/desk/plan/season";
+import { whileAsking } from "~/desk/plan/asking";
 import { askAll } from "~/desk/sky/weather";
 import { nightsBetween } from "~/core/time";
 
