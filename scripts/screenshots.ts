@@ -35,7 +35,7 @@ const VIEWS: readonly {
   { file: "plan", path: "/projects/project-loop/plan", waitFor: "Its nights" },
   { file: "season", path: "/season?night=2026-12-07", waitFor: "Compare" },
   { file: "log", path: "/log", waitFor: "What we have" },
-  { file: "subs", path: "/log/subs?night=2026-11-08", waitFor: "stand out" },
+  { file: "projects", path: "/projects", waitFor: "kept, counts" },
   { file: "crew", path: "/projects/project-shell/crew", waitFor: "Together" },
   { file: "record", path: "/projects/project-shell/record", waitFor: "Take it along" },
   { file: "nights", path: "/nights", waitFor: "Checklist" },
