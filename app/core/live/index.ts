@@ -1,4 +1,12 @@
-export { CLOUD_DECISIONS, inOrder, type BlockKey, type Happening, type NightEvent, type NightEventData } from "./event";
+export {
+  CLOUD_DECISIONS,
+  inOrder,
+  type BlockKey,
+  type CloudDecision,
+  type Happening,
+  type NightEvent,
+  type NightEventData,
+} from "./event";
 export { liveState, type LiveLine, type LiveState } from "./state";
 export { dueNow, type Due, type DueFacts } from "./due";
 export { cloudChoices, type CloudChoice, type CloudQuestion, type HourAhead } from "./cloud";
