@@ -135,7 +135,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await me.fill("Bandwidth", "7");
     await me.press("Add");
     await driver.wait(
-      async () => (await driver.findElements(By.xpath("//h3//button[contains(., 'Ha 7 nm')]"))).length === 1,
+      async () => (await driver.findElements(By.xpath("//h2//button[contains(., 'Ha 7 nm')]"))).length === 1,
       WAIT_MS,
     );
     await me.press("Data in and out");

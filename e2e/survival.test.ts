@@ -163,7 +163,7 @@ describe("what is not saved yet", () => {
 
   it("is not wiped by what another tab saves of the same thing, and both versions are kept", async () => {
     await at("/kit/filters");
-    const openFirst = () => driver.findElement(By.css("h3 button")).click();
+    const openFirst = () => driver.findElement(By.css("h2 button")).click();
     const name = () => driver.findElement(By.css("form input[name=name]"));
     const typed = () => driver.executeScript<string>("return document.querySelector('form input[name=name]')?.value");
     await me.see("A new filter");
@@ -207,7 +207,7 @@ describe("what is not saved yet", () => {
     expect(await told()).toEqual([]);
     await at("/kit/filters");
     await me.see("A new filter");
-    await driver.findElement(By.css("h3 button")).click();
+    await driver.findElement(By.css("h2 button")).click();
     await driver.findElement(By.css("form input[name=name]")).sendKeys("x");
     await me.press("Save");
     await me.see("x saved.");

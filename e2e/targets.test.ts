@@ -65,7 +65,7 @@ describe("choosing a target", () => {
   it("makes a typed position a target of one's own, beside a listed neighbour, and starts a project there", async () => {
     await driver.get(`${app.url}/targets`);
     await me.fill("Find", "20h47m +30 30");
-    await me.press("Make 20h 47m 00.0s, +30° 30′ 00″ a target of your own");
+    await me.press("Make 20h 47m 00.0s");
     await me.see("Read as 20h 47m 00.0s, +30° 30′ 00″ (from hours), in Cyg");
     await me.press("Add target");
     await me.see("Give a name, 120 letters at most.");
