@@ -123,7 +123,21 @@ export function RoundBar({ view, search }: { readonly view: RoundView; readonly 
           })}
         </ul>
       ) : null}
-      {isMissing ? <p className="text-lamp">Next comes its frame: start a project from a target first.</p> : null}
+      {isMissing ? (
+        <p className="text-lamp">
+          {next === "place" ? (
+            <>
+              Next comes your place:{" "}
+              <Link to="/start" className="underline underline-offset-4">
+                say where you observe from
+              </Link>
+              .
+            </>
+          ) : (
+            "Next comes its frame: start a project from a target first."
+          )}
+        </p>
+      ) : null}
       <p className="mt-1.5 flex flex-wrap gap-2">
         {next ? (
           <Button look="main" disabled={isMissing} onClick={() => goTo(next)}>
