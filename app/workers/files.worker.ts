@@ -24,7 +24,6 @@ import { err, ok, type Result } from "~/core/result";
 import { isCardsAsText, opened } from "./packed";
 import { readSample } from "./sample";
 import type { UtcMs } from "~/core/time";
-
 import {
   factsOf,
   headerOf,

@@ -1,6 +1,5 @@
 import { median, FWHM_PER_SIGMA, SIGMA_PER_MAD } from "~/core/numeric";
 import type { SubMeasure } from "./contribution";
-
 import { peaksOf, skyOf, type Peak, type PixelTile, type Sky } from "./star-peaks";
 
 /** Stars and sky of a sample of an image. */

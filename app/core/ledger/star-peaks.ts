@@ -33,6 +33,7 @@ export function skyOf({ values }: PixelTile): Sky | null {
   }
 }
 
+/** A pixel that stands out of the sky as the top of a star. */
 export interface Peak {
   readonly x: number;
   readonly y: number;

@@ -1,6 +1,7 @@
 import { meOf } from "~/desk/records/parts";
 import type { Place } from "~/core/night";
 import type { Rig } from "~/core/exposure";
+import { contextsOf } from "~/desk/projects/project";
 import type { Entity, Library } from "~/desk/records/library";
 
 /** What would make answers better. */
@@ -33,9 +34,13 @@ export function betterNext(library: Library, place: Entity<Place>, rig: Entity<R
   return found;
 }
 
-/** What comes first for who has nothing that could be planned: a place, a target, or what their projects lack. */
+/** What comes first for who has nothing that could be planned: a place, a target, or what their projects lack, where all of them lack something. */
 export type FirstStep = "place" | "target" | "gaps";
 
 /** The first step of somebody none of whose projects can be planned. */
 export const firstStepOf = (library: Library): FirstStep =>
-  library.projects.length > 0 ? "gaps" : library.places.length === 0 ? "place" : "target";
+  library.places.length === 0
+    ? "place"
+    : library.projects.length > 0 && contextsOf(library).length === 0
+      ? "gaps"
+      : "target";

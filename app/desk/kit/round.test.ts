@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { memoryBrowser, testDesk } from "~/desk/desk.test-data";
 import type { Desk } from "~/desk/desk";
-import { demoLibrary, libraryOfRecords } from "~/desk/demo-library.test-data";
+import { demoLibrary, demoRecords, libraryOfRecords } from "~/desk/demo-library.test-data";
 import { choiceOf } from "~/desk/sky/choice";
-import { betterNext } from "./better";
+import { betterNext, firstStepOf } from "./better";
 import { goRound, leaveRound, offerRound, ROUND, roundHere, roundOn, takeUpRound } from "./round";
 
 describe("the round through one's first picture", () => {
@@ -62,5 +62,18 @@ describe("the round through one's first picture", () => {
     const none = roundOn("tonight", empty, choiceOf(empty, new URLSearchParams()), null);
     expect(ROUND.filter((stop) => none.paths[stop] === null)).toEqual(["place", "frame", "hours", "plan", "sheet"]);
     expect(none.assumed).toEqual([]);
+  });
+});
+
+describe("the first step of who has nothing to plan", () => {
+  const records = demoRecords();
+  const without = (...kinds: readonly string[]) => libraryOfRecords(records.filter((r) => !kinds.includes(r.kind)));
+
+  it("is a place, then a target; what projects lack only where they lack something (was told to who had finished all)", () => {
+    expect(firstStepOf(libraryOfRecords([]))).toBe("place");
+    expect(firstStepOf(without("project"))).toBe("target");
+    expect(firstStepOf(without("frame"))).toBe("gaps");
+    const finished = records.map((r) => (r.kind === "project" ? { ...r, data: { ...(r.data as object), finishedOn: "2026-12-01" } } : r)); // prettier-ignore
+    expect(firstStepOf(libraryOfRecords(finished))).toBe("target");
   });
 });

@@ -1,11 +1,10 @@
 import { equivalentHours } from "~/core/exposure";
-import { type Place } from "~/core/night";
+import type { Place } from "~/core/night";
 import { reasonsOf, weighNight, type AwayNight, type GoingRules } from "~/core/plan";
 import { eveningsOf, type SeasonPlan } from "~/core/season";
 import { MINUTE_MS, addMs, type NightDate } from "~/core/time";
 import type { Entity, Library } from "~/desk/records/library";
-import { type ProjectContext } from "~/desk/projects/project";
-
+import type { ProjectContext } from "~/desk/projects/project";
 import { isAsking, nightAt, readyNight } from "./night-at";
 
 const FARTHEST_MIN = 240; // nobody drives longer for one night

@@ -16,6 +16,7 @@ export function keeps(plan: SeasonPlan, locks: readonly Lock[]): boolean {
   });
 }
 
+/** From when a question asks, and what it knows of. */
 interface Known {
   readonly from: NightDate;
   readonly projects: readonly { readonly id: string }[];

@@ -14,7 +14,6 @@ import { lastNightOf } from "~/desk/log/last-night";
 import { inTurns } from "~/desk/turns";
 import type { SoonPlan } from "./season";
 import { begunOn, seasonQuestion } from "./season-question";
-
 import { awayAt, placesAway, planElsewhere } from "./away";
 import { isAsking, nightAt, readyNight } from "./night-at";
 

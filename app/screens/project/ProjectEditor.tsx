@@ -13,7 +13,7 @@ import { ShootingRulesFields } from "./ShootingRulesFields";
 import { readChanged, type ChangedProject, type Named } from "./changed-project";
 
 /** How a project is shown: by whose part, and whether that is one's own. */
-export interface HeadPart {
+interface HeadPart {
   readonly isMine: boolean;
   /** Whose part it is, where it is not one's own. */
   readonly memberName: string;
@@ -27,28 +27,22 @@ export interface HeadPart {
   readonly panels: number;
 }
 
-/** Changes to a project, kept as a draft until they are saved or given up. */
-export function ProjectEditor({
-  id,
-  rev,
-  project,
-  part,
-  places,
-  rigs,
-  moon,
-  onChange,
-  onDelete,
-}: {
+/** A project that can be changed, and what can be chosen for it. */
+export interface ProjectEdited {
   readonly id: string;
   readonly rev: string;
   readonly project: ProjectData;
   readonly part: HeadPart;
   readonly places: readonly Named[];
   readonly rigs: readonly Named[];
+  /** How the owner takes the Moon. */
   readonly moon: MoonWishes;
   readonly onChange: (changed: ChangedProject) => void;
   readonly onDelete: () => void;
-}) {
+}
+
+/** Changes to a project, kept as a draft until they are saved or given up. */
+export function ProjectEditor({ id, rev, project, part, places, rigs, moon, onChange, onDelete }: ProjectEdited) {
   const kept: ChangedProject = { rev, data: project, part: part.own };
   const { value, set, discard, isRestored } = useDraftState<ChangedProject>(
     { name: `project ${id}`, title: `changes to ${project.name}` },

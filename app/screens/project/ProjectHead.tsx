@@ -1,38 +1,19 @@
-import type { MoonWishes } from "~/core/night";
-import type { ProjectData } from "~/core/plan";
 import { Unbroken } from "~/components/ui/Unbroken";
-import type { ChangedProject, Named } from "./changed-project";
-import { ProjectEditor, type HeadPart } from "./ProjectEditor";
+import type { Named } from "./changed-project";
+import { ProjectEditor, type ProjectEdited } from "./ProjectEditor";
 
 /** A project's name and what it is shot with; everything can be changed in place. */
 export function ProjectHead({
-  id,
-  rev,
-  project,
-  part,
   targetName,
-  places,
-  rigs,
-  moon,
   isEditing,
   onEditing,
-  onChange,
-  onDelete,
-}: {
-  readonly id: string;
-  readonly rev: string;
-  readonly project: ProjectData;
-  readonly part: HeadPart;
+  ...edited
+}: ProjectEdited & {
   readonly targetName: string;
-  readonly places: readonly Named[];
-  readonly rigs: readonly Named[];
-  /** How the owner takes the Moon. */
-  readonly moon: MoonWishes;
   readonly isEditing: boolean;
   readonly onEditing: (is: boolean) => void;
-  readonly onChange: (changed: ChangedProject) => void;
-  readonly onDelete: () => void;
 }) {
+  const { project, part, places, rigs } = edited;
   const name = (all: readonly Named[], id: string) => all.find((x) => x.id === id)?.name ?? "?";
   return (
     <header className="mb-2">
@@ -66,17 +47,7 @@ export function ProjectHead({
         </p>
       )}
       {isEditing ? (
-        <ProjectEditor
-          id={id}
-          rev={rev}
-          project={project}
-          part={part}
-          places={places}
-          rigs={rigs}
-          moon={moon}
-          onDelete={onDelete}
-          onChange={onChange}
-        />
+        <ProjectEditor {...edited} />
       ) : project.notes ? (
         <p className="text-soft max-w-prose">{project.notes}</p>
       ) : null}
