@@ -120,7 +120,10 @@ export function deleteProject(library: Library, c: ProjectContext): Promise<Resu
 }
 
 /** Frames being kept, one after the other, and what this tab has made of the version each save built upon. */
-const savedFrames = slot(() => ({ turn: Promise.resolve(), next: new Map<string, string>() }));
+const savedFrames = slot((): { turn: Promise<unknown>; readonly next: Map<string, string> } => ({
+  turn: Promise.resolve(),
+  next: new Map(),
+}));
 
 /**
  * Keeps a frame, and crosses out what was written down of it. A page that is dragged on while its last save is under way still
