@@ -16,7 +16,7 @@ export default defineConfig({
           include: ["app/**/*.test.ts", "scripts/**/*.test.ts"],
           exclude: ["app/storage/**"],
           setupFiles: ["app/laws-setup.ts"],
-          testTimeout: 60_000,
+          testTimeout: 240_000, // under ten busy processes it is slow, and still green
         },
       },
       {
@@ -26,7 +26,7 @@ export default defineConfig({
           environment: "jsdom",
           include: ["app/**/*.test.tsx", "app/storage/**/*.test.ts"],
           setupFiles: ["app/test-setup.ts", "app/laws-setup.ts"],
-          testTimeout: 60_000,
+          testTimeout: 240_000, // under ten busy processes it is slow, and still green
         },
       },
       {

@@ -32,7 +32,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await driver.wait(() => {
       found = existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith(ending)) : undefined;
       return found !== undefined;
-    }, 10_000);
+    }, WAIT_MS);
     return readFileSync(join(folder, found!), "utf8");
   };
   const chooseFiles = async (label: string, files: readonly string[]) => {

@@ -82,7 +82,7 @@ describe("places all over the world", () => {
     expect(Math.abs(before.transit!.altitude - 40)).toBeLessThanOrEqual(1); // 90 − 45 − 5.4
 
     await driver.get(`${app.url}/kit/places/${id}`);
-    const panorama = await driver.wait(until.elementLocated(By.css("svg[aria-label^='Panorama']")), 10_000);
+    const panorama = await driver.wait(until.elementLocated(By.css("svg[aria-label^='Panorama']")), WAIT_MS);
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     await driver.executeScript("arguments[0].scrollIntoView({block:'center'})", panorama);
     const { width, height } = await panorama.getRect();

@@ -29,12 +29,12 @@ describe("choosing a target", () => {
     await me.see("but never reach 35°");
     await driver.wait(async () => (await counted()) < all, WAIT_MS);
     await me.choose("Lowest altitude", "take what there is");
-    await driver.wait(async () => (await counted()) > all, 15_000);
+    await driver.wait(async () => (await counted()) > all, WAIT_MS);
   });
 
   it("is walked by keys alone: down, up, end, and Enter opens", async () => {
     await driver.get(`${app.url}/targets`);
-    await driver.wait(until.elementLocated(By.css("[role=grid] a")), 15_000);
+    await driver.wait(until.elementLocated(By.css("[role=grid] a")), WAIT_MS);
     const first = await driver.findElement(By.css("[role=row][aria-rowindex='2'] a"));
     await driver.executeScript("arguments[0].focus()", first);
     const focused = () => driver.executeScript<string>("return document.activeElement.closest('[role=row]')?.getAttribute('aria-rowindex')"); // prettier-ignore
@@ -83,7 +83,7 @@ describe("choosing a target", () => {
     expect(await me.text()).toContain("<i>Faint</i> tuft");
     await driver.get(`${app.url}/targets`);
     await me.fill("Find", "tuft");
-    await driver.wait(async () => (await grid()).includes("<i>Faint</i> tuft"), 10_000);
+    await driver.wait(async () => (await grid()).includes("<i>Faint</i> tuft"), WAIT_MS);
   });
 
   it("says on a target's page which detail comes out, what the months bring, and when the drive pays", async () => {

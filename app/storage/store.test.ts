@@ -33,9 +33,9 @@ const checks: Checks = {
 };
 
 /** A tab of one browser: a store of its own over the same database. */
-function tab(isDemo = false) {
+function tab(isDemo = false, cupboard = browserCupboard(isDemo)) {
   const store = createStore({
-    cupboard: browserCupboard(isDemo),
+    cupboard,
     clock: browserClock(document.documentElement),
     ids: browserIds,
     checks,
@@ -112,6 +112,46 @@ describe("the store", () => {
     expect(await heard).toEqual(["place/place-1"]);
     expect(await other.names()).toEqual(["Field", "Yard"]);
     expect(await other.heads("place-2")).toBe(field);
+  });
+
+  it("hears of what another tab stores while this one is still opening", async () => {
+    const one = tab();
+    await save(one, "Field", null, "place-2");
+    const cupboard = browserCupboard(false);
+    const opening = tab(false, {
+      ...cupboard,
+      async open(name) {
+        const drawer = await cupboard.open(name);
+        const readAll = async () => {
+          const all = await drawer.readAll();
+          await save(one, "Yard", null);
+          await new Promise((resolve) => setTimeout(resolve, 50)); // its announcement has come by then
+          return all;
+        };
+        return { ...drawer, readAll };
+      },
+    });
+    await opening.open();
+    await vi.waitFor(async () => expect(await opening.names()).toEqual(["Field", "Yard"]));
+  });
+
+  it("reads what another tab stored once it can, when it cannot at once", async () => {
+    const one = tab();
+    const cupboard = browserCupboard(false);
+    let isHeld = false;
+    const refused = vi.fn();
+    const exclusively: typeof cupboard.tabs.exclusively = (name, work) => {
+      if (!isHeld) return cupboard.tabs.exclusively(name, work);
+      refused();
+      return Promise.reject(new DOMException("held too long", "TimeoutError"));
+    };
+    const other = tab(false, { ...cupboard, tabs: { ...cupboard.tabs, exclusively } });
+    await other.open();
+    isHeld = true;
+    await save(one, "Yard", null);
+    await vi.waitFor(() => expect(refused).toHaveBeenCalled());
+    isHeld = false;
+    await vi.waitFor(async () => expect(await other.names()).toEqual(["Yard"]), { timeout: 5000 });
   });
 
   it("builds upon what another tab stored a moment ago, heard of or not", async () => {

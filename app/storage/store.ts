@@ -95,6 +95,9 @@ const PEN = "write";
 /** Remembers that an empty store was filled; it survives clearing, so that cleared means cleared. */
 const SEEDED = "seeded";
 
+/** How long until what another tab has written is read again where it could not be read, ms. */
+const HEARS_AGAIN_MS = 1000;
+
 const aside = (raw: unknown, reason: string): Unread => ({ key: keyOfRaw(raw), reason, raw });
 
 /** The same answer, of which one thing is told. */
@@ -158,13 +161,18 @@ export function createStore({ cupboard, clock, ids, checks, nobody, fillWith }: 
     // Fetched while the drawer is looked into: a browser that was never filled finds it empty.
     const filling = fillWith && notes.read(SEEDED) !== "yes" ? fillWith() : null;
     filling?.catch(() => undefined); // told where it is wanted
+    // What another tab stores while this one reads is read afterwards.
+    let onHeard = (): void => void (isMissed = true);
+    let isMissed = false;
+    tabs.onAnnounced(() => onHeard());
     const { drawer, values } = await readDrawer(cupboard);
     const store: Contents = { drawer, checks, pages: new Map(), sums: new Map(), foreign: new Set() };
     const stale: string[] = [];
     for (const [name, value] of values) if (name !== INDEX && (await takePage(store, name, value))) stale.push(name);
     if (stale.length > 0) await tabs.exclusively(PEN, () => writePages(store, new Set(stale)));
     if (store.pages.size === 0) await fill(store, filling);
-    tabs.onAnnounced(() => void hear(store));
+    onHeard = () => void hear(store);
+    if (isMissed) onHeard();
     return store;
   }
 
@@ -184,12 +192,12 @@ export function createStore({ cupboard, clock, ids, checks, nobody, fillWith }: 
     });
   }
 
-  /** Reads what another tab has written; when that cannot be read now, the next act does. */
-  async function hear(store: Contents): Promise<void> {
+  /** Reads what another tab has written; when that cannot be read now, once more a moment later, and the next act does. */
+  async function hear(store: Contents, tries = 5): Promise<void> {
     try {
       tell(await tabs.exclusively(PEN, () => catchUp(store)), "elsewhere");
     } catch {
-      // Tried again before anything is written.
+      if (tries > 1) setTimeout(() => void hear(store, tries - 1), HEARS_AGAIN_MS);
     }
   }
 

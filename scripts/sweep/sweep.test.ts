@@ -23,4 +23,4 @@ it("leaves no list empty, under a full Moon and near midsummer neither, and flag
     }
   expect(rows).toBeGreaterThan(300);
   expect((100 * flagged) / rows, seen.join("\n")).toBeLessThan(5);
-}, 120_000);
+});

@@ -141,7 +141,7 @@ describe("a plan", () => {
       { numRuns: runs(12, 300) },
     );
     expect(planned).toBeGreaterThan(5);
-  }, 120_000); // prettier-ignore
+  }); // prettier-ignore
 
   it("stays as it was seen when forecasts move a little: tonight never, of the next fortnight hardly a night (law)", () => {
     const question = ask([early, late, low], 21, { runs: 1 });
@@ -161,7 +161,7 @@ describe("a plan", () => {
     expect(changed.sort((a, b) => a - b)[changed.length >> 1]!).toBeLessThanOrEqual(1);
     // The very same question has the very same plan, from nothing and from whatever was seen of it.
     expect(plannedSeason(question, { stock }).plan.evenings).toEqual(seen.evenings);
-  }, 120_000);
+  });
 
   it("names what cannot be: a target that is never up, a chance of nothing, no hours left, nobody free", () => {
     const never = plan([{ id: "south", target: target(70, -70), needs: [need("L", 60)] }], 4);

@@ -95,7 +95,7 @@ describe("one plan", () => {
       said.push(String((await expectNoContradiction(demoLibrary(desk))).length));
     }
     expect(new Set(said).size).toBeGreaterThan(1); // nights with work and nights without were among them
-  }, 60_000);
+  });
 
   it("is one for a mosaic of twelve panels, and has its even chance among its own nights", async () => {
     const [frame] = records.filter((r) => r.id === "frame-loop");
@@ -115,7 +115,7 @@ describe("one plan", () => {
       }
     }
     expect(plan.from).toBe(whole.from);
-  }, 60_000);
+  });
 
   it("keeps what is locked, and moves the rest", async () => {
     const { plan } = await told(demoLibrary(desk));

@@ -15,7 +15,7 @@ import type { KeepFault, EditOf } from "~/core/records";
 import { err, ok, type Result } from "~/core/result";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
-import type { Desk } from "~/desk/desk";
+import { slot, type Desk } from "~/desk/desk";
 import { keep, remove, type Kept } from "~/desk/records/acts";
 import type { Choice } from "~/desk/sky/choice";
 import type { Library } from "~/desk/records/library";
@@ -119,13 +119,31 @@ export function deleteProject(library: Library, c: ProjectContext): Promise<Resu
   ]);
 }
 
-/** Keeps a frame, and crosses out what was written down of it. */
-export async function saveFrame(desk: Desk, { id, baseRev, data }: Draft<FrameData>): Promise<Result<Kept, KeepFault>> {
-  const edit = { kind: "frame", id, data, baseRev } as const;
-  const done = await keep(desk, [edit]);
-  const rev = done.ok ? done.value.revs[id] : undefined;
-  if (rev !== undefined) crossOut(desk, edit, rev);
-  return done;
+/** Frames being kept, one after the other, and what this tab has made of the version each save built upon. */
+const savedFrames = slot((): { turn: Promise<unknown>; readonly next: Map<string, string> } => ({
+  turn: Promise.resolve(),
+  next: new Map(),
+}));
+
+/**
+ * Keeps a frame, and crosses out what was written down of it. A page that is dragged on while its last save is under way still
+ * names the version before that: its next one builds upon what that save made, not beside it.
+ */
+export function saveFrame(desk: Desk, { id, baseRev, data }: Draft<FrameData>): Promise<Result<Kept, KeepFault>> {
+  const saved = desk.at(savedFrames);
+  const keepNow = async () => {
+    let base = baseRev;
+    for (let next = saved.next.get(base); next !== undefined; next = saved.next.get(base)) base = next;
+    const done = await keep(desk, [{ kind: "frame", id, data, baseRev: base }]);
+    const rev = done.ok ? done.value.revs[id] : undefined;
+    if (rev === undefined) return done;
+    saved.next.set(base, rev);
+    crossOut(desk, { kind: "frame", id, data, baseRev }, rev);
+    return done;
+  };
+  const turn = saved.turn.then(keepNow);
+  saved.turn = turn.catch(() => undefined);
+  return turn;
 }
 
 /** The edit by which a project names its reference frame, which it need not as long as it has only one. */

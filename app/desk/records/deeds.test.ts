@@ -551,6 +551,21 @@ describe("edits that a page could not keep any more", () => {
     expect([kept.data.positionAngleDeg, kept.copies]).toEqual([44, []]);
   });
 
+  it("that are saved while the save before is under way build upon it: nobody is at odds with oneself", async () => {
+    const d = desk();
+    await begun(d);
+    const frame = await frameOf(d);
+    const turned = (positionAngleDeg: number) => ({
+      id: frame.id,
+      data: { ...frame.data, positionAngleDeg },
+      baseRev: frame.rev,
+    });
+    const saves = [33, 44, 55].map((angle) => saveFrame(d, turned(angle)));
+    for (const save of saves) expect(done(await save).collided).toEqual([]);
+    const kept = await frameOf(d);
+    expect([kept.data.positionAngleDeg, kept.copies]).toEqual([55, []]);
+  });
+
   it("that ask something first wait for the answer: nothing keeps them, they are read back, and what does not read is not", async () => {
     const d = desk();
     await begun(d);

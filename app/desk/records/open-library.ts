@@ -21,16 +21,17 @@ async function openOnce(desk: Desk): Promise<Library> {
   const shelf = await store.open();
   await keepLeftBehind(desk);
   let current = await orRechecked(desk, () => libraryOf(desk, shelf));
-  // Projects from before members had parts of their own.
-  if (await adoptParts(current)) current = libraryOf(desk, shelf);
-  here.current = current;
-  performance.measure("library", { start }); // read by the bench
   store.onStored((keys, by) => {
     const kinds = new Set(keys.map((key) => key.slice(0, key.indexOf("/")) as RecordKind));
     current = libraryOf(desk, shelf, { before: current, kinds });
+    if (!here.current) return; // nobody has seen it yet
     here.current = current;
     here.listeners.forEach((listener) => listener(by));
   });
+  // Projects from before members had parts of their own.
+  await adoptParts(current);
+  here.current = current;
+  performance.measure("library", { start }); // read by the bench
   return current;
 }
 

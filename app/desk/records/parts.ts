@@ -98,14 +98,12 @@ export function partsToAdopt(library: Library): EditOf<"part">[] {
 
 const MOST_LETTERS = 120; // of an identifier
 
-/** Keeps such parts, all at once or, where one is refused, each for itself; whether any was kept. What is refused is offered on the project's page. */
-export async function adoptParts(library: Library): Promise<boolean> {
+/** Keeps such parts, all at once or, where one is refused, each for itself. What is refused is offered on the project's page. */
+export async function adoptParts(library: Library): Promise<void> {
   const store = library.desk.at(theStore);
   const edits = partsToAdopt(library);
-  if (edits.length === 0) return false;
-  if ((await store.act(edits)).ok) return true;
-  const each = await Promise.all(edits.map((edit) => store.act([edit])));
-  return each.some((done) => done.ok);
+  if (edits.length === 0 || (await store.act(edits)).ok) return;
+  await Promise.all(edits.map((edit) => store.act([edit])));
 }
 
 /** A part as it is changed, and the version that was on the page; "" where there was none. */

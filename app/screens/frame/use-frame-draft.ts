@@ -26,6 +26,7 @@ export function useFrameDraft(
   const submit = useSubmit();
   const base = useRef(kept.rev); // the version this page builds upon
   const unsaved = useRef<FrameData | null>(null);
+  const sent = useRef<FrameData | null>(null); // on its way to be kept, before anything of that is to be seen in `state`
   const write = useCallback(
     (data: FrameData) => {
       const edit = { kind: "frame", id: kept.id, data, baseRev: base.current } as const;
@@ -46,19 +47,20 @@ export function useFrameDraft(
   const isHeld = useMemo(() => asks(frame), [asks, frame]);
 
   useEffect(() => {
-    const rev = answer?.revs[kept.id];
-    if (rev) base.current = rev;
+    if (!answer) return;
+    sent.current = null;
+    base.current = answer.revs[kept.id] ?? base.current;
   }, [answer, kept.id]);
   // Another version counts now, chosen here among copies or kept by another tab: followed, unless something is being changed.
   useEffect(() => {
-    if (state !== "idle" || unsaved.current || isHeld || kept.rev === base.current) return;
+    if (state !== "idle" || unsaved.current || sent.current || isHeld || kept.rev === base.current) return;
     base.current = kept.rev;
     put(kept.data);
-  }, [kept, state, isHeld, put]);
+  }, [kept, answer, state, isHeld, put]);
   const save = useCallback(() => {
     if (!unsaved.current) return;
     const intent: FrameIntent = { act: "save", id: kept.id, data: unsaved.current, baseRev: base.current };
-    unsaved.current = null;
+    [sent.current, unsaved.current] = [unsaved.current, null];
     void submit(intent as unknown as SubmitTarget, {
       method: "post",
       action,
