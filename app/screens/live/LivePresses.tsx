@@ -6,6 +6,7 @@ import type { Block } from "~/core/night";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";
 import type { BlockKey, Happening, LiveState } from "~/core/live";
 import { parseNumber } from "~/core/notation";
+import { lineWords } from "./live-words";
 
 /** Pressed with a glove: as high as a thumb, as wide as there is room. */
 const BIG = "min-h-14 flex-1 basis-[9rem] text-lg";
@@ -21,17 +22,20 @@ const keyOf = ({ projectId, panel, channel, subSec, startMs }: Block): BlockKey 
 /** What can be pressed as the night stands: one press each. */
 export function LivePresses({
   state,
+  names,
   airC,
   isBusy,
   onPress,
 }: {
   readonly state: LiveState;
+  /** Of the projects on the sheet, by id. */
+  readonly names: Readonly<Record<string, string>>;
   /** Air by the forecast, °C; null = none says. */
   readonly airC: number | null;
   readonly isBusy: boolean;
   readonly onPress: (is: Happening) => void;
 }) {
-  const [open, setOpen] = useState<"lost" | "trouble" | "focus" | null>(null);
+  const [open, setOpen] = useState<"lost" | "trouble" | "focus" | "swap" | null>(null);
   const press = (is: Happening) => {
     setOpen(null);
     onPress(is);
@@ -47,9 +51,13 @@ export function LivePresses({
     </Button>
   );
   if (state.phase === "over") return null;
+  const hasFlip = state.lines.some((l) => l.line.kind === "flip");
   // The block that is on, or the last one that went by and nobody spoke of.
   const running = state.now?.line.kind === "block" ? state.now : state.lines.findLast((l) => l.line.kind === "block" && l.state === "gone" && l.said === null); // prettier-ignore
   const block = running?.line.kind === "block" ? running.line : null;
+  const others = state.lines
+    .filter((l) => l.state === "toCome" || (l.state === "gone" && l.said === null && l !== running))
+    .flatMap((l) => (l.line.kind === "block" ? [{ words: lineWords(l, names), block: l.line }] : []));
   return (
     <div className="bg-ground border-rule sticky bottom-0 space-y-2 border-t pt-2 pb-2">
       {open === "lost" && block ? (
@@ -60,6 +68,19 @@ export function LivePresses({
         />
       ) : open === "focus" ? (
         <Focused airC={airC} isBusy={isBusy} onDone={(air, steps) => press({ what: "focused", airC: air, steps })} />
+      ) : open === "swap" ? (
+        <div className="flex flex-wrap gap-2" role="group" aria-label="Swap to">
+          {others.map(({ words, block: to }) => (
+            <Button
+              key={`${to.projectId} ${to.startMs}`}
+              className={BIG}
+              disabled={isBusy}
+              onClick={() => press({ what: "swapped", to: keyOf(to) })}
+            >
+              {words}
+            </Button>
+          ))}
+        </div>
       ) : open === "trouble" ? (
         <Trouble isBusy={isBusy} onDone={(words) => press({ what: "trouble", words })} />
       ) : null}
@@ -76,7 +97,8 @@ export function LivePresses({
           <>
             {big("Cloud came", { what: "cloud", isClear: false })}
             {more("Focused …", "focus")}
-            {big("Flipped", { what: "flipped" })}
+            {hasFlip ? big("Flipped", { what: "flipped" }) : null}
+            {others.length > 0 ? more("Swap to …", "swap") : null}
           </>
         ) : null}
         {more("Trouble …", "trouble")}

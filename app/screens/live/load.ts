@@ -1,8 +1,11 @@
+import { toldSubs } from "~/core/live";
 import { batteryLife } from "~/core/night";
+import { median } from "~/core/numeric";
 import { nightEvents } from "~/core/sky";
 import { HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
 import type { Desk } from "~/desk/desk";
 import { firstStepOf } from "~/desk/kit/better";
+import { calibrationOf } from "~/desk/plan/calibration";
 import { eventsOf } from "~/desk/plan/live";
 import { nightSheets } from "~/desk/plan/night-sheets";
 import { ownContextsOf } from "~/desk/projects/project";
@@ -28,7 +31,11 @@ export async function loadLive(desk: Desk, request: Request) {
   const first = chosen.sheet.lines[0];
   const air = hours.flatMap((h) => h.airC ?? []);
   const power = lead.rig.data.power;
-  const sky = nightEvents(nightOver(desk, place.data, choice.today, lead.moon).sky);
+  const night = nightOver(desk, place.data, choice.today, lead.moon);
+  const sky = nightEvents(night.sky);
+  const { needs } = calibrationOf(library, lead.rig, chosen.sheet, night.sky, air.length > 0 ? median(air) : null);
+  // Darks are taken with the cap on, whatever the sky does.
+  const darks = needs.filter((n) => n.kind === "dark" && n.state !== "serves");
   return {
     night: choice.today,
     firstStep: null,
@@ -55,6 +62,8 @@ export async function loadLive(desk: Desk, request: Request) {
       hours: hours.map((h) => ({ atMs: h.atMs, odds: h.odds, airC: h.airC, dewC: h.dewC })),
       isSimulated: here.weather.isSimulated,
       packUpMin: packUpMin(chosen.sheet.lines.at(-1)),
+      darksMin: darks.reduce((sum, n) => sum + (Math.max(0, n.want - n.have) * (n.exposureSec ?? 0)) / 60, 0),
+      told: toldSubs(eventsOf(library, choice.today, chosen.rigId)),
     },
   };
 }

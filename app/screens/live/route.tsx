@@ -126,7 +126,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
           The whole sheet
         </Link>
       </p>
-      <LivePresses state={state} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press} />
+      <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press} />
     </div>
   );
 }
@@ -144,7 +144,7 @@ function UnderCloud({
   readonly onPress: (is: Happening) => void;
 }) {
   const hours = view.hours.map(({ atMs, odds }) => ({ startMs: atMs, clear: odds, minutes: minutesOf(view, atMs) }));
-  const choices = cloudChoices({ nowMs: utcMs(nowMs), hours, darksMin: 0, packUpMin: view.packUpMin });
+  const choices = cloudChoices({ nowMs: utcMs(nowMs), hours, darksMin: view.darksMin, packUpMin: view.packUpMin });
   return (
     <ul className="mt-3 space-y-2" aria-label="Ways to go on">
       {choices.map((c, i) => {
@@ -180,7 +180,7 @@ const minutesOf = ({ sheet }: LiveView, atMs: number): number =>
 /** Takes the last press back, for a minute. */
 function TakeBack({ undoId }: { readonly undoId: string }) {
   const [isThere, setThere] = useState(true);
-  const { submit, data } = useFetcher();
+  const { submit, data } = useFetcher<unknown>();
   useEffect(() => {
     const timer = setTimeout(() => setThere(false), TAKEN_BACK_MS);
     return () => clearTimeout(timer);
