@@ -4,7 +4,7 @@ import type { LiveState } from "./state";
 
 /** What is due, and when; past its time it is overdue. */
 export interface Due {
-  readonly what: "flip" | "focusByTime" | "focusByAir" | "rain" | "dew" | "battery" | "dawn";
+  readonly what: "flip" | "focusByTime" | "focusByAir" | "rain" | "dew" | "battery" | "dawn" | "lookUp";
   readonly atMs: UtcMs;
   readonly isOverdue: boolean;
   /** Of the air: by how much it changed since the last focus, °C; of dew: how far the air is above the dew point, °C; else null. */
@@ -49,6 +49,8 @@ export function dueNow(state: LiveState, events: readonly NightEvent[], facts: D
       if (Math.abs(byC) >= facts.focusPerC) tell("focusByAir", nowMs, byC);
     }
   }
+  const lookMs = state.decided?.untilMs ?? null;
+  if (lookMs !== null && lookMs <= nowMs) tell("lookUp", lookMs);
   const last = state.lines.at(-1);
   if (facts.rainMs !== null && facts.rainMs - nowMs <= AHEAD_MS.rain) tell("rain", facts.rainMs);
   if (facts.batteryMs !== null && last && facts.batteryMs < last.endMs && facts.batteryMs - nowMs <= AHEAD_MS.battery)

@@ -9,5 +9,5 @@ export {
 } from "./event";
 export { liveState, type LiveLine, type LiveState } from "./state";
 export { dueNow, type Due, type DueFacts } from "./due";
-export { cloudChoices, type CloudChoice, type CloudQuestion, type HourAhead } from "./cloud";
+export { cloudChoices, type CloudChoice } from "./cloud";
 export { toldSubs, type ToldSubs } from "./entries";

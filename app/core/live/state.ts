@@ -1,6 +1,7 @@
 import type { Block, RunSheet, SheetEvent } from "~/core/night";
-import { addMs, type UtcMs } from "~/core/time";
-import { inOrder, isSameBlock, type NightEvent } from "./event";
+import { groupBy } from "~/core/numeric";
+import { utcMs, type UtcInterval, type UtcMs } from "~/core/time";
+import { inOrder, isSameBlock, type BlockKey, type CloudDecision, type NightEvent } from "./event";
 
 /** A line of the sheet as the night goes: moved by how far the night is behind or ahead. */
 export interface LiveLine {
@@ -22,10 +23,14 @@ export interface LiveState {
   /** Subs that are through of the block that is on, by the clock. */
   readonly subsThrough: number;
   readonly next: LiveLine | null;
-  /** How far the night is behind its sheet, min; negative = ahead. */
+  /** How far what is on, or comes next, is behind its sheet, min; negative = ahead. */
   readonly behindMin: number;
   /** Since when the sky is closed; null = it is not, as far as anybody said. */
   readonly cloudSinceMs: UtcMs | null;
+  /** What was decided under the closed sky, last; null = nothing yet, or it is open. */
+  readonly decided: { readonly choice: CloudDecision; readonly untilMs: UtcMs | null } | null;
+  /** Whether somebody said that it has begun, or that a block is done; else it goes by the clock alone. */
+  readonly isSaid: boolean;
   /** When it was last focused, and in which air: as said, else as the sheet has it. Null = not yet. */
   readonly focused: { readonly atMs: UtcMs; readonly airC: number | null; readonly isSaid: boolean } | null;
 }
@@ -39,29 +44,42 @@ interface Anchor {
   readonly shiftMs: number;
 }
 
+/** Where blocks stand in a sheet; -1 = not in it. Looked for by when they begin: a night at a press has thousands of questions. */
+function placesIn(lines: RunSheet["lines"]): (of: BlockKey) => number {
+  const places = groupBy(
+    lines.flatMap((line, i) => (line.kind === "block" ? [{ line, i }] : [])),
+    ({ line }) => line.startMs,
+  );
+  return (of) => places.get(of.startMs as UtcMs)?.find(({ line }) => isSameBlock(line, of))?.i ?? -1;
+}
+
 /** What is said of blocks, by their place in the sheet. */
 function saidOf(
-  lines: RunSheet["lines"],
+  placeOf: (of: BlockKey) => number,
   events: readonly NightEvent[],
 ): ReadonlyMap<number, { kept: number; lost: number }> {
   const said = new Map<number, { kept: number; lost: number }>();
   for (const { is } of events) {
-    if (is.what !== "done") continue;
-    const i = lines.findIndex((l) => l.kind === "block" && isSameBlock(l, is.of));
-    if (i >= 0) said.set(i, { kept: is.kept, lost: is.lost });
+    const i = is.what === "done" ? placeOf(is.of) : -1;
+    if (is.what === "done" && i >= 0) said.set(i, { kept: is.kept, lost: is.lost });
   }
   return said;
 }
 
 /** The last thing said that tells how far the night is: a block done, a flip, a focus, another block begun. */
-function anchorOf(lines: RunSheet["lines"], events: readonly NightEvent[], laidOutMs: number): Anchor {
+function anchorOf(
+  lines: RunSheet["lines"],
+  placeOf: (of: BlockKey) => number,
+  events: readonly NightEvent[],
+  laidOutMs: number,
+): Anchor {
   let anchor: Anchor = { from: 0, shiftMs: 0 };
   const first = lines[0];
   for (const { atMs, is } of events) {
     if (atMs < laidOutMs) continue; // the sheet knows of it
     if (is.what === "begun" && first) anchor = { from: 0, shiftMs: Math.max(0, atMs - first.startMs) };
     if (is.what === "done") {
-      const i = lines.findIndex((l) => l.kind === "block" && isSameBlock(l, is.of));
+      const i = placeOf(is.of);
       if (i >= anchor.from) anchor = { from: i + 1, shiftMs: atMs - lines[i]!.endMs };
     }
     if (is.what === "flipped" || is.what === "focused") {
@@ -72,7 +90,7 @@ function anchorOf(lines: RunSheet["lines"], events: readonly NightEvent[], laidO
       if (isDue) anchor = { from: i + 1, shiftMs: atMs - lines[i]!.endMs };
     }
     if (is.what === "swapped") {
-      const i = lines.findIndex((l) => l.kind === "block" && isSameBlock(l, is.to));
+      const i = placeOf(is.to);
       if (i >= 0) anchor = { from: i, shiftMs: atMs - lines[i]!.startMs };
     }
   }
@@ -80,6 +98,29 @@ function anchorOf(lines: RunSheet["lines"], events: readonly NightEvent[], laidO
 }
 
 const NEAR_MS = 20 * MINUTE; // a proposal of this project: farther off, it was another one
+
+/**
+ * When the lines of a sheet come, moved by how far the night is behind where it was last heard of. A stretch where nothing is done, and
+ * a wait, are there for the sky's sake: they take up what one is behind, and nothing after them comes before its time.
+ */
+function movedLines(lines: RunSheet["lines"], { from, shiftMs }: Anchor): readonly UtcInterval[] {
+  let [endMs, sheetEndMs] = [0, 0];
+  return lines.map((line, i) => {
+    if (i < from) return line;
+    const isFirst = i === from;
+    const gapMs = isFirst ? 0 : line.startMs - sheetEndMs;
+    const soonest = isFirst ? line.startMs + shiftMs : endMs + gapMs;
+    const startMs = gapMs > IDLE_MS ? Math.max(line.startMs, endMs) : soonest;
+    sheetEndMs = line.endMs;
+    endMs = line.kind === "wait" ? Math.max(startMs, line.endMs) : startMs + line.endMs - line.startMs;
+    return { startMs: utcMs(startMs), endMs: utcMs(endMs) };
+  });
+}
+
+const IDLE_MS = MINUTE; // between lines of a sheet: less is rounding
+
+/** By how much a line comes after its time on the sheet, ms. */
+const behindOf = (live: LiveLine | null): number => (live ? live.startMs - live.line.startMs : 0);
 
 /**
  * How a night stands by its sheet, what was pressed, and the clock: the same whatever the order in which the presses came. What
@@ -92,16 +133,18 @@ export function liveState(
   nowMs: UtcMs,
   laidOutMs: number = -Infinity,
 ): LiveState {
-  const events = inOrder(pressed).filter((e) => e.atMs <= nowMs);
+  // What was pressed was pressed, by whatever clock: one that is set back makes nobody press again.
+  const events = inOrder(pressed);
   const lines = [...sheet.lines].sort((a, b) => a.startMs - b.startMs);
-  const said = saidOf(lines, events);
-  const { from, shiftMs } = anchorOf(lines, events, laidOutMs);
+  const placeOf = placesIn(lines);
+  const said = saidOf(placeOf, events);
+  const { from, shiftMs } = anchorOf(lines, placeOf, events, laidOutMs);
   const isOver = events.some((e) => e.is.what === "packedUp");
   const clouds = events.flatMap((e) => (e.is.what === "cloud" ? [{ atMs: e.atMs, isClear: e.is.isClear }] : []));
   const cloudSinceMs = closedSince(clouds);
+  const moved = movedLines(lines, { from, shiftMs });
   const live = lines.map((line, i): LiveLine => {
-    const moved = i >= from ? shiftMs : 0;
-    const [startMs, endMs] = [addMs(line.startMs, moved), addMs(line.endMs, moved)];
+    const { startMs, endMs } = moved[i]!;
     const isPast = i < from || endMs <= nowMs || isOver;
     const state = said.has(i) ? "done" : isPast ? "gone" : startMs <= nowMs && cloudSinceMs === null ? "on" : "toCome";
     return { line, startMs, endMs, state, said: said.get(i) ?? null };
@@ -116,8 +159,10 @@ export function liveState(
     now,
     subsThrough: now?.line.kind === "block" ? throughOf(now, now.line, nowMs) : 0,
     next,
-    behindMin: shiftMs / MINUTE,
+    behindMin: behindOf(now ?? next) / MINUTE,
     cloudSinceMs,
+    decided: decidedSince(events, cloudSinceMs),
+    isSaid: events.some((e) => e.is.what === "begun" || e.is.what === "done"),
     focused: focusedLast(live, events, nowMs),
   };
 }
@@ -127,6 +172,15 @@ function closedSince(clouds: readonly { readonly atMs: number; readonly isClear:
   let since: number | null = null;
   for (const { atMs, isClear } of clouds) since = isClear ? null : (since ?? atMs);
   return since as UtcMs | null;
+}
+
+/** What was decided last since the sky closed. */
+function decidedSince(events: readonly NightEvent[], cloudSinceMs: UtcMs | null): LiveState["decided"] {
+  let decided: LiveState["decided"] = null;
+  for (const { atMs, is } of events)
+    if (is.what === "decided" && cloudSinceMs !== null && atMs >= cloudSinceMs)
+      decided = { choice: is.choice, untilMs: is.untilMs as UtcMs | null };
+  return decided;
 }
 
 /** Subs of a block that are through by the clock: whole ones, never more than it has. */

@@ -22,7 +22,10 @@ export async function pressEdits(
   is: Happening,
 ): Promise<readonly EditOf[]> {
   const { desk } = library;
-  const [memberId, atMs] = [meOf(library) ?? "me", desk.now()];
+  const memberId = meOf(library) ?? "me";
+  // Presses keep their order where the clock stands or is set back.
+  const last = Math.max(-Infinity, ...eventsOf(library, night, rigId).map((e) => e.atMs));
+  const atMs = Math.max(desk.now(), last + 1);
   const event: EditOf<"event"> = {
     kind: "event",
     id: desk.newId("event"),

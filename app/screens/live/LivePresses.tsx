@@ -1,23 +1,35 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { CULL_WORDS } from "~/components/words/log-words";
 import { Field, SelectField } from "~/components/ui/Field";
 import { Button } from "~/components/ui/Button";
 import type { Block } from "~/core/night";
 import { CULL_REASONS, type CullReason } from "~/core/ledger";
-import type { BlockKey, Happening, LiveState } from "~/core/live";
+import type { BlockKey, Happening, LiveLine, LiveState } from "~/core/live";
 import { parseNumber } from "~/core/notation";
 import { lineWords } from "./live-words";
 
 /** Pressed with a glove: as high as a thumb, as wide as there is room. */
-const BIG = "min-h-14 flex-1 basis-[9rem] text-lg";
+export const BIG = "min-h-14 flex-1 basis-[9rem] text-lg";
+/** The likeliest press: a rim, not a lit field, which would blind who comes from the dark. */
+export const LIKELIEST = `${BIG} border-2 !border-lamp text-lamp font-semibold`;
 
-const keyOf = ({ projectId, panel, channel, subSec, startMs }: Block): BlockKey => ({
+export const blockKey = ({ projectId, panel, channel, subSec, startMs }: Block): BlockKey => ({
   projectId,
   panel,
   channel,
   subSec,
   startMs,
 });
+
+/** "P3" of "P3 the arch": what fits on a button. */
+const panelOf = ({ panel }: Block): string => panel.split(" ")[0] ?? panel;
+
+/** The block that a word would be about: the one that is on, else the last that went by, if nobody has spoken of it. */
+function speakableOf({ now, lines }: LiveState): LiveLine | null {
+  if (now?.line.kind === "block") return now;
+  const last = lines.findLast((l) => l.line.kind === "block" && (l.state === "gone" || l.state === "done"));
+  return last?.state === "gone" ? last : null;
+}
 
 /** What can be pressed as the night stands: one press each. */
 export function LivePresses({
@@ -26,6 +38,7 @@ export function LivePresses({
   airC,
   isBusy,
   onPress,
+  children,
 }: {
   readonly state: LiveState;
   /** Of the projects on the sheet, by id. */
@@ -34,14 +47,16 @@ export function LivePresses({
   readonly airC: number | null;
   readonly isBusy: boolean;
   readonly onPress: (is: Happening) => void;
+  /** What stands above the presses, within reach of the same thumb. */
+  readonly children: ReactNode;
 }) {
   const [open, setOpen] = useState<"lost" | "trouble" | "focus" | "swap" | null>(null);
   const press = (is: Happening) => {
     setOpen(null);
     onPress(is);
   };
-  const big = (words: string, is: Happening, look: "main" | "quiet" = "quiet") => (
-    <Button look={look} className={BIG} disabled={isBusy} onClick={() => press(is)}>
+  const big = (words: string, is: Happening, className = BIG) => (
+    <Button className={className} disabled={isBusy} onClick={() => press(is)}>
       {words}
     </Button>
   );
@@ -50,60 +65,76 @@ export function LivePresses({
       {words}
     </Button>
   );
-  if (state.phase === "over") return null;
+  if (state.phase === "over") return <div className="mt-auto py-2">{children}</div>;
   const hasFlip = state.lines.some((l) => l.line.kind === "flip");
-  // The block that is on, or the last one that went by and nobody spoke of.
-  const running = state.now?.line.kind === "block" ? state.now : state.lines.findLast((l) => l.line.kind === "block" && l.state === "gone" && l.said === null); // prettier-ignore
+  const running = speakableOf(state);
   const block = running?.line.kind === "block" ? running.line : null;
   const others = state.lines
     .filter((l) => l.state === "toCome" || (l.state === "gone" && l.said === null && l !== running))
     .flatMap((l) => (l.line.kind === "block" ? [{ words: lineWords(l, names), block: l.line }] : []));
-  return (
-    <div className="bg-ground border-rule sticky bottom-0 space-y-2 border-t pt-2 pb-2">
-      {open === "lost" && block ? (
-        <Lost
-          block={block}
-          isBusy={isBusy}
-          onDone={(lost, reason) => press({ what: "done", of: keyOf(block), kept: block.subs - lost, lost, reason })}
-        />
-      ) : open === "focus" ? (
-        <Focused airC={airC} isBusy={isBusy} onDone={(air, steps) => press({ what: "focused", airC: air, steps })} />
-      ) : open === "swap" ? (
-        <div className="flex flex-wrap gap-2" role="group" aria-label="Swap to">
-          {others.map(({ words, block: to }) => (
-            <Button
-              key={`${to.projectId} ${to.startMs}`}
-              className={BIG}
-              disabled={isBusy}
-              onClick={() => press({ what: "swapped", to: keyOf(to) })}
-            >
-              {words}
-            </Button>
-          ))}
-        </div>
-      ) : open === "trouble" ? (
-        <Trouble isBusy={isBusy} onDone={(words) => press({ what: "trouble", words })} />
-      ) : null}
-      <div className="flex flex-wrap gap-2">
-        {state.phase === "before" ? big("Begun", { what: "begun" }, "main") : null}
-        {state.phase === "on" && block ? (
-          <>
-            {big("Done, all kept", { what: "done", of: keyOf(block), kept: block.subs, lost: 0, reason: "" }, "main")}
-            {more("Done, some lost …", "lost")}
-          </>
-        ) : null}
-        {state.phase === "cloud" ? big("It cleared", { what: "cloud", isClear: true }, "main") : null}
-        {state.phase === "on" ? (
-          <>
-            {big("Cloud came", { what: "cloud", isClear: false })}
-            {more("Focused …", "focus")}
-            {hasFlip ? big("Flipped", { what: "flipped" }) : null}
-            {others.length > 0 ? more("Swap to …", "swap") : null}
-          </>
-        ) : null}
-        {more("Trouble …", "trouble")}
-        {state.phase === "before" ? null : big("Packed up", { what: "packedUp" })}
+  const form =
+    open === "lost" && block ? (
+      <Lost
+        block={block}
+        isBusy={isBusy}
+        onDone={(lost, reason) => press({ what: "done", of: blockKey(block), kept: block.subs - lost, lost, reason })}
+      />
+    ) : open === "focus" ? (
+      <Focused airC={airC} isBusy={isBusy} onDone={(air, steps) => press({ what: "focused", airC: air, steps })} />
+    ) : open === "swap" ? (
+      <div className="flex flex-wrap gap-2" role="group" aria-label="Swap to">
+        {others.map(({ words, block: to }) => (
+          <Button
+            key={`${to.projectId} ${to.startMs}`}
+            className={BIG}
+            disabled={isBusy}
+            onClick={() => press({ what: "swapped", to: blockKey(to) })}
+          >
+            {words}
+          </Button>
+        ))}
       </div>
+    ) : open === "trouble" ? (
+      <Trouble isBusy={isBusy} onDone={(words) => press({ what: "trouble", words })} />
+    ) : null;
+  return (
+    <div className="bg-ground border-rule sticky bottom-16 mt-auto space-y-2 border-t py-2 sm:bottom-0">
+      {form ? (
+        <>
+          {form}
+          <Button className={BIG} onClick={() => setOpen(null)}>
+            Back
+          </Button>
+        </>
+      ) : (
+        <>
+          {children}
+          <div className="flex flex-wrap gap-2">
+            {!state.isSaid && state.phase !== "cloud" ? big("Begun", { what: "begun" }, block ? BIG : LIKELIEST) : null}
+            {state.phase === "on" && block ? (
+              <>
+                {big(
+                  `${block.channel} ${panelOf(block)} done, all kept`,
+                  { what: "done", of: blockKey(block), kept: block.subs, lost: 0, reason: "" },
+                  LIKELIEST,
+                )}
+                {more("Done, some lost …", "lost")}
+              </>
+            ) : null}
+            {state.phase === "cloud" ? big("It cleared", { what: "cloud", isClear: true }, LIKELIEST) : null}
+            {state.phase === "on" ? (
+              <>
+                {big("Cloud came", { what: "cloud", isClear: false })}
+                {more("Focused …", "focus")}
+                {hasFlip ? big("Flipped", { what: "flipped" }) : null}
+                {others.length > 0 ? more("Swap to …", "swap") : null}
+              </>
+            ) : null}
+            {more("Trouble …", "trouble")}
+            {state.phase === "before" ? null : big("Packed up", { what: "packedUp" })}
+          </div>
+        </>
+      )}
     </div>
   );
 }
@@ -142,7 +173,7 @@ function Lost({
           ))}
         </SelectField>
       </div>
-      <Button look="main" className={BIG} disabled={isBusy || isWrong} onClick={() => onDone(count!, reason)}>
+      <Button className={LIKELIEST} disabled={isBusy || isWrong} onClick={() => onDone(count!, reason)}>
         Write down
       </Button>
     </div>
@@ -197,7 +228,7 @@ function Trouble({ isBusy, onDone }: { readonly isBusy: boolean; readonly onDone
       <div className="min-w-60 flex-1">
         <Field label="What went wrong" maxLength={400} value={words} onChange={(e) => setWords(e.target.value)} />
       </div>
-      <Button look="main" className={BIG} disabled={isBusy || words.trim() === ""} onClick={() => onDone(words.trim())}>
+      <Button className={LIKELIEST} disabled={isBusy || words.trim() === ""} onClick={() => onDone(words.trim())}>
         Write down
       </Button>
     </div>

@@ -1,8 +1,10 @@
-import type { CloudChoice, Due, LiveLine, LiveState } from "~/core/live";
-import { formatMinutes } from "~/core/notation";
+import type { CloudChoice, CloudDecision, Due, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
+import { formatSpan } from "~/core/notation";
+import { MINUTE_MS } from "~/core/time";
 import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
-import { temperatureGap } from "~/components/measures";
+import { CULL_WORDS } from "~/components/words/log-words";
+import { temperature, temperatureGap } from "~/components/measures";
 
 /** What a line of the sheet is, in as few words as are read at arm's length. */
 export function lineWords({ line }: LiveLine, names: Readonly<Record<string, string>>): string {
@@ -52,6 +54,8 @@ export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): str
       return `Focus: the last was too long ago, since ${at}`;
     case "focusByAir":
       return `Focus: the air is ${temperatureGap(Math.abs(byC ?? 0), 1)} ${(byC ?? 0) < 0 ? "colder" : "warmer"} since the last`;
+    case "lookUp":
+      return `Look up: you wait until ${at}`;
     case "rain":
       return isOverdue ? "Rain is due: everything under a roof" : `Rain from ${at}: everything under a roof by then`;
     case "dew":
@@ -65,11 +69,46 @@ export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): str
 
 const WAYS = { wait: "Wait", darks: "Darks meanwhile", packUp: "Pack up", sleep: "Go to bed" } as const;
 
-/** A way to go on under cloud: what it is, and what it keeps and costs. */
-export function choiceWords(c: CloudChoice, zone: string): { readonly act: string; readonly says: string } {
-  const until = c.untilMs === null ? "" : ` until ${clockTime(c.untilMs, zone)}`;
-  const keeps = c.keepsMin >= 1 ? `about ${formatMinutes(c.keepsMin)} still to be had` : "nothing more tonight";
-  const costs = c.givesUpMin >= 1 ? `, gives up ${formatMinutes(c.givesUpMin)}` : "";
-  const darks = c.darksMin >= 1 ? `, ${formatMinutes(c.darksMin)} of darks` : "";
-  return { act: `${WAYS[c.does]}${until}`, says: `${keeps}${costs}${darks}` };
+const span = (min: number): string => formatSpan(min * MINUTE_MS);
+
+/** "Wait until 20:00". */
+export const wayWords = (does: CloudDecision, untilMs: number | null, zone: string): string =>
+  `${WAYS[does]}${untilMs === null ? "" : ` until ${clockTime(untilMs, zone)}`}`;
+
+/** What a way to go on under cloud keeps and costs. */
+export function choiceWords(c: CloudChoice): string {
+  const keeps = c.keepsMin >= 1 ? `about ${span(c.keepsMin)} of exposure to be expected` : "nothing more tonight";
+  const costs = c.givesUpMin >= 1 ? `, gives up ${span(c.givesUpMin)}` : "";
+  const darks = c.darksMin >= 1 ? `, ${span(c.darksMin)} of darks` : "";
+  return `${keeps}${costs}${darks}`;
+}
+
+/** "10 of 12 × 300 s Ha on P1". */
+export const toldWords = ({ of, taken, kept }: Pick<ToldSubs, "of" | "taken" | "kept">): string =>
+  `${kept === taken ? kept : `${kept} of ${taken}`} × ${of.subSec} s ${of.channel} on ${of.panel}`;
+
+/** What was pressed, for the record of the night. */
+export function happeningWords(is: Happening, zone: string): string {
+  switch (is.what) {
+    case "begun":
+      return "Begun";
+    case "flipped":
+      return "Flipped";
+    case "packedUp":
+      return "Packed up";
+    case "done":
+      return `${toldWords({ of: is.of, taken: is.kept + is.lost, kept: is.kept })}${is.reason === "" ? "" : `, ${CULL_WORDS[is.reason]}`}`;
+    case "cloud":
+      return is.isClear ? "It cleared" : "Cloud came";
+    case "focused": {
+      const facts = [is.airC === null ? "" : temperature(is.airC), is.steps === null ? "" : `at ${is.steps} steps`];
+      return ["Focused", ...facts.filter((w) => w !== "")].join(", ");
+    }
+    case "swapped":
+      return `Swapped to ${is.to.channel} on ${is.to.panel}`;
+    case "trouble":
+      return `Trouble: ${is.words}`;
+    case "decided":
+      return wayWords(is.choice, is.untilMs, zone);
+  }
 }

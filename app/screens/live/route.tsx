@@ -7,14 +7,17 @@ import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
-import { cloudChoices, dueNow, liveState, type Happening } from "~/core/live";
-import { HOUR_MS, utcMs } from "~/core/time";
+import { dueNow, liveState, type Happening } from "~/core/live";
 import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { liveAction } from "./action";
 import type { LiveAnswer, LiveIntent } from "./intents";
-import { behindWords, choiceWords, dueWords, lineWords, throughWords } from "./live-words";
+import { behindWords, dueWords, lineWords, throughWords } from "./live-words";
+import { CallsChoice } from "./CallsChoice";
+import { canCall, useCalls } from "./use-calls";
 import { LivePresses } from "./LivePresses";
+import { Told, Written } from "./NightRecord";
+import { UnderCloud } from "./UnderCloud";
 import { hourAt, loadLive, type LiveView } from "./load";
 import { useAwake, useNightClock, useRedLight } from "./use-night-clock";
 
@@ -52,18 +55,22 @@ export default function LiveRoute({ loaderData: { night, view, firstStep } }: Ro
 }
 
 function Live({ night, view, search }: { readonly night: string; readonly view: LiveView; readonly search: string }) {
-  const nowMs = useNightClock();
+  const [isCalling, setCalling] = useState(false);
+  const nowMs = useNightClock(isCalling);
   useAwake();
   useRedLight(view.duskMs !== null && nowMs > view.duskMs);
   const { act, answer, refusal, isBusy } = useAct<LiveIntent, LiveAnswer>();
   const state = liveState(view.sheet, view.events, nowMs, view.laidOutMs ?? undefined);
   const hour = hourAt(view, nowMs);
   const due = dueNow(state, view.events, { ...view, airC: hour?.airC ?? null, dewPointC: hour?.dewC ?? null }, nowMs);
+  const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone) }));
+  const { calls, choose, isRefused } = useCalls(dueSaid);
+  if (isCalling !== (calls !== "none")) setCalling(calls !== "none");
   const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
   const { now, next } = state;
   const share = now ? Math.min(1, (nowMs - now.startMs) / Math.max(1, now.endMs - now.startMs)) : 0;
   return (
-    <div className="mx-auto max-w-2xl">
+    <div className="mx-auto flex min-h-[calc(100dvh-11rem)] max-w-2xl flex-col sm:min-h-[calc(100dvh-9rem)]">
       <p className="text-soft">
         {clockTime(nowMs, view.zone)} · {view.rigName}
         {behindWords(state) === "" ? "" : ` · ${behindWords(state)}`}
@@ -76,7 +83,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
             : now
               ? lineWords(now, view.names)
               : next
-                ? `Begins at ${clockTime(next.startMs, view.zone)}`
+                ? `${state.phase === "before" ? "Begins at" : "Nothing until"} ${clockTime(next.startMs, view.zone)}`
                 : "Nothing is on."}
       </h1>
       {now && state.phase === "on" ? (
@@ -94,88 +101,52 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       ) : null}
       {due.length > 0 ? (
         <ul className="mt-3 space-y-1" aria-label="Due">
-          {due.map((d) => (
+          {dueSaid.map((d) => (
             <li
               key={d.what}
               className={`border-l-2 pl-3 text-lg ${d.isOverdue ? "border-rust text-rust" : "border-lamp"}`}
             >
-              {dueWords(d, view.zone)}
+              {d.words}
             </li>
           ))}
         </ul>
       ) : null}
-      {state.phase === "cloud" ? <UnderCloud view={view} nowMs={nowMs} isBusy={isBusy} onPress={press} /> : null}
-      <StorageRefusal fault={refusal} />
-      {answer?.undoId ? <TakeBack key={answer.undoId} undoId={answer.undoId} /> : null}
-      {view.rigs.length > 1 ? (
-        <p className="mt-3 flex flex-wrap gap-3">
-          {view.rigs.map((r) => (
-            <Link
-              key={r.id}
-              to={`/nights/live?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: r.id }).toString()}`}
-              aria-current={r.id === view.rigId ? "true" : undefined}
-              className="aria-current:text-lamp underline underline-offset-4"
-            >
-              {r.name}
-            </Link>
-          ))}
-        </p>
+      {state.phase === "cloud" ? (
+        <UnderCloud key={state.cloudSinceMs} view={view} state={state} nowMs={nowMs} isBusy={isBusy} onPress={press} />
       ) : null}
-      <p className="text-note text-soft mt-3">
-        <Link to={`/nights${search}`} className="underline underline-offset-4">
+      {state.phase === "over" ? (
+        <Told view={view} state={state} search={search} isBusy={isBusy} onPress={press} />
+      ) : null}
+      <StorageRefusal fault={refusal} />
+      <nav aria-label="Beside this" className="mt-3 flex flex-wrap gap-x-4">
+        {view.rigs.length > 1
+          ? view.rigs.map((r) => (
+              <Link
+                key={r.id}
+                to={`/nights/live?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: r.id }).toString()}`}
+                aria-current={r.id === view.rigId ? "true" : undefined}
+                className="aria-current:text-lamp inline-flex min-h-14 items-center underline underline-offset-4"
+              >
+                {r.name}
+              </Link>
+            ))
+          : null}
+        <Link to={`/nights${search}`} className="inline-flex min-h-14 items-center underline underline-offset-4">
           The whole sheet
         </Link>
-      </p>
-      <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press} />
+      </nav>
+      {canCall() && state.phase !== "over" ? (
+        <div className="max-w-72">
+          <CallsChoice calls={calls} isRefused={isRefused} onChoose={(c) => void choose(c)} />
+        </div>
+      ) : null}
+      {view.events.length > 0 ? <Written view={view} /> : null}
+      <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press}>
+        {answer?.undoId ? <TakeBack key={answer.undoId} undoId={answer.undoId} /> : null}
+      </LivePresses>
     </div>
   );
 }
-
-/** The ways to go on under a closed sky, each with what it keeps and costs. */
-function UnderCloud({
-  view,
-  nowMs,
-  isBusy,
-  onPress,
-}: {
-  readonly view: LiveView;
-  readonly nowMs: number;
-  readonly isBusy: boolean;
-  readonly onPress: (is: Happening) => void;
-}) {
-  const hours = view.hours.map(({ atMs, odds }) => ({ startMs: atMs, clear: odds, minutes: minutesOf(view, atMs) }));
-  const choices = cloudChoices({ nowMs: utcMs(nowMs), hours, darksMin: view.darksMin, packUpMin: view.packUpMin });
-  return (
-    <ul className="mt-3 space-y-2" aria-label="Ways to go on">
-      {choices.map((c, i) => {
-        const { act, says } = choiceWords(c, view.zone);
-        return (
-          <li key={c.does} className="flex flex-wrap items-center gap-3">
-            <Button
-              look={i === 0 ? "main" : "quiet"}
-              className="min-h-14 min-w-44 text-lg"
-              disabled={isBusy}
-              onClick={() => onPress({ what: "decided", choice: c.does, untilMs: c.untilMs })}
-            >
-              {act}
-            </Button>
-            <span>{says}</span>
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
-
-/** Minutes of exposure that the sheet has within an hour. */
-const minutesOf = ({ sheet }: LiveView, atMs: number): number =>
-  sheet.lines.reduce(
-    (sum, l) =>
-      l.kind === "block"
-        ? sum + Math.max(0, Math.min(l.endMs, atMs + HOUR_MS) - Math.max(l.startMs, atMs)) / 60_000
-        : sum,
-    0,
-  );
 
 /** Takes the last press back, for a minute. */
 function TakeBack({ undoId }: { readonly undoId: string }) {
@@ -188,7 +159,7 @@ function TakeBack({ undoId }: { readonly undoId: string }) {
   if (!isThere || data) return null;
   const intent: ActsIntent = { act: "undo", undoId };
   return (
-    <p className="mt-3 flex items-center gap-3">
+    <p className="flex items-center gap-3">
       Written down.
       <Button
         className="min-h-14 text-lg"

@@ -4,8 +4,10 @@ import { utcMs, type UtcMs } from "~/core/time";
 
 const EVERY_MS = 5000; // minutes are shown; a phone in the cold has to last
 
-/** The clock of the night, told every few seconds while somebody looks; a hidden page rests. */
-export function useNightClock(): UtcMs {
+const CALLS_EVERY_MS = 60_000;
+
+/** The clock of the night, told every few seconds while somebody looks; a hidden page rests, unless it has to call, by the minute. */
+export function useNightClock(isCalling: boolean): UtcMs {
   const desk = useDesk();
   const [now, setNow] = useState(() => desk.now());
   useEffect(() => {
@@ -13,7 +15,8 @@ export function useNightClock(): UtcMs {
     const tell = () => setNow(desk.now());
     const follow = () => {
       if (timer !== null) clearInterval(timer);
-      timer = document.hidden ? null : setInterval(tell, EVERY_MS);
+      const everyMs = document.hidden ? CALLS_EVERY_MS : EVERY_MS;
+      timer = document.hidden && !isCalling ? null : setInterval(tell, everyMs);
       if (!document.hidden) tell();
     };
     follow();
@@ -22,7 +25,7 @@ export function useNightClock(): UtcMs {
       if (timer !== null) clearInterval(timer);
       document.removeEventListener("visibilitychange", follow);
     };
-  }, [desk]);
+  }, [desk, isCalling]);
   return utcMs(now);
 }
 
