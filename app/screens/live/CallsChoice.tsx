@@ -19,7 +19,6 @@ export const CallsChoice = ({
 }) => (
   <SelectField
     label="When something is due"
-    className="min-h-14"
     value={calls}
     fault={isRefused ? "The browser does not allow it: see its settings for this page." : undefined}
     onChange={(e) => onChoose(e.target.value as Calls)}

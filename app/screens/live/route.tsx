@@ -136,7 +136,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
         </Link>
       </nav>
       {canCall() && state.phase !== "over" ? (
-        <div className="max-w-72">
+        <div className="mb-3 max-w-72 [&_select]:min-h-14">
           <CallsChoice calls={calls} isRefused={isRefused} onChoose={(c) => void choose(c)} />
         </div>
       ) : null}
