@@ -17,6 +17,7 @@ const LAYERS = [
   "season",
   "plan",
   "ledger",
+  "live",
   "crew",
   "records",
   "formats",

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { unpackCatalog, unpackStars, type PackedCatalog } from "~/core/catalog";
 import { coverOutlines, mosaicPanels, placeMosaic, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { exposureBooker, type BookingContext, type ExposureFacts } from "~/core/ledger";
+import { liveState, type NightEvent } from "~/core/live";
 import { NIGHT_STEP_MIN, placeNight, rankCatalog, USUAL_MOON, yearNights, yearOf } from "~/core/night";
 import { nightDate, utcMs } from "~/core/time";
 import { usualFilter } from "~/desk/kit/kit";
@@ -107,3 +108,29 @@ measure("1,000 files booked among 100 frames", 300, 7, () => {
   const book = exposureBooker(booking);
   return files.map((facts) => book(facts));
 });
+
+const NIGHT_MS = Date.UTC(2026, 11, 5, 17);
+const blocks = Array.from({ length: 40 }, (_, i) => ({
+  kind: "block" as const,
+  startMs: utcMs(NIGHT_MS + i * 15 * 60_000),
+  endMs: utcMs(NIGHT_MS + (i + 1) * 15 * 60_000),
+  projectId: "p",
+  panel: `P${1 + (i % 6)}`,
+  channel: "Ha" as const,
+  filterName: "Ha",
+  subs: 3,
+  subSec: 300,
+  stage: 0,
+}));
+const pressed: readonly NightEvent[] = Array.from({ length: 2000 }, (_, i) => ({
+  id: `e${(i * 7919) % 2000}`,
+  memberId: "m",
+  night: nightDate("2026-12-05"),
+  rigId: "r",
+  atMs: NIGHT_MS + ((i * 7919) % 2000) * 18_000,
+  is:
+    i % 3 === 0
+      ? { what: "done", of: blocks[i % 40]!, kept: 3, lost: 0, reason: "" }
+      : { what: "cloud", isClear: i % 2 === 0 },
+}));
+measure("how a night stands after 2,000 presses", 2, 101, () => liveState({ lines: blocks }, pressed, utcMs(NIGHT_MS + 18e6))); // prettier-ignore

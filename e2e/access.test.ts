@@ -23,6 +23,7 @@ describe("access", () => {
     ["/projects/project-shell/crew", "Together"],
     ["/season", "Compare"],
     ["/nights", "Checklist"],
+    ["/nights/live", "Next:"],
     ["/kit/places/place-garden", "Clear nights by month"],
     ["/kit/rigs", "Add a rig"],
     ["/kit/rigs/rig-refractor", "What it sees"],

@@ -39,7 +39,7 @@ const VIEWS: readonly {
   { file: "crew", path: "/projects/project-shell/crew", waitFor: "Together" },
   { file: "record", path: "/projects/project-shell/record", waitFor: "Take it along" },
   { file: "nights", path: "/nights", waitFor: "Checklist" },
-  { file: "nights-ember", path: "/nights", waitFor: "Checklist", theme: "ember" },
+  { file: "live", path: "/nights/live", waitFor: "Next:", width: 390, height: 844 },
   { file: "kit-place", path: "/kit/places/place-garden", waitFor: "Clear nights by month" },
   { file: "kit-rig", path: "/kit/rigs/rig-refractor", waitFor: "What it sees" },
   // Last: what is typed there stays, and every screen after it would say so.

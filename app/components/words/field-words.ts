@@ -26,6 +26,7 @@ export const RECORD_WORDS: Readonly<Record<RecordKind, string>> = {
   intake: "Intake of files",
   handOver: "What is handed over",
   begun: "Night begun",
+  event: "Press in a night",
 };
 
 /** Fields whose own schema gives them no name, or one too short to stand alone. */

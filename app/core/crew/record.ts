@@ -20,6 +20,7 @@ export const RECORD_KINDS = [
   "intake",
   "handOver",
   "begun",
+  "event",
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 

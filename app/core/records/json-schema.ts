@@ -20,6 +20,7 @@ interface Described {
   readonly items?: readonly Described[];
   readonly ordered?: readonly Described[];
   readonly metas?: readonly { readonly format?: string }[];
+  readonly matches?: readonly { readonly schema: Described }[];
 }
 
 const LIMITS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
@@ -47,6 +48,7 @@ function typeOf(d: Described): string {
 
 function shapeOf(d: Described): Json {
   if (d.flags?.only) return { enum: d.allow?.map((v) => v) };
+  if (d.matches) return { anyOf: d.matches.map(({ schema }) => jsonSchemaOf(schema)) };
   const isNullable = d.allow?.includes(null) ?? false;
   const inner: Record<string, unknown> = { type: isNullable ? [typeOf(d), "null"] : typeOf(d), ...limitsOf(d) };
   if (d.metas?.[0]?.format) inner["format"] = d.metas[0].format;

@@ -1,5 +1,6 @@
 import type { Edit, RecordKind, StoredRecord } from "~/core/crew";
 import { begun } from "./begun";
+import { event } from "./event";
 import { calibration } from "./calibration";
 import { contribution } from "./contribution";
 import { filter } from "./filter";
@@ -43,6 +44,7 @@ export const SCHEMAS = {
   intake,
   handOver,
   begun,
+  event,
 } as const satisfies Readonly<Record<RecordKind, RecordSchema<never> | RecordSchema<unknown> | object>>;
 
 /** The data of a record of each kind. */

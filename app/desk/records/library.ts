@@ -52,6 +52,8 @@ const LISTS = {
   handOver: { list: "handOvers", isNamed: false },
   /** Nights that have begun, with what was planned then. */
   begun: { list: "begunNights", isNamed: false },
+  /** What was pressed in the nights themselves. */
+  event: { list: "nightEvents", isNamed: false },
 } as const satisfies Readonly<
   Record<Exclude<RecordKind, "settings">, { readonly list: string; readonly isNamed: boolean }>
 >;

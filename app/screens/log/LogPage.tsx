@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import { keptSearch } from "~/desk/sky/choice";
 import { LogLines } from "./LogLines";
 import { SilentNights } from "./SilentNights";
+import { ToldNights } from "./ToldNights";
 import { FileDrop } from "./FileDrop";
 import { IntakeReportView } from "./IntakeReport";
 import { CalibrationShelf } from "./CalibrationShelf";
@@ -82,6 +83,13 @@ export function LogPage({
           : <WhatItBrought brought={loaded.latest.brought} search={search} />.
         </p>
       ) : null}
+      <ToldNights
+        nights={loaded.told}
+        today={loaded.today}
+        doubt={entries.answer?.toldDoubt}
+        isBusy={entries.isBusy}
+        onBook={(n, isSure) => void entries.act({ act: "told", night: n, isSure })}
+      />
       {loaded.place ? (
         <SilentNights
           nights={loaded.silent}

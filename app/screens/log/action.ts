@@ -7,6 +7,7 @@ import { answer, intentOf } from "~/desk/records/answer";
 import { intake, intakeEdit } from "~/desk/log/intake";
 import { intakeText } from "./intake-words";
 import { bookByHand, changeKept, deleteEntries, logBounds, writtenDoubts, type WrittenEntry } from "~/desk/log/log";
+import { toldNights } from "~/desk/log/told";
 import { keepNightLook } from "~/desk/log/night-facts";
 import { impossibleWords } from "~/components/words/log-words";
 import { shortNight } from "~/components/clock";
@@ -81,6 +82,18 @@ async function bookLines(
   return data<LogAnswer>({ refusal: null, booked: done.value.undoId });
 }
 
+/** Books what was told at the mount of a night, as it is then: all of it, or none. */
+async function bookTold(desk: Desk, { night, isSure }: Extract<LogIntent, { readonly act: "told" }>) {
+  const library = await libraryHere(desk);
+  const entries = (toldNights(library).find((n) => n.night === night)?.entries ?? []).map(
+    ({ projectName: _, ...entry }): WrittenEntry => entry,
+  );
+  const words = writtenDoubts(library, entries).map(impossibleWords).join(" ");
+  if (words !== "" && !isSure) return data<LogAnswer>({ refusal: null, toldDoubt: { night, words } });
+  const said = `${counted(entries.length, "entry", "entries")} added.`;
+  return answer(desk, await bookByHand(library, ...entries), said);
+}
+
 /** Books what was written or dropped, changes what was kept, deletes entries. */
 export async function logAction(desk: Desk, request: Request) {
   if (isForm(request)) return bookWritten(desk, await request.formData());
@@ -90,6 +103,8 @@ export async function logAction(desk: Desk, request: Request) {
       return bookFiles(desk, intent);
     case "lines":
       return bookLines(desk, intent);
+    case "told":
+      return bookTold(desk, intent);
     case "howItWas": {
       const library = await libraryHere(desk);
       const place = library.places.find((p) => p.id === intent.placeId);

@@ -23,6 +23,8 @@ export type LogIntent =
       readonly text: string;
       readonly isSure: boolean;
     }
+  /** What was told at the mount of a night becomes entries. */
+  | { readonly act: "told"; readonly night: string; readonly isSure: boolean }
   /** How a night was that nobody wrote down. */
   | { readonly act: "howItWas"; readonly placeId: string; readonly night: string; readonly isClear: boolean }
   | { readonly act: "change"; readonly record: LogRecord; readonly kept: number; readonly reason: CullReason | "" }
@@ -36,6 +38,8 @@ export interface LogAnswer {
   readonly lineFault?: string;
   /** Why lines cannot be as they stand: added once somebody says that they are right. */
   readonly lineDoubt?: string;
+  /** Why what was told of a night cannot be as it stands. */
+  readonly toldDoubt?: { readonly night: string; readonly words: string };
   /** The entry that was booked. */
   readonly booked?: string;
   readonly report?: IntakeReport & { readonly isAdded: boolean };

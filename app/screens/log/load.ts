@@ -7,6 +7,7 @@ import { latestNight } from "~/desk/log/last-night";
 import { logNights } from "~/desk/log/log";
 import { libraryHere } from "~/desk/records/open-library";
 import type { Library } from "~/desk/records/library";
+import { toldNights } from "~/desk/log/told";
 import { silentNights } from "~/desk/log/night-facts";
 import { contextOf } from "~/desk/projects/project";
 import type { LoggableProject } from "./LogForm";
@@ -44,6 +45,7 @@ export async function loadLog(desk: Desk, request: Request, projectId: string | 
     today,
     projects,
     silent,
+    told: projectId === null ? toldNights(library) : [],
     intakes:
       projectId === null
         ? library.intakes

@@ -1,3 +1,4 @@
+import { nightSheets } from "~/desk/plan/night-sheets";
 import { firstStepOf } from "~/desk/kit/better";
 import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import type { Desk } from "~/desk/desk";
@@ -5,8 +6,7 @@ import { median } from "~/core/numeric";
 import type { SkyEvent } from "./sheet-lines";
 import { matchedDithers, type Rig } from "~/core/exposure";
 import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
-import { cautionsOf, rainDeadline } from "~/core/plan";
-import { eveningsOf, type Evening } from "~/core/season";
+import { cautionsOf } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
 import { nightEvents, type NightEvents } from "~/core/sky";
@@ -14,13 +14,10 @@ import { leftForOthersWords } from "~/components/words/target-words";
 import { loadChoice } from "~/desk/sky/choice";
 import { calibrationOf } from "~/desk/plan/calibration";
 import { freedOf } from "~/desk/plan/freed";
-import { withLearntChances } from "~/desk/sky/learnt";
 import { nightOver } from "~/desk/sky/nights";
 import { ownContextsOf } from "~/desk/projects/project";
-import { seasonPlan } from "~/desk/plan/season";
-import { begunOn, forecastOf, seasonQuestion } from "~/desk/plan/season-question";
-import { sheetOf, type EveningSheet } from "~/desk/plan/sheet";
-import { nightAt } from "~/desk/plan/night-at";
+import { forecastOf } from "~/desk/plan/season-question";
+import { type EveningSheet } from "~/desk/plan/sheet";
 
 /** What Sun and Moon do. */
 function skyEvents(events: NightEvents, steps: NightSteps): SkyEvent[] {
@@ -128,39 +125,11 @@ export async function loadNight(desk: Desk, request: Request) {
     firstStep: contexts.length > 0 ? null : firstStepOf(library),
   };
   if (contexts.length === 0) return empty;
-  const plan = await seasonPlan(library);
-  // Where the night is spent: where the address says, else where the plan has work, else at home.
-  const away = eveningsOf(plan, choice.night).find((e) => e.blocks.length > 0)?.placeId;
-  const placeId = params.get("place") ?? away ?? choice.place?.id;
-  const place = library.places.find((p) => p.id === placeId) ?? choice.place;
-  if (!place) return empty;
-  const spot = withLearntChances(library, place);
-  const here = nightAt(library, plan, spot, choice.night, contexts);
-  const rainMs = rainDeadline(here.weather.hours, utcMs(here.steps.startMs));
-  const clear = clearStretch(params, here.sky.window, place.data.timeZone);
-  // A night that has begun keeps the sheet it had; from a cloudy look or what is written down on, the rest is laid out anew.
-  const begun = choice.night === choice.today ? begunOn(library, choice.night) : null;
-  const { fromMs, begun: asked } = seasonQuestion(library);
-  const begunFor = (evening: Evening) => {
-    if (!begun) return null;
-    const kept = begun.evenings.find((e) => e.placeId === evening.placeId && e.rigIds.join() === evening.rigIds.join());
-    return {
-      fromMs,
-      takenUntilMs: asked?.takenUntilMs ?? null,
-      before: kept ? { ...evening, blocks: kept.blocks } : null,
-    };
-  };
-  const sheets = here.evenings.flatMap((evening) => {
-    const sheet = sheetOf(library, evening, {
-      place: spot,
-      night: choice.night,
-      contexts,
-      within: clear,
-      rainMs,
-      begun: begunFor(evening),
-    });
-    return sheet ? [sheet] : [];
-  });
+  const spent = await nightSheets(library, choice, contexts, params.get("place"), (window, zone) =>
+    clearStretch(params, window, zone),
+  );
+  if (!spent) return empty;
+  const { place, spot, here, sheets, begun, clear } = spent;
   const rigName = (id: string) => library.rigs.find((r) => r.id === id)?.data.name ?? id;
   const list = sheets.map((s) => ({ id: s.rigId, name: rigName(s.rigId) }));
   const chosen = sheets.find((s) => s.rigId === params.get("with")) ?? sheets[0] ?? null;

@@ -63,6 +63,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
   const { sheet, place } = view;
   const leftOverMin = sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0);
   const hasBlocks = sheet.lines.some((l) => l.kind === "block");
+  const liveSearch = `?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: view.rigId }).toString()}`;
   const calendar = () =>
     download(
       `${fileStem(view.title)}-${night}.ics`,
@@ -162,8 +163,13 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           needs={view.calibration.needs}
           battery={view.power ? batteryLine(view.power, place.timeZone) : null}
         />
+        {view.isTonight && hasBlocks ? (
+          <Link to={`/nights/live${liveSearch}`} className={buttonLook("main", "no-print w-full")}>
+            Live, beside the mount
+          </Link>
+        ) : null}
         <div className="no-print flex gap-2">
-          <Button look="main" onClick={() => window.print()} className="flex-1">
+          <Button onClick={() => window.print()} className="flex-1">
             Print
           </Button>
           <Button onClick={calendar} disabled={!hasBlocks}>

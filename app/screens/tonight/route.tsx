@@ -209,6 +209,11 @@ function TonightView({ view, better }: { readonly view: TonightViewData; readonl
               <Link to={`/nights${search}`} className={buttonLook("main", "flex-1")}>
                 Open the run sheet
               </Link>
+              {view.isTonight ? (
+                <Link to={`/nights/live${search}`} className={buttonLook("quiet")}>
+                  Live
+                </Link>
+              ) : null}
               <Link to={`/log${search}`} className={buttonLook("quiet")}>
                 Log this
               </Link>

@@ -1,0 +1,13 @@
+export {
+  CLOUD_DECISIONS,
+  inOrder,
+  type BlockKey,
+  type CloudDecision,
+  type Happening,
+  type NightEvent,
+  type NightEventData,
+} from "./event";
+export { liveState, type LiveLine, type LiveState } from "./state";
+export { dueNow, type Due, type DueFacts } from "./due";
+export { cloudChoices, type CloudChoice } from "./cloud";
+export { toldSubs, type ToldSubs } from "./entries";

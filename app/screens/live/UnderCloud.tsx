@@ -1,0 +1,69 @@
+import { useState } from "react";
+import { Button } from "~/components/ui/Button";
+import { cloudChoices, type Happening, type LiveState } from "~/core/live";
+import { HOUR_MS, MINUTE_MS, utcMs } from "~/core/time";
+import { BIG, LIKELIEST } from "./LivePresses";
+import { choiceWords, wayWords } from "./live-words";
+import type { LiveView } from "./load";
+
+/** The ways to go on under a closed sky, each with what it keeps and costs; what was decided stands until somebody changes it. */
+export function UnderCloud({
+  view,
+  state: { decided },
+  nowMs,
+  isBusy,
+  onPress,
+}: {
+  readonly view: LiveView;
+  readonly state: LiveState;
+  readonly nowMs: number;
+  readonly isBusy: boolean;
+  readonly onPress: (is: Happening) => void;
+}) {
+  const [isAnew, setAnew] = useState(false);
+  if (decided && !isAnew)
+    return (
+      <p className="text-figure mt-3">
+        Decided: {wayWords(decided.choice, decided.untilMs, view.zone)}.{" "}
+        <Button className="min-h-14 text-lg" onClick={() => setAnew(true)}>
+          Decide anew
+        </Button>
+      </p>
+    );
+  const hours = view.hours.map(({ atMs, odds }) => ({ startMs: atMs, clear: odds, minutes: minutesOf(view, atMs) }));
+  const choices = cloudChoices({
+    nowMs: utcMs(nowMs),
+    hours,
+    darksMin: view.darksMin,
+    packUpMin: view.packUpMin,
+  });
+  return (
+    <ul className="mt-3 space-y-3" aria-label="Ways to go on">
+      {choices.map((c, i) => (
+        <li key={c.does}>
+          <Button
+            className={i === 0 ? LIKELIEST : BIG}
+            disabled={isBusy}
+            onClick={() => {
+              setAnew(false);
+              onPress({ what: "decided", choice: c.does, untilMs: c.untilMs });
+            }}
+          >
+            {wayWords(c.does, c.untilMs, view.zone)}
+          </Button>
+          <p className="text-soft mt-0.5">{choiceWords(c)}</p>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Minutes of exposure that the sheet has within an hour. */
+const minutesOf = ({ sheet }: LiveView, atMs: number): number =>
+  sheet.lines.reduce(
+    (sum, l) =>
+      l.kind === "block"
+        ? sum + Math.max(0, Math.min(l.endMs, atMs + HOUR_MS) - Math.max(l.startMs, atMs)) / MINUTE_MS
+        : sum,
+    0,
+  );

@@ -1,0 +1,114 @@
+import type { CloudChoice, CloudDecision, Due, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
+import { formatSpan } from "~/core/notation";
+import { MINUTE_MS } from "~/core/time";
+import { clockTime } from "~/components/clock";
+import { counted } from "~/components/numbers";
+import { CULL_WORDS } from "~/components/words/log-words";
+import { temperature, temperatureGap } from "~/components/measures";
+
+/** What a line of the sheet is, in as few words as are read at arm's length. */
+export function lineWords({ line }: LiveLine, names: Readonly<Record<string, string>>): string {
+  switch (line.kind) {
+    case "block":
+      return `${line.channel} on ${line.panel}${Object.keys(names).length > 1 ? ` of ${names[line.projectId] ?? "another project"}` : ""}`;
+    case "setUp":
+      return "Set up";
+    case "align":
+      return "Polar align, first focus";
+    case "centre":
+      return `Centre ${line.detail}`;
+    case "filter":
+      return `Filter: ${line.detail}`;
+    case "focus":
+      return "Focus";
+    case "flip":
+      return "Meridian flip";
+    case "wait":
+      return line.detail === "meridian" ? "Wait for the meridian" : "Wait";
+    case "packUp":
+      return "Pack up";
+  }
+}
+
+/** "3 of 6 subs, to 19:04". */
+export function throughWords(state: LiveState, zone: string): string {
+  const { now } = state;
+  if (!now) return "";
+  const until = `to ${clockTime(now.endMs, zone)}`;
+  return now.line.kind === "block" ? `${state.subsThrough} of ${counted(now.line.subs, "sub")}, ${until}` : until;
+}
+
+/** "14 min behind the sheet"; "" within a minute of it. */
+export function behindWords({ behindMin }: LiveState): string {
+  const min = Math.round(Math.abs(behindMin));
+  return min < 1 ? "" : `${min} min ${behindMin > 0 ? "behind" : "ahead of"} the sheet`;
+}
+
+/** What is due, as one says it at the mount. */
+export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): string {
+  const at = clockTime(atMs, zone);
+  switch (what) {
+    case "flip":
+      return isOverdue ? `Flip now: it was due at ${at}` : `Flip at ${at}`;
+    case "focusByTime":
+      return `Focus: the last was too long ago, since ${at}`;
+    case "focusByAir":
+      return `Focus: the air is ${temperatureGap(Math.abs(byC ?? 0), 1)} ${(byC ?? 0) < 0 ? "colder" : "warmer"} since the last`;
+    case "lookUp":
+      return `Look up: you wait until ${at}`;
+    case "rain":
+      return isOverdue ? "Rain is due: everything under a roof" : `Rain from ${at}: everything under a roof by then`;
+    case "dew":
+      return `Dew: the air is ${temperatureGap(byC ?? 0, 1)} above the dew point, heater up`;
+    case "battery":
+      return isOverdue ? `The battery should be empty since ${at}` : `The battery lasts to about ${at}`;
+    case "dawn":
+      return isOverdue ? "The Sun is up: the tube capped" : `Sunrise ${at}: flats, then the cap on before it`;
+  }
+}
+
+const WAYS = { wait: "Wait", darks: "Darks meanwhile", packUp: "Pack up", sleep: "Go to bed" } as const;
+
+const span = (min: number): string => formatSpan(min * MINUTE_MS);
+
+/** "Wait until 20:00". */
+export const wayWords = (does: CloudDecision, untilMs: number | null, zone: string): string =>
+  `${WAYS[does]}${untilMs === null ? "" : ` until ${clockTime(untilMs, zone)}`}`;
+
+/** What a way to go on under cloud keeps and costs. */
+export function choiceWords(c: CloudChoice): string {
+  const keeps = c.keepsMin >= 1 ? `about ${span(c.keepsMin)} of exposure to be expected` : "nothing more tonight";
+  const costs = c.givesUpMin >= 1 ? `, gives up ${span(c.givesUpMin)}` : "";
+  const darks = c.darksMin >= 1 ? `, ${span(c.darksMin)} of darks` : "";
+  return `${keeps}${costs}${darks}`;
+}
+
+/** "10 of 12 × 300 s Ha on P1". */
+export const toldWords = ({ of, taken, kept }: Pick<ToldSubs, "of" | "taken" | "kept">): string =>
+  `${kept === taken ? kept : `${kept} of ${taken}`} × ${of.subSec} s ${of.channel} on ${of.panel}`;
+
+/** What was pressed, for the record of the night. */
+export function happeningWords(is: Happening, zone: string): string {
+  switch (is.what) {
+    case "begun":
+      return "Begun";
+    case "flipped":
+      return "Flipped";
+    case "packedUp":
+      return "Packed up";
+    case "done":
+      return `${toldWords({ of: is.of, taken: is.kept + is.lost, kept: is.kept })}${is.reason === "" ? "" : `, ${CULL_WORDS[is.reason]}`}`;
+    case "cloud":
+      return is.isClear ? "It cleared" : "Cloud came";
+    case "focused": {
+      const facts = [is.airC === null ? "" : temperature(is.airC), is.steps === null ? "" : `at ${is.steps} steps`];
+      return ["Focused", ...facts.filter((w) => w !== "")].join(", ");
+    }
+    case "swapped":
+      return `Swapped to ${is.to.channel} on ${is.to.panel}`;
+    case "trouble":
+      return `Trouble: ${is.words}`;
+    case "decided":
+      return wayWords(is.choice, is.untilMs, zone);
+  }
+}

@@ -1,0 +1,172 @@
+import { useEffect, useState } from "react";
+import { Link, useFetcher, useSearchParams } from "react-router";
+import { deskOf } from "~/at-desk";
+import { clockTime } from "~/components/clock";
+import { FirstStepPage } from "~/components/FirstStep";
+import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
+import { useAct } from "~/components/forms/use-act";
+import { StorageRefusal } from "~/components/StorageRefusal";
+import { Button } from "~/components/ui/Button";
+import { dueNow, liveState, type Happening } from "~/core/live";
+import { keptSearch } from "~/desk/sky/choice";
+import type { Route } from "./+types/route";
+import { liveAction } from "./action";
+import type { LiveAnswer, LiveIntent } from "./intents";
+import { behindWords, dueWords, lineWords, throughWords } from "./live-words";
+import { CallsChoice } from "./CallsChoice";
+import { canCall, useCalls } from "./use-calls";
+import { LivePresses } from "./LivePresses";
+import { Told, Written } from "./NightRecord";
+import { UnderCloud } from "./UnderCloud";
+import { hourAt, loadLive, type LiveView } from "./load";
+import { useAwake, useNightClock, useRedLight } from "./use-night-clock";
+
+export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadLive(deskOf(context), request);
+clientLoader.hydrate = true as const;
+export const clientAction = ({ context, request }: Route.ClientActionArgs) => liveAction(deskOf(context), request);
+export const meta: Route.MetaFunction = () => [{ title: "Live · Zenithar" }];
+
+export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
+
+/** A press can be taken back for a minute. */
+const TAKEN_BACK_MS = 60_000;
+
+export default function LiveRoute({ loaderData: { night, view, firstStep } }: Route.ComponentProps) {
+  const [params] = useSearchParams();
+  const search = keptSearch(params);
+  if (firstStep)
+    return (
+      <FirstStepPage title="Live" step={firstStep} search={search}>
+        The night as it goes, beside the mount.
+      </FirstStepPage>
+    );
+  if (!view)
+    return (
+      <>
+        <h1 className="text-headline">Nothing is on tonight</h1>
+        <p className="mt-2">
+          <Link to={`/nights${search}`} className="underline underline-offset-4">
+            The run sheet says why
+          </Link>
+        </p>
+      </>
+    );
+  return <Live key={`${night} ${view.rigId}`} night={night} view={view} search={search} />;
+}
+
+function Live({ night, view, search }: { readonly night: string; readonly view: LiveView; readonly search: string }) {
+  const [isCalling, setCalling] = useState(false);
+  const nowMs = useNightClock(isCalling);
+  useAwake();
+  useRedLight(view.duskMs !== null && nowMs > view.duskMs);
+  const { act, answer, refusal, isBusy } = useAct<LiveIntent, LiveAnswer>();
+  const state = liveState(view.sheet, view.events, nowMs, view.laidOutMs ?? undefined);
+  const hour = hourAt(view, nowMs);
+  const due = dueNow(state, view.events, { ...view, airC: hour?.airC ?? null, dewPointC: hour?.dewC ?? null }, nowMs);
+  const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone) }));
+  const { calls, choose, isRefused } = useCalls(dueSaid);
+  if (isCalling !== (calls !== "none")) setCalling(calls !== "none");
+  const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
+  const { now, next } = state;
+  const share = now ? Math.min(1, (nowMs - now.startMs) / Math.max(1, now.endMs - now.startMs)) : 0;
+  return (
+    <div className="mx-auto flex min-h-[calc(100dvh-11rem)] max-w-2xl flex-col sm:min-h-[calc(100dvh-9rem)]">
+      <p className="text-soft">
+        {clockTime(nowMs, view.zone)} · {view.rigName}
+        {behindWords(state) === "" ? "" : ` · ${behindWords(state)}`}
+      </p>
+      <h1 className="text-headline text-[2rem] leading-tight" aria-live="polite">
+        {state.phase === "over"
+          ? "The night is over."
+          : state.phase === "cloud"
+            ? `Cloud since ${clockTime(state.cloudSinceMs!, view.zone)}.`
+            : now
+              ? lineWords(now, view.names)
+              : next
+                ? `${state.phase === "before" ? "Begins at" : "Nothing until"} ${clockTime(next.startMs, view.zone)}`
+                : "Nothing is on."}
+      </h1>
+      {now && state.phase === "on" ? (
+        <>
+          <p className="text-figure mt-1">{throughWords(state, view.zone)}</p>
+          <div className="bg-raised mt-2 h-3" aria-hidden="true">
+            <div className="bg-lamp h-full" style={{ width: `${100 * share}%` }} />
+          </div>
+        </>
+      ) : null}
+      {next && state.phase !== "over" ? (
+        <p className="text-figure text-soft mt-3">
+          Next: {lineWords(next, view.names)}, {clockTime(next.startMs, view.zone)}
+        </p>
+      ) : null}
+      {due.length > 0 ? (
+        <ul className="mt-3 space-y-1" aria-label="Due">
+          {dueSaid.map((d) => (
+            <li
+              key={d.what}
+              className={`border-l-2 pl-3 text-lg ${d.isOverdue ? "border-rust text-rust" : "border-lamp"}`}
+            >
+              {d.words}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {state.phase === "cloud" ? (
+        <UnderCloud key={state.cloudSinceMs} view={view} state={state} nowMs={nowMs} isBusy={isBusy} onPress={press} />
+      ) : null}
+      {state.phase === "over" ? (
+        <Told view={view} state={state} search={search} isBusy={isBusy} onPress={press} />
+      ) : null}
+      <StorageRefusal fault={refusal} />
+      <nav aria-label="Beside this" className="mt-3 flex flex-wrap gap-x-4">
+        {view.rigs.length > 1
+          ? view.rigs.map((r) => (
+              <Link
+                key={r.id}
+                to={`/nights/live?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: r.id }).toString()}`}
+                aria-current={r.id === view.rigId ? "true" : undefined}
+                className="aria-current:text-lamp inline-flex min-h-14 items-center underline underline-offset-4"
+              >
+                {r.name}
+              </Link>
+            ))
+          : null}
+        <Link to={`/nights${search}`} className="inline-flex min-h-14 items-center underline underline-offset-4">
+          The whole sheet
+        </Link>
+      </nav>
+      {canCall() && state.phase !== "over" ? (
+        <div className="mb-3 max-w-72 [&_select]:min-h-14">
+          <CallsChoice calls={calls} isRefused={isRefused} onChoose={(c) => void choose(c)} />
+        </div>
+      ) : null}
+      {view.events.length > 0 ? <Written view={view} /> : null}
+      <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press}>
+        {answer?.undoId ? <TakeBack key={answer.undoId} undoId={answer.undoId} /> : null}
+      </LivePresses>
+    </div>
+  );
+}
+
+/** Takes the last press back, for a minute. */
+function TakeBack({ undoId }: { readonly undoId: string }) {
+  const [isThere, setThere] = useState(true);
+  const { submit, data } = useFetcher<unknown>();
+  useEffect(() => {
+    const timer = setTimeout(() => setThere(false), TAKEN_BACK_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!isThere || data) return null;
+  const intent: ActsIntent = { act: "undo", undoId };
+  return (
+    <p className="flex items-center gap-3">
+      Written down.
+      <Button
+        className="min-h-14 text-lg"
+        onClick={() => void submit({ ...intent }, { method: "post", action: ACTS, encType: "application/json" })}
+      >
+        Take it back
+      </Button>
+    </p>
+  );
+}

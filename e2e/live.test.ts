@@ -1,0 +1,115 @@
+import { By } from "selenium-webdriver";
+import type * as chrome from "selenium-webdriver/chrome.js";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { hands, newProfile, openBrowser, sharedApp, WAIT_MS, type RunningApp } from "./browser";
+
+/** The night itself, on a phone beside the mount: the demo's evening, from 17:40 on 5 December. */
+describe("the night live", () => {
+  const profile = newProfile();
+  let app: RunningApp;
+  let driver: chrome.Driver;
+  let me: ReturnType<typeof hands>;
+  beforeAll(async () => {
+    app = sharedApp();
+    driver = await openBrowser(profile.path, { width: 390, height: 844 });
+    me = hands(driver);
+    await driver.get(app.url);
+    await me.see("Go, from");
+  });
+  afterAll(async () => {
+    await driver.quit();
+    await app.stop();
+    profile.remove();
+  });
+
+  /** Sets the demo's clock, as if so much of the night had gone by. */
+  const clock = (iso: string) =>
+    driver.executeScript(
+      "document.documentElement.dataset.now = String(Date.parse(arguments[0])); document.dispatchEvent(new Event('visibilitychange'))",
+      iso,
+    );
+  const title = () => driver.findElement(By.css("main h1")).getText();
+
+  it("opens from the sheet, in red after sunset, and says what comes next; what one presses is 56 px high, the main line 28 px", async () => {
+    await driver.get(`${app.url}/nights`);
+    await me.see("Live, beside the mount");
+    await driver.executeScript(
+      "[...document.querySelectorAll('a')].find((a) => a.textContent === 'Live, beside the mount').scrollIntoView({ block: 'center' })",
+    );
+    await me.press("Live, beside the mount");
+    await me.see("Next:");
+    expect(await driver.executeScript("return document.documentElement.dataset.theme")).toBe("ember");
+    const small = await driver.executeScript<string[]>(
+      "return [...document.querySelectorAll('main :is(button, a, select, summary)')].filter((b) => b.checkVisibility() && b.getBoundingClientRect().height < 56 && b.textContent !== 'Understood').map((b) => b.outerHTML)",
+    );
+    expect(small).toEqual([]);
+    expect(await driver.executeScript("return document.documentElement.scrollWidth <= innerWidth")).toBe(true);
+    const size = await driver.executeScript<number>("return parseFloat(getComputedStyle(document.querySelector('main h1')).fontSize)"); // prettier-ignore
+    expect(size).toBeGreaterThanOrEqual(28);
+  });
+
+  it("follows the clock through the blocks, takes a word on each, and takes a press back", async () => {
+    await me.press("Begun");
+    await me.see("Take it back");
+    await clock("2026-12-05T18:30:00Z");
+    await me.see("done, all kept");
+    expect(await title()).toMatch(/^Ha on P/);
+    await me.see("of 6 subs, to");
+    await me.press("Done, some lost");
+    await me.fill("Lost", "7");
+    await me.see("1 to 6");
+    await me.fill("Lost", "2");
+    await me.press("Write down");
+    await me.see("ahead of the sheet");
+    await me.press("Take it back");
+    await me.gone("ahead of the sheet");
+    await me.press("Done, some lost");
+    await me.fill("Lost", "2");
+    await me.press("Write down");
+    await me.see("ahead of the sheet");
+  });
+
+  it("says under cloud the ways to go on, with what each keeps and costs, and what was decided stands", async () => {
+    await me.press("Cloud came");
+    await me.see("Cloud since 19:30");
+    await me.see("of exposure to be expected");
+    await me.see("nothing more tonight");
+    await me.press("Wait until");
+    await me.see("Decided: Wait until");
+    await me.press("It cleared");
+    await me.gone("Cloud since");
+    await me.press("Trouble …");
+    await me.fill("What went wrong", "cable caught");
+    await me.press("Write down");
+    await me.see("Take it back");
+    await me.press("Focused …");
+    await me.fill("Air", "4");
+    await me.press("Focused now");
+    await me.press("Written down tonight: 7 presses");
+    await me.see("Trouble: cable caught");
+    await me.see("Focused, 4 °C");
+  });
+
+  it("keeps every press over a reload, and the log takes over what was told by one press", async () => {
+    await driver.navigate().refresh();
+    await me.see("Next:");
+    await clock("2026-12-05T18:31:00Z");
+    await me.see("Written down tonight: 7 presses");
+    await me.press("Packed up");
+    await me.see("The night is over.");
+    await me.see("4 of 6 × 300 s Ha on P");
+    await driver.executeScript("scrollTo(0, document.body.scrollHeight)");
+    await me.press("Into the log");
+    await me.see("Told at the mount, Sat 5 Dec");
+    await me.see("2 lost: cloud");
+    await me.press("Put 1 entry into the log");
+    await me.gone("Told at the mount");
+    await me.see("1 entry added.");
+  });
+
+  it("gives the theme back that was chosen", async () => {
+    await driver.get(`${app.url}/kit/data`);
+    await driver.wait(async () => (await driver.findElements(By.css("main h1, main h2"))).length > 0, WAIT_MS);
+    expect(await driver.executeScript("return document.documentElement.dataset.theme")).not.toBe("ember");
+  });
+});
