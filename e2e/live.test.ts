@@ -98,6 +98,11 @@ describe("the night live", () => {
     await me.press("Packed up");
     await me.see("The night is over.");
     await me.see("4 of 6 × 300 s Ha on P");
+    // Of the block before it nobody spoke; those after it never came.
+    const asked = () => driver.findElements(By.css("[aria-label='Nobody spoke of'] li"));
+    expect(await asked()).toHaveLength(1);
+    await me.press("Not taken");
+    await driver.wait(async () => (await asked()).length === 0, WAIT_MS, "it should not be asked again");
     await driver.executeScript("scrollTo(0, document.body.scrollHeight)");
     await me.press("Into the log");
     await me.see("Told at the mount, Sat 5 Dec");

@@ -42,6 +42,12 @@ describe("a night as it goes", () => {
     expect(liveState(sheet, [], at(171)).phase).toBe("over");
   });
 
+  it("gives up what was to come when all is packed up, and has only what went by to ask about", () => {
+    const { phase, lines } = liveState(sheet, [press(60, { what: "packedUp" })], at(300));
+    expect(phase).toBe("over");
+    expect(lines.map((l) => l.state)).toEqual(["gone", "gone", "gone", "gone", "givenUp", "givenUp", "givenUp"]);
+  });
+
   it("is moved by how far it is behind when somebody last said so", () => {
     const late = [press(20, { what: "begun" })];
     expect(liveState(sheet, late, at(60)).behindMin).toBe(20);

@@ -8,8 +8,8 @@ export interface LiveLine {
   readonly line: Block | SheetEvent;
   readonly startMs: UtcMs;
   readonly endMs: UtcMs;
-  /** Said to be done; gone by though nobody said; on; to come. */
-  readonly state: "done" | "gone" | "on" | "toCome";
+  /** Said to be done; gone by though nobody said; on; to come; given up, since all was packed up before it. */
+  readonly state: "done" | "gone" | "on" | "toCome" | "givenUp";
   /** Of a block: subs kept and lost, as said; null where nobody said. */
   readonly said: { readonly kept: number; readonly lost: number } | null;
 }
@@ -139,22 +139,29 @@ export function liveState(
   const placeOf = placesIn(lines);
   const said = saidOf(placeOf, events);
   const { from, shiftMs } = anchorOf(lines, placeOf, events, laidOutMs);
-  const isOver = events.some((e) => e.is.what === "packedUp");
+  const packedMs = events.find((e) => e.is.what === "packedUp")?.atMs ?? null;
   const clouds = events.flatMap((e) => (e.is.what === "cloud" ? [{ atMs: e.atMs, isClear: e.is.isClear }] : []));
   const cloudSinceMs = closedSince(clouds);
   const moved = movedLines(lines, { from, shiftMs });
   const live = lines.map((line, i): LiveLine => {
     const { startMs, endMs } = moved[i]!;
-    const isPast = i < from || endMs <= nowMs || isOver;
-    const state = said.has(i) ? "done" : isPast ? "gone" : startMs <= nowMs && cloudSinceMs === null ? "on" : "toCome";
+    const state = said.has(i)
+      ? "done"
+      : packedMs !== null && startMs >= packedMs
+        ? "givenUp"
+        : i < from || endMs <= nowMs || packedMs !== null
+          ? "gone"
+          : startMs <= nowMs && cloudSinceMs === null
+            ? "on"
+            : "toCome";
     return { line, startMs, endMs, state, said: said.get(i) ?? null };
   });
   const now = live.find((l) => l.state === "on") ?? null;
   const next = live.find((l) => l.state === "toCome" && l !== now) ?? null;
   const hasBegun = events.some((e) => e.is.what === "begun") || (live[0] !== undefined && live[0].startMs <= nowMs);
-  const isPast = live.length > 0 && live.every((l) => l.state === "done" || l.state === "gone");
+  const isPast = live.length > 0 && live.every((l) => l.state !== "on" && l.state !== "toCome");
   return {
-    phase: isOver || isPast ? "over" : !hasBegun ? "before" : cloudSinceMs !== null ? "cloud" : "on",
+    phase: packedMs !== null || isPast ? "over" : !hasBegun ? "before" : cloudSinceMs !== null ? "cloud" : "on",
     lines: live,
     now,
     subsThrough: now?.line.kind === "block" ? throughOf(now, now.line, nowMs) : 0,

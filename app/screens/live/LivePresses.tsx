@@ -24,11 +24,15 @@ export const blockKey = ({ projectId, panel, channel, subSec, startMs }: Block):
 /** "P3" of "P3 the arch": what fits on a button. */
 const panelOf = ({ panel }: Block): string => panel.split(" ")[0] ?? panel;
 
-/** The block that a word would be about: the one that is on, else the last that went by, if nobody has spoken of it. */
-function speakableOf({ now, lines }: LiveState): LiveLine | null {
+/** The block that a word would be about: the one that is on or that cloud broke off, else the last that went by; null once it is spoken of. */
+function speakableOf({ now, lines, cloudSinceMs }: LiveState): LiveLine | null {
   if (now?.line.kind === "block") return now;
-  const last = lines.findLast((l) => l.line.kind === "block" && (l.state === "gone" || l.state === "done"));
-  return last?.state === "gone" ? last : null;
+  const last = lines.findLast(
+    (l) =>
+      l.line.kind === "block" &&
+      (l.state === "gone" || l.state === "done" || (cloudSinceMs !== null && l.startMs < cloudSinceMs)),
+  );
+  return last && last.state !== "done" ? last : null;
 }
 
 /** What can be pressed as the night stands: one press each. */
@@ -122,6 +126,7 @@ export function LivePresses({
               </>
             ) : null}
             {state.phase === "cloud" ? big("It cleared", { what: "cloud", isClear: true }, LIKELIEST) : null}
+            {state.phase === "cloud" && block ? more(`Of ${block.channel} ${panelOf(block)} …`, "lost") : null}
             {state.phase === "on" ? (
               <>
                 {big("Cloud came", { what: "cloud", isClear: false })}
