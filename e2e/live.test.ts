@@ -103,6 +103,10 @@ describe("the night live", () => {
     expect(await asked()).toHaveLength(1);
     await me.press("Not taken");
     await driver.wait(async () => (await asked()).length === 0, WAIT_MS, "it should not be asked again");
+    await me.press("Begun again");
+    await me.see("Cloud came");
+    await me.press("Packed up");
+    await me.see("The night is over.");
     await driver.executeScript("scrollTo(0, document.body.scrollHeight)");
     await me.press("Into the log");
     await me.see("Told at the mount, Sat 5 Dec");
@@ -112,9 +116,12 @@ describe("the night live", () => {
     await me.see("1 entry added.");
   });
 
-  it("gives the theme back that was chosen", async () => {
-    await driver.get(`${app.url}/kit/data`);
-    await driver.wait(async () => (await driver.findElements(By.css("main h1, main h2"))).length > 0, WAIT_MS);
-    expect(await driver.executeScript("return document.documentElement.dataset.theme")).not.toBe("ember");
+  it("gives the theme back that was chosen when one goes on to another page", async () => {
+    const theme = () => driver.executeScript<string>("return document.documentElement.dataset.theme");
+    await driver.get(`${app.url}/nights/live`);
+    await driver.wait(async () => (await theme()) === "ember", WAIT_MS, "it should be red after sunset");
+    await me.press("The whole sheet");
+    await me.see("Checklist");
+    expect(await theme()).toBe("dusk");
   });
 });

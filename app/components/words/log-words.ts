@@ -28,6 +28,15 @@ export const CULL_WORDS: Readonly<Record<CullReason, string>> = {
   other: "other",
 };
 
+/** "10 of 12 × 300 s Ha on P1": subs kept of those taken. */
+export const subsWords = (s: {
+  readonly kept: number;
+  readonly taken: number;
+  readonly sec: number;
+  readonly channel: string;
+  readonly panel: string;
+}): string => `${s.kept === s.taken ? s.kept : `${s.kept} of ${s.taken}`} × ${s.sec} s ${s.channel} on ${s.panel}`;
+
 /** What does not agree between an exposure and the plan. */
 export function mismatchWords(m: Mismatch): string {
   const number = (v: number | string, digits = 0) => (typeof v === "number" ? fixed(v, digits) : v);

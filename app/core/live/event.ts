@@ -55,6 +55,12 @@ export function inOrder(events: readonly NightEvent[]): readonly NightEvent[] {
     : list.sort((a, b) => (isBefore(a, b) ? -1 : 1));
 }
 
+/** When all was packed up, if nobody has begun again since; null = it is not. Of events in their order. */
+export function packedUpMs(ordered: readonly NightEvent[]): number | null {
+  const last = ordered.findLast((e) => e.is.what === "packedUp" || e.is.what === "begun");
+  return last?.is.what === "packedUp" ? last.atMs : null;
+}
+
 /** Whether two keys name the same block. */
 export const isSameBlock = (a: BlockKey, b: BlockKey): boolean =>
   a.startMs === b.startMs &&

@@ -1,6 +1,7 @@
 export {
   CLOUD_DECISIONS,
   inOrder,
+  packedUpMs,
   type BlockKey,
   type CloudDecision,
   type Happening,

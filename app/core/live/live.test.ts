@@ -48,6 +48,13 @@ describe("a night as it goes", () => {
     expect(lines.map((l) => l.state)).toEqual(["gone", "gone", "gone", "gone", "givenUp", "givenUp", "givenUp"]);
   });
 
+  it("goes on where its sheet is when somebody begins again after packing up", () => {
+    const again = [press(20, { what: "begun" }), press(60, { what: "packedUp" }), press(100, { what: "begun" })];
+    const state = liveState(sheet, again, at(120));
+    expect([state.phase, state.now?.line]).toEqual(["on", second]);
+    expect(liveState(sheet, [...again, press(130, { what: "packedUp" })], at(131)).phase).toBe("over");
+  });
+
   it("is moved by how far it is behind when somebody last said so", () => {
     const late = [press(20, { what: "begun" })];
     expect(liveState(sheet, late, at(60)).behindMin).toBe(20);

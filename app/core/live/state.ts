@@ -1,7 +1,7 @@
 import type { Block, RunSheet, SheetEvent } from "~/core/night";
 import { groupBy } from "~/core/numeric";
 import { utcMs, type UtcInterval, type UtcMs } from "~/core/time";
-import { inOrder, isSameBlock, type BlockKey, type CloudDecision, type NightEvent } from "./event";
+import { inOrder, isSameBlock, packedUpMs, type BlockKey, type CloudDecision, type NightEvent } from "./event";
 
 /** A line of the sheet as the night goes: moved by how far the night is behind or ahead. */
 export interface LiveLine {
@@ -75,9 +75,12 @@ function anchorOf(
 ): Anchor {
   let anchor: Anchor = { from: 0, shiftMs: 0 };
   const first = lines[0];
+  let hasBegun = false;
   for (const { atMs, is } of events) {
     if (atMs < laidOutMs) continue; // the sheet knows of it
-    if (is.what === "begun" && first) anchor = { from: 0, shiftMs: Math.max(0, atMs - first.startMs) };
+    // Begun again after packing up, the night goes on where its sheet is by now.
+    if (is.what === "begun" && first && !hasBegun) anchor = { from: 0, shiftMs: Math.max(0, atMs - first.startMs) };
+    if (is.what === "begun") hasBegun = true;
     if (is.what === "done") {
       const i = placeOf(is.of);
       if (i >= anchor.from) anchor = { from: i + 1, shiftMs: atMs - lines[i]!.endMs };
@@ -139,7 +142,7 @@ export function liveState(
   const placeOf = placesIn(lines);
   const said = saidOf(placeOf, events);
   const { from, shiftMs } = anchorOf(lines, placeOf, events, laidOutMs);
-  const packedMs = events.find((e) => e.is.what === "packedUp")?.atMs ?? null;
+  const packedMs = packedUpMs(events);
   const clouds = events.flatMap((e) => (e.is.what === "cloud" ? [{ atMs: e.atMs, isClear: e.is.isClear }] : []));
   const cloudSinceMs = closedSince(clouds);
   const moved = movedLines(lines, { from, shiftMs });

@@ -1,5 +1,5 @@
 import { panelName } from "~/core/framing";
-import { toldSubs, type ToldSubs } from "~/core/live";
+import { inOrder, packedUpMs, toldSubs, type ToldSubs } from "~/core/live";
 import { groupBy } from "~/core/numeric";
 import type { NightDate } from "~/core/time";
 import { eventsOf } from "~/desk/plan/live";
@@ -32,14 +32,16 @@ export interface ToldNight {
 
 /**
  * Nights whose presses say something that the log does not have, the latest first. Files are the truth for counts: of a panel's channel
- * of which the log has anything of that night by the same rig, nothing more is offered.
+ * of which the log has anything of that night by the same rig, nothing more is offered; so a night is offered once it is over.
  */
-export function toldNights(library: Library): readonly ToldNight[] {
+export function toldNights(library: Library, today: NightDate): readonly ToldNight[] {
   const me = meOf(library);
   const own = library.nightEvents.filter((e) => e.data.memberId === me);
   return [...groupBy(own, (e) => e.data.night)]
     .map(([night, list]): ToldNight => {
-      const rigs = [...new Set(list.map((e) => e.data.rigId))];
+      const rigs = [...new Set(list.map((e) => e.data.rigId))].filter(
+        (rigId) => night < today || packedUpMs(inOrder(eventsOf(library, night, rigId))) !== null,
+      );
       const told = rigs.flatMap((rigId) =>
         toldSubs(eventsOf(library, night, rigId)).map((subs) => ({
           rigId,

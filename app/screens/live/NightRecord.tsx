@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Button, buttonLook } from "~/components/ui/Button";
-import { inOrder, type Happening, type LiveState } from "~/core/live";
+import { inOrder, packedUpMs, type Happening, type LiveState } from "~/core/live";
 import { BIG, blockKey } from "./LivePresses";
 import { happeningWords, toldWords } from "./live-words";
 import type { LiveView } from "./load";
@@ -71,7 +71,12 @@ export function Told({
           })}
         </ul>
       ) : null}
-      <p className="mt-3">
+      <p className="mt-3 flex flex-wrap gap-2">
+        {packedUpMs(inOrder(view.events)) !== null ? (
+          <Button className={BIG} disabled={isBusy} onClick={() => onPress({ what: "begun" })}>
+            Begun again
+          </Button>
+        ) : null}
         <Link to={`/log${search}`} className={buttonLook("quiet", "min-h-14 text-lg")}>
           {view.told.length > 0 ? "Into the log, or drop the files there" : "Drop the files into the log"}
         </Link>

@@ -38,23 +38,28 @@ export function UnderCloud({
     packUpMin: view.packUpMin,
   });
   return (
-    <ul className="mt-3 space-y-3" aria-label="Ways to go on">
-      {choices.map((c, i) => (
-        <li key={c.does}>
-          <Button
-            className={i === 0 ? LIKELIEST : BIG}
-            disabled={isBusy}
-            onClick={() => {
-              setAnew(false);
-              onPress({ what: "decided", choice: c.does, untilMs: c.untilMs });
-            }}
-          >
-            {wayWords(c.does, c.untilMs, view.zone)}
-          </Button>
-          <p className="text-soft mt-0.5">{choiceWords(c)}</p>
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="mt-3 space-y-3" aria-label="Ways to go on">
+        {choices.map((c, i) => (
+          <li key={c.does}>
+            <Button
+              className={i === 0 ? LIKELIEST : BIG}
+              disabled={isBusy}
+              onClick={() => {
+                setAnew(false);
+                onPress({ what: "decided", choice: c.does, untilMs: c.untilMs });
+              }}
+            >
+              {wayWords(c.does, c.untilMs, view.zone)}
+            </Button>
+            <p className="text-soft mt-0.5">{choiceWords(c)}</p>
+          </li>
+        ))}
+      </ul>
+      <p className="text-note text-soft mt-2">
+        To be expected: the sheet’s exposure in each hour times the chance that it is usable, all sources pooled.
+      </p>
+    </>
   );
 }
 

@@ -3,7 +3,7 @@ import { formatSpan } from "~/core/notation";
 import { MINUTE_MS } from "~/core/time";
 import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
-import { CULL_WORDS } from "~/components/words/log-words";
+import { CULL_WORDS, subsWords } from "~/components/words/log-words";
 import { temperature, temperatureGap } from "~/components/measures";
 
 /** What a line of the sheet is, in as few words as are read at arm's length. */
@@ -80,12 +80,12 @@ export function choiceWords(c: CloudChoice): string {
   const keeps = c.keepsMin >= 1 ? `about ${span(c.keepsMin)} of exposure to be expected` : "nothing more tonight";
   const costs = c.givesUpMin >= 1 ? `, gives up ${span(c.givesUpMin)}` : "";
   const darks = c.darksMin >= 1 ? `, ${span(c.darksMin)} of darks` : "";
-  return `${keeps}${costs}${darks}`;
+  return `${keeps}${costs}${darks}${c.does === "sleep" ? "; the rig stays out as it stands" : ""}`;
 }
 
 /** "10 of 12 × 300 s Ha on P1". */
 export const toldWords = ({ of, taken, kept }: Pick<ToldSubs, "of" | "taken" | "kept">): string =>
-  `${kept === taken ? kept : `${kept} of ${taken}`} × ${of.subSec} s ${of.channel} on ${of.panel}`;
+  subsWords({ ...of, taken, kept, sec: of.subSec });
 
 /** What was pressed, for the record of the night. */
 export function happeningWords(is: Happening, zone: string): string {

@@ -27,6 +27,7 @@ export async function loadLive(desk: Desk, request: Request) {
   if (!spent || !chosen) return empty;
   const lead = chosen.contexts[0]!;
   const { place, here, rainMs } = spent;
+  const events = eventsOf(library, choice.today, chosen.rigId);
   const { hours } = here.weather;
   const first = chosen.sheet.lines[0];
   const air = hours.flatMap((h) => h.airC ?? []);
@@ -51,7 +52,7 @@ export async function loadLive(desk: Desk, request: Request) {
       names: Object.fromEntries(chosen.contexts.map((c) => [c.id, c.project.data.name])),
       sheet: chosen.sheet,
       laidOutMs: spent.laidOutMs,
-      events: eventsOf(library, choice.today, chosen.rigId),
+      events,
       focusEveryMs: lead.rig.data.overheads.focusEveryMin * MINUTE_MS,
       focusPerC: FOCUS_PER_C,
       sunriseMs: sky.horizon.kind === "passes" ? sky.horizon.upMs : null,
@@ -63,7 +64,7 @@ export async function loadLive(desk: Desk, request: Request) {
       isSimulated: here.weather.isSimulated,
       packUpMin: packUpMin(chosen.sheet.lines.at(-1)),
       darksMin: darks.reduce((sum, n) => sum + (Math.max(0, n.want - n.have) * (n.exposureSec ?? 0)) / 60, 0),
-      told: toldSubs(eventsOf(library, choice.today, chosen.rigId)),
+      told: toldSubs(events),
     },
   };
 }

@@ -14,7 +14,7 @@ import { liveAction } from "./action";
 import type { LiveAnswer, LiveIntent } from "./intents";
 import { behindWords, dueWords, lineWords, throughWords } from "./live-words";
 import { CallsChoice } from "./CallsChoice";
-import { canCall, useCalls } from "./use-calls";
+import { canCall, useCallsChoice, useTelling } from "./use-calls";
 import { LivePresses } from "./LivePresses";
 import { Told, Written } from "./NightRecord";
 import { UnderCloud } from "./UnderCloud";
@@ -55,8 +55,8 @@ export default function LiveRoute({ loaderData: { night, view, firstStep } }: Ro
 }
 
 function Live({ night, view, search }: { readonly night: string; readonly view: LiveView; readonly search: string }) {
-  const [isCalling, setCalling] = useState(false);
-  const nowMs = useNightClock(isCalling);
+  const { calls, choose, isRefused } = useCallsChoice();
+  const nowMs = useNightClock(calls !== "none");
   useAwake();
   useRedLight(view.duskMs !== null && nowMs > view.duskMs);
   const { act, answer, refusal, isBusy } = useAct<LiveIntent, LiveAnswer>();
@@ -64,8 +64,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
   const hour = hourAt(view, nowMs);
   const due = dueNow(state, view.events, { ...view, airC: hour?.airC ?? null, dewPointC: hour?.dewC ?? null }, nowMs);
   const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone) }));
-  const { calls, choose, isRefused } = useCalls(dueSaid);
-  if (isCalling !== (calls !== "none")) setCalling(calls !== "none");
+  useTelling(dueSaid, calls);
   const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
   const { now, next } = state;
   const share = now ? Math.min(1, (nowMs - now.startMs) / Math.max(1, now.endMs - now.startMs)) : 0;
@@ -74,6 +73,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       <p className="text-soft">
         {clockTime(nowMs, view.zone)} · {view.rigName}
         {behindWords(state) === "" ? "" : ` · ${behindWords(state)}`}
+        {view.isSimulated ? " · simulated weather" : ""}
       </p>
       <h1 className="text-headline text-[2rem] leading-tight" aria-live="polite">
         {state.phase === "over"

@@ -2,7 +2,7 @@ import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { DeskContext } from "~/at-desk";
 import { memoryBrowser, testDesk } from "~/desk/desk.test-data";
-import { useCalls } from "./use-calls";
+import { useCallsChoice, useTelling } from "./use-calls";
 
 const told: string[] = [];
 let permission: NotificationPermission = "granted";
@@ -29,6 +29,11 @@ afterEach(() => vi.unstubAllGlobals());
 
 const open = (browser = memoryBrowser()) => {
   const desk = testDesk({ browser });
+  const useCalls = (due: readonly (typeof flip)[]) => {
+    const choice = useCallsChoice();
+    useTelling(due, choice.calls);
+    return choice;
+  };
   return renderHook(({ due }) => useCalls(due), {
     initialProps: { due: [] as readonly (typeof flip)[] },
     wrapper: ({ children }) => <DeskContext value={desk}>{children}</DeskContext>,

@@ -30,14 +30,23 @@ async function show(words: string, tag: string): Promise<void> {
   else new Notification(words, { tag });
 }
 
-/**
- * What is due, told once each: as a notification while the page is hidden, and with a tone if that was asked for. Whether it is told is
- * remembered in this browser; nobody is asked for leave before they want it.
- */
-export function useCalls(due: readonly { readonly what: string; readonly words: string }[]) {
+/** How one wants to be told, remembered in this browser; nobody is asked for leave before they want it. */
+export function useCallsChoice() {
   const { notes } = useDesk().cupboard;
   const [calls, setCalls] = useState<Calls>(() => CALLS.find((c) => c === notes.read(NOTE)) ?? "none");
   const [isRefused, setRefused] = useState(false);
+  const choose = async (next: Calls) => {
+    const isAllowed = next === "none" || (await Notification.requestPermission()) === "granted";
+    setRefused(!isAllowed);
+    if (!isAllowed) return;
+    notes.write(NOTE, next);
+    setCalls(next);
+  };
+  return { calls, choose, isRefused };
+}
+
+/** Tells what is due, once each: as a notification while the page is hidden, and with a tone if that was asked for. */
+export function useTelling(due: readonly { readonly what: string; readonly words: string }[], calls: Calls): void {
   const told = useRef(new Set<string>());
   useEffect(() => {
     const now = new Set(due.map((d) => d.what));
@@ -50,12 +59,4 @@ export function useCalls(due: readonly { readonly what: string; readonly words: 
       if (calls === "sound") beep();
     }
   }, [due, calls]);
-  const choose = async (next: Calls) => {
-    const isAllowed = next === "none" || (await Notification.requestPermission()) === "granted";
-    setRefused(!isAllowed);
-    if (!isAllowed) return;
-    notes.write(NOTE, next);
-    setCalls(next);
-  };
-  return { calls, choose, isRefused };
 }

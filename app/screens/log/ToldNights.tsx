@@ -1,7 +1,7 @@
 import { shortNight } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
-import { CULL_WORDS } from "~/components/words/log-words";
+import { CULL_WORDS, subsWords } from "~/components/words/log-words";
 import type { ToldEntry, ToldNight, ToldReason } from "~/desk/log/told";
 
 const lost = (count: number, reason: ToldReason["reason"]) =>
@@ -9,8 +9,7 @@ const lost = (count: number, reason: ToldReason["reason"]) =>
 
 /** "10 of 12 × 300 s Ha on P1, 2 lost: cloud". */
 const entryWords = (e: ToldEntry): string =>
-  `${e.kept === e.taken ? e.kept : `${e.kept} of ${e.taken}`} × ${e.exposureSec} s ${e.channel} on ${e.panel}` +
-  (e.kept < e.taken ? `, ${lost(e.taken - e.kept, e.reason)}` : "");
+  subsWords({ ...e, sec: e.exposureSec }) + (e.kept < e.taken ? `, ${lost(e.taken - e.kept, e.reason)}` : "");
 
 /** What was told at the mount and the log does not have: looked at once, and one press puts it in. */
 export function ToldNights({
@@ -33,7 +32,6 @@ export function ToldNights({
       aria-label={`Told at the mount, ${shortNight(night, today)}`}
       className="border-lamp my-3 border-l-2 pl-3"
     >
-      {" "}
       {entries.length > 0 ? (
         <>
           <p>

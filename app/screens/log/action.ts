@@ -8,6 +8,7 @@ import { intake, intakeEdit } from "~/desk/log/intake";
 import { intakeText } from "./intake-words";
 import { bookByHand, changeKept, deleteEntries, logBounds, writtenDoubts, type WrittenEntry } from "~/desk/log/log";
 import { toldNights } from "~/desk/log/told";
+import { choiceOf } from "~/desk/sky/choice";
 import { keepNightLook } from "~/desk/log/night-facts";
 import { impossibleWords } from "~/components/words/log-words";
 import { shortNight } from "~/components/clock";
@@ -85,7 +86,8 @@ async function bookLines(
 /** Books what was told at the mount of a night, as it is then: all of it, or none. */
 async function bookTold(desk: Desk, { night, isSure }: Extract<LogIntent, { readonly act: "told" }>) {
   const library = await libraryHere(desk);
-  const entries = (toldNights(library).find((n) => n.night === night)?.entries ?? []).map(
+  const { today } = choiceOf(library, new URLSearchParams());
+  const entries = (toldNights(library, today).find((n) => n.night === night)?.entries ?? []).map(
     ({ projectName: _, ...entry }): WrittenEntry => entry,
   );
   const words = writtenDoubts(library, entries).map(impossibleWords).join(" ");

@@ -45,7 +45,7 @@ export async function loadLog(desk: Desk, request: Request, projectId: string | 
     today,
     projects,
     silent,
-    told: projectId === null ? toldNights(library) : [],
+    told: projectId === null ? toldNights(library, today) : [],
     intakes:
       projectId === null
         ? library.intakes
