@@ -1,6 +1,7 @@
 import { use, createContext } from "react";
 import { createContext as createRouterContext, type RouterContextProvider } from "react-router";
 import { createDesk, type Desk } from "~/desk/desk";
+import { browserFolders } from "~/services/folders";
 import { createSources } from "~/services/sources";
 import { supplies } from "~/services/supplies";
 import { browserClock, browserCupboard, browserIds } from "~/storage/browser";
@@ -19,6 +20,7 @@ export function deskOfThisTab(): Desk {
     workers,
     sources: createSources(page.dataset["forecast"], workers.reader.forecast, hasServer),
     supplies,
+    folders: browserFolders,
   });
 }
 

@@ -1,12 +1,12 @@
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 /** A night that has begun: it stays as it was planned, whatever the hour, until somebody decides otherwise. The clock is moved by hand. */
 describe("a night that has begun", () => {
   const profile = newProfile();
   let stage: Stage;
-  const main = () => stage.driver.findElement(By.css("main")).getText();
+  const main = () => textOf(stage.driver, "main");
   const at = (utc: string) =>
     stage.driver.executeScript(`document.documentElement.dataset.now = String(Date.parse("2026-12-${utc}:00Z"))`);
   const go = async (name: string, words: string) => {
@@ -16,7 +16,7 @@ describe("a night that has begun", () => {
     await stage.driver.findElement(By.xpath(`//nav//a[contains(., '${name}')]`)).click();
     await stage.me.see(words);
   };
-  const headline = async () => (await stage.driver.findElement(By.css("main h1"))).getText();
+  const headline = async () => textOf(stage.driver, "main h1");
   /** The work of the sheet: its lines of subs, whatever is marked beside them. */
   const subs = async () => (await main()).split("\n").filter((l) => /\d+ × \d+ s/.test(l) && l.includes("through"));
 

@@ -2,13 +2,13 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 /** The books of a night: lines, silent nights, files looked at before they are added, what was measured and what went wrong. */
 describe("the books", () => {
   const profile = newProfile();
   let stage: Stage;
-  const main = () => stage.driver.findElement(By.css("main")).getText();
+  const main = () => textOf(stage.driver, "main");
   const waitFor = (is: () => Promise<boolean>, words: string) => stage.driver.wait(is, WAIT_MS, words);
 
   beforeAll(async () => {
@@ -204,7 +204,7 @@ describe("the books", () => {
     expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThan(2);
     await me.see("Usable hours a night, clear sky assumed");
     // Wren told the others: Mondays and Wednesdays she is not free; Ines drives to the pass, and tells nobody until she says so.
-    const nights = (who: string) => driver.findElement(By.xpath(`//table[caption[contains(., 'Usable hours')]]//tr[th[contains(., '${who}')]]`)).getText(); // prettier-ignore
+    const nights = (who: string) => textOf(driver, By.xpath(`//table[caption[contains(., 'Usable hours')]]//tr[th[contains(., '${who}')]]`)); // prettier-ignore
     expect((await nights("Wren")).match(/busy/g)).toHaveLength(3);
     expect(await nights("Tomasz")).not.toContain("busy");
     await me.see("at Pass above the larches");

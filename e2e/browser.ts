@@ -146,6 +146,14 @@ export function newProfile(): { readonly path: string; remove(): void } {
   return { path, remove: () => rmSync(path, { recursive: true, force: true, maxRetries: 5 }) };
 }
 
+/** What can be read in a part of the page, line by line: as the browser lays it out, far quicker than the driver works it out node by node. */
+export async function textOf(driver: chrome.Driver, part: string | By): Promise<string> {
+  const element = await driver.findElement(typeof part === "string" ? By.css(part) : part);
+  const text = await driver.executeScript<string>("return arguments[0].innerText", element);
+  const lines = text.split("\n").map((line) => line.replaceAll(/\s+/g, " ").trim());
+  return lines.filter((line) => line !== "").join("\n");
+}
+
 /** What a person does: looks for words, labels and buttons. */
 export function hands(driver: chrome.Driver) {
   const byText = (tag: string, text: string) =>
@@ -163,7 +171,7 @@ export function hands(driver: chrome.Driver) {
         }
       }, WAIT_MS);
     } catch {
-      const seen = await driver.findElement(By.css("body")).getText();
+      const seen = await textOf(driver, "body");
       throw new Error(
         `${complaint} (${last || "it never took"}). At ${await driver.getCurrentUrl()} the page said:\n${seen.slice(0, 1500)}`,
       );
@@ -180,11 +188,7 @@ export function hands(driver: chrome.Driver) {
       return seen!;
     },
     async gone(text: string): Promise<void> {
-      await driver.wait(
-        async () => !(await driver.findElement(By.css("body")).getText()).includes(text),
-        WAIT_MS,
-        `still sees “${text}”`,
-      );
+      await driver.wait(async () => !(await textOf(driver, "body")).includes(text), WAIT_MS, `still sees “${text}”`);
     },
     async press(text: string): Promise<void> {
       const at = By.xpath(
@@ -237,7 +241,7 @@ export function hands(driver: chrome.Driver) {
       }, `no value of “${label}”`);
       return found ?? "";
     },
-    text: async () => driver.findElement(By.css("main")).getText(),
+    text: async () => textOf(driver, "main"),
     byText,
   };
   return self;

@@ -2,7 +2,17 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, hands, newProfile, openBrowser, openStage, sharedApp, WAIT_MS, type Stage } from "./browser";
+import {
+  closeStage,
+  hands,
+  newProfile,
+  openBrowser,
+  openStage,
+  sharedApp,
+  type Stage,
+  textOf,
+  WAIT_MS,
+} from "./browser";
 
 /** A crew whose hours add up: three members in three browsers, who shoots what, how deep where. */
 const demo = JSON.parse(readFileSync("app/data/demo.json", "utf8")) as {
@@ -19,7 +29,7 @@ describe("one of a crew", () => {
     ({ app, driver, me } = await openStage(profile.path));
   });
   afterAll(() => closeStage({ app, driver }, profile));
-  const main = () => driver.findElement(By.css("main")).getText();
+  const main = () => textOf(driver, "main");
 
   it("sees how deep the picture is where, which step will show, and takes the map along", async () => {
     await driver.get(`${app.url}${CREW}`);
@@ -73,10 +83,10 @@ describe("one of a crew", () => {
     await me.choose("Everyone gives at least", "10 % of the picture");
     await me.press("Keep this for all");
     await me.see("Who shoots what is kept.");
-    const row = async (name: string) => driver.findElement(By.xpath(`//table[caption[contains(., 'hours of their own')]]//tr[th[contains(., '${name}')]]`)).getText(); // prettier-ignore
+    const row = async (name: string) => textOf(driver, By.xpath(`//table[caption[contains(., 'hours of their own')]]//tr[th[contains(., '${name}')]]`)); // prettier-ignore
     expect(await row("Tomasz")).toMatch(/no filter[\s\S]*no filter/); // OIII and L
     const met = async (way: string) => {
-      const text = await driver.findElement(By.xpath(`//tr[contains(., '${way}') and td]`)).getText();
+      const text = await textOf(driver, By.xpath(`//tr[contains(., '${way}') and td]`));
       const found = /(\d+(?:\.\d+)?) (%|times)/.exec(text)!;
       return Number(found[1]) * (found[2] === "%" ? 0.01 : 1);
     };
@@ -235,8 +245,7 @@ describe("three members, five exchanges in any order", () => {
                 .findElement(By.xpath("//label[normalize-space(.)='OIII']/input[@name='coverage-channel']"))
                 .click();
               await me.see("What lies there in OIII");
-              const text = (heading: string) =>
-                driver.findElement(By.xpath(`//section[.//h2[.='${heading}']]`)).getText();
+              const text = (heading: string) => textOf(driver, By.xpath(`//section[.//h2[.='${heading}']]`));
               const headings = ["What have we together?", "What each gives to the picture", "How deep where"];
               const read = async () => (await Promise.all(headings.map(text))).join("\n");
               // Parts of it come one after the other: until a look says what the one before said.

@@ -2,7 +2,8 @@ import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { lightFrame, starPixels } from "./star-frame";
 
 /** Files of every kind, a thousand of them, and a night's subs looked through. */
 describe("the morning after", () => {
@@ -14,15 +15,10 @@ describe("the morning after", () => {
     await me.see("Go, from");
   });
   afterAll(() => closeStage({ app, driver }, profile));
-  const main = () => driver.findElement(By.css("main")).getText();
-  const card = ([k, v]: readonly [string, string | number]) =>
-    `${k.padEnd(8)}= ${typeof v === "number" || v === "T" ? String(v).padStart(20) : `'${v}'`}`.padEnd(80);
-  const light = (startIso: string, side: number) =>
-    [["SIMPLE", "T"], ["BITPIX", 16], ["NAXIS", 2], ["NAXIS1", side], ["NAXIS2", side], ["IMAGETYP", "Light Frame"], ["DATE-OBS", startIso], ["EXPTIME", 300], ["FILTER", "OIII 5 nm"], ["INSTRUME", "Mono-43"], ["FOCALLEN", 480], ["XPIXSZ", 4.63], ["OBJCTRA", "04 43 21"], ["OBJCTDEC", "+46 42 00"]] as const; // prettier-ignore
+  const main = () => textOf(driver, "main");
   const fits = (name: string, startIso: string, side: number, pixels: Buffer) => {
-    const head = Buffer.from((light(startIso, side).map(card).join("") + "END").padEnd(2880));
     const path = join(profile.path, name);
-    writeFileSync(path, Buffer.concat([head, pixels, Buffer.alloc((2880 - (pixels.length % 2880)) % 2880)]));
+    writeFileSync(path, lightFrame(startIso, side, pixels));
     return path;
   };
   const drop = (label: string, files: readonly string[]) =>
@@ -35,7 +31,9 @@ describe("the morning after", () => {
     await driver.get(`${app.url}/log`);
     await me.see("Or in a line");
     await drop("Exposure files", files);
-    await me.see("1000 files: 1000 to add, 0 already here, 0 left out.");
+    // A thousand files take a while beside another journey.
+    const isRead = async () => (await main()).includes("1000 files: 1000 to add, 0 already here, 0 left out.");
+    await driver.wait(isRead, 4 * WAIT_MS, "a thousand files should be read");
     await me.press("Add 1000 exposures");
     await me.see("1000 exposures added.");
     await drop("Exposure files", files.slice(0, 40));
@@ -72,25 +70,7 @@ describe("the morning after", () => {
 
   it("measures stars on the dropped files, says which sub stands out, and drops it", async () => {
     const side = 260;
-    const picture = (sigma: number, seed: number) => {
-      let state = seed;
-      const random = () => (state = (state * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x7fffffff;
-      const values = Float32Array.from(
-        { length: side * side },
-        () => 900 + 40 * (random() + random() + random() - 1.5),
-      );
-      for (let s = 0; s < 36; s++) {
-        const [x, y] = [30 + (s % 6) * 40 + 5 * random(), 30 + Math.floor(s / 6) * 40 + 5 * random()];
-        for (let py = Math.round(y) - 12; py <= Math.round(y) + 12; py++)
-          for (let px = Math.round(x) - 12; px <= Math.round(x) + 12; px++)
-            if (px >= 0 && py >= 0 && px < side && py < side)
-              values[py * side + px]! += (9000 / sigma ** 2) * Math.exp(-((px - x) ** 2 + (py - y) ** 2) / (2 * sigma ** 2)); // prettier-ignore
-      }
-      const data = Buffer.alloc(side * side * 2);
-      values.forEach((v, i) => data.writeInt16BE(Math.min(32_767, Math.round(v)), 2 * i));
-      return data;
-    };
-    const files = Array.from({ length: 12 }, (_, i) => fits(`m${i}.fits`, at(2, i), side, picture(i === 7 ? 3.2 : 1.6 + 0.02 * (i % 4), i + 1))); // prettier-ignore
+    const files = Array.from({ length: 12 }, (_, i) => fits(`m${i}.fits`, at(2, i), side, starPixels(side, i === 7 ? 3.2 : 1.6 + 0.02 * (i % 4), i + 1))); // prettier-ignore
     await driver.get(`${app.url}/log`);
     await me.see("Or in a line");
     await drop("Exposure files", files);
@@ -143,7 +123,7 @@ describe("the morning after", () => {
     await me.see("Or in a line");
     await drop("Exposure files", [raw, none, table]);
     await me.see("4 files: 2 to add, 1 already here");
-    const report = await driver.findElement(By.css("[role=status]")).getText();
+    const report = await textOf(driver, "[role=status]");
     expect(report).toContain("Sculptor past the roof: P1 Colour, night of 2026-12-03, 60 s");
     expect(report).toContain("the file does not say where it points");
     expect(report).toContain("Sh2-216, three gardens: P1 OIII, night of 2026-12-01, 300 s");

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync 
 import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 /** A small solved FITS image: 16 bits, a gradient with a bright square. */
 function solvedImage(raDeg: number, decDeg: number): Buffer {
@@ -259,9 +259,6 @@ describe("framing", () => {
     const focused = () => driver.executeScript<string>("return document.activeElement.textContent");
     await driver.wait(async () => (await focused()) === "In here", WAIT_MS, "the arrow should go to the next leaf");
     await driver.actions().sendKeys(Key.ENTER).perform();
-    await driver.wait(
-      async () => (await driver.findElement(By.css("[role=tab][aria-selected=true]")).getText()) === "In here",
-      WAIT_MS,
-    );
+    await driver.wait(async () => (await textOf(driver, "[role=tab][aria-selected=true]")) === "In here", WAIT_MS);
   });
 });

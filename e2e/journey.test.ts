@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, untilOffline, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, untilOffline, WAIT_MS } from "./browser";
 
 const ROOT = new URL("..", import.meta.url).pathname;
 const demo = (name: string) => join(ROOT, "public/demo", name);
@@ -156,7 +156,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
       await me.fill("Find", query);
       await me.see("by that name");
       await driver.wait(
-        async () => ((await (await driver.findElements(By.css("[role=grid]")))[0]?.getText()) ?? "").includes(id),
+        async () => (await textOf(driver, "[role=grid]").catch(() => "")).includes(id),
         10_000,
         `${query} did not bring ${id}`,
       );
@@ -187,7 +187,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
       .release()
       .perform();
     await driver.wait(async () => (await ra()) !== start, WAIT_MS, "the frame did not follow the pointer");
-    const high = () => driver.findElement(By.xpath("//p[contains(., 'high.')]")).getText();
+    const high = () => textOf(driver, By.xpath("//p[contains(., 'high.')]"));
     const wide = await high();
     await driver.sendDevToolsCommand("Input.dispatchMouseEvent", {
       type: "mouseWheel",
@@ -221,9 +221,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     );
     expect(csv.trim().split(/\r?\n/)).toHaveLength(5);
     // the file says what the table shows
-    const shown = await driver
-      .findElement(By.xpath("//th[normalize-space(.)='P3']/following-sibling::td[1]"))
-      .getText();
+    const shown = await textOf(driver, By.xpath("//th[normalize-space(.)='P3']/following-sibling::td[1]"));
     expect(csv).toContain(
       shown
         .split("\n")[0]!
@@ -303,7 +301,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await me.press("Add 7 exposures");
     await me.see("11 files: 7 added, 0 already here, 4 left out.");
     await me.see("The whole Veil, two by three: P5 OIII, night of 2026-12-04");
-    const report = await driver.findElement(By.css("[role=status]")).getText();
+    const report = await textOf(driver, "[role=status]");
     for (const words of [
       "bad_01.fits: the header is cut short",
       "bad_02.fits: neither a FITS file nor a picture",

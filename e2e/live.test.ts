@@ -1,7 +1,9 @@
+import { existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, sharedApp, WAIT_MS, type RunningApp } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
 
 /** The night itself, on a phone beside the mount: the demo's evening, from 17:40 on 5 December. */
 describe("the night live", () => {
@@ -28,7 +30,7 @@ describe("the night live", () => {
       "document.documentElement.dataset.now = String(Date.parse(arguments[0])); document.dispatchEvent(new Event('visibilitychange'))",
       iso,
     );
-  const title = () => driver.findElement(By.css("main h1")).getText();
+  const title = () => textOf(driver, "main h1");
 
   it("opens from the sheet, in red after sunset, and says what comes next; what one presses is 56 px high, the main line 28 px", async () => {
     await driver.get(`${app.url}/nights`);
@@ -88,6 +90,17 @@ describe("the night live", () => {
     await me.press("Written down tonight: 7 presses");
     await me.see("Trouble: cable caught");
     await me.see("Focused, 4 °C");
+    // All of it for the other device, in a file of this night alone.
+    await driver.executeScript(
+      "[...document.querySelectorAll('button')].find((b) => b.textContent.trim() === 'This night as a file').scrollIntoView({ block: 'start' })",
+    );
+    await me.press("This night as a file");
+    const file = join(profile.path, "downloads", "night-2026-12-05.zenithar.json");
+    await driver.wait(() => existsSync(file), WAIT_MS, "the file of the night");
+    const kinds = (JSON.parse(readFileSync(file, "utf8")) as { records: { kind: string; deletedAt?: string }[] })
+      .records;
+    expect(kinds.filter((r) => r.kind === "event" && r.deletedAt === undefined)).toHaveLength(7);
+    expect(new Set(kinds.map((r) => r.kind))).toEqual(new Set(["event", "begun", "look"]));
   });
 
   it("keeps every press over a reload, and the log takes over what was told by one press", async () => {

@@ -1,6 +1,6 @@
 import { By, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 const MINUTE = 60_000;
 const DAY = 1440;
@@ -151,10 +151,7 @@ describe("places all over the world", () => {
     await me.choose("Lowest altitude", "30°");
     await me.see("but never reach 30°");
     await me.fill("Find", "m31");
-    await driver.wait(
-      async () => ((await (await driver.findElements(By.css("[role=grid]")))[0]?.getText()) ?? "").includes("nothing"),
-      10_000,
-    );
+    await driver.wait(async () => (await textOf(driver, "[role=grid]").catch(() => "")).includes("nothing"), 10_000);
   });
 
   it("the date line, and clocks 45 minutes off: the transit comes when sidereal time says", async () => {
@@ -190,7 +187,7 @@ describe("places all over the world", () => {
     const pageIn = async (path: string, until: string) => {
       await driver.get(`${app.url}${path}`);
       await me.see(until);
-      return driver.findElement(By.css("body")).getText();
+      return textOf(driver, "body");
     };
     expect(await pageIn("/kit", "Garden behind the mill")).toContain("240 m");
     await pageIn("/kit/rules", "How it is written");

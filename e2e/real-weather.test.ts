@@ -1,7 +1,7 @@
-import { By, Key } from "selenium-webdriver";
+import { Key } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { startEdr, type EdrStandIn, type Mood } from "./edr-stand-in";
-import { newProfile, openBrowser, hands, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, WAIT_MS } from "./browser";
 
 describe("real weather, where the operator has set a service up", () => {
   let service: EdrStandIn;
@@ -84,7 +84,7 @@ describe("real weather, where the operator has set a service up", () => {
           const isTold = async () => {
             await me.press("2 left out");
             await driver.sleep(400);
-            const page = await driver.findElement(By.css("body")).getText();
+            const page = await textOf(driver, "body");
             if (page.includes("unit “furlong” is not known here, left out")) return true;
             await driver.actions().sendKeys(Key.ESCAPE).perform();
             return false;

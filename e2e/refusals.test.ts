@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, sharedApp, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, startApp, textOf, WAIT_MS } from "./browser";
 
 /** Bad input, a full disk, a private window and two tabs: each says what is wrong and loses nothing. */
 describe("what goes wrong", () => {
@@ -175,7 +175,7 @@ describe("the server", () => {
       await me.see("This page came over plain http");
       await driver.sleep(1500); // it stays
       await me.see("This page came over plain http");
-      expect(await driver.findElement(By.css("main")).getText()).not.toContain("Reading what is kept");
+      expect(await textOf(driver, "main")).not.toContain("Reading what is kept");
     } finally {
       await driver.quit();
       expect(await app.stop()).toBe(0);

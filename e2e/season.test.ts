@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, sharedApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
 
 /** One plan for everything: what each screen says of tonight, locks, what moves, two rigs, what if. The demo group: three projects, a new Moon, one target behind a roof. */
 describe("the season", () => {
@@ -11,8 +11,8 @@ describe("the season", () => {
   let app: RunningApp;
   let driver: chrome.Driver;
   let me: ReturnType<typeof hands>;
-  const main = () => driver.findElement(By.css("main")).getText();
-  const aside = () => driver.findElement(By.css("main aside")).getText();
+  const main = () => textOf(driver, "main");
+  const aside = () => textOf(driver, "main aside");
   const waitFor = (is: () => Promise<boolean>, words: string) => driver.wait(is, WAIT_MS, words);
   const night = (date: string) => driver.findElement(By.css(`a[data-night="${date}"]`));
   const label = async (date: string) => (await (await night(date)).getAttribute("title")) ?? "";

@@ -1,12 +1,12 @@
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, hands, newProfile, openBrowser, startPlainDemo, WAIT_MS, type Stage } from "./browser";
+import { closeStage, hands, newProfile, openBrowser, type Stage, startPlainDemo, textOf, WAIT_MS } from "./browser";
 
 /** How a picture is shot, a stretch kept by hand, and a night that is planned anew while it goes on. */
 describe("shooting", () => {
   const profile = newProfile();
   let stage: Stage;
-  const main = () => stage.driver.findElement(By.css("main")).getText();
+  const main = () => textOf(stage.driver, "main");
   const waitFor = (is: () => Promise<boolean>, words: string) => stage.driver.wait(is, WAIT_MS, words);
   const label = async (date: string) =>
     (await (await stage.driver.findElement(By.css(`a[data-night="${date}"]`))).getAttribute("title")) ?? "";
@@ -84,7 +84,7 @@ describe("shooting", () => {
     await me.see("Not on Sat 5 Dec.");
     await me.see(`${project} in ${channel}`);
     await waitFor(async () => {
-      const aside = await driver.findElement(By.css("main aside")).getText();
+      const aside = await textOf(driver, "main aside");
       return aside.includes("ruled out: allow") && !new RegExp(`${project}, ${channel} ·`).test(aside);
     }, "the stretch should be gone");
     await me.press(`Ruled out: allow ${project} in ${channel} again`);
@@ -98,7 +98,7 @@ describe("shooting", () => {
     await me.press("It is cloudy");
     await me.see("What is left of the night is planned anew.");
     await me.see("From now on");
-    const words = await (await driver.findElement(By.css("section[aria-labelledby=rest-of-tonight]"))).getText();
+    const words = await textOf(driver, "section[aria-labelledby=rest-of-tonight]");
     expect(words).toMatch(/Wait until \d\d:\d\d: then \d+ % likely to be clear\./);
     expect(words).toContain("Take darks now: cap on:");
     expect(words).toMatch(/until \d\d:\d\d/);

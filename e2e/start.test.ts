@@ -10,10 +10,11 @@ import {
   hands,
   newProfile,
   openBrowser,
+  type RunningApp,
   setClock,
   sharedApp,
   startPlainApp,
-  type RunningApp,
+  textOf,
   WAIT_MS,
 } from "./browser";
 
@@ -125,7 +126,7 @@ describe("the start", () => {
     }
     await me.press("What is still assumed");
     await me.see("the round, done");
-    expect(await driver.findElement(By.css("section[aria-label='The round']")).getText()).toMatch(
+    expect(await textOf(driver, "section[aria-label='The round']")).toMatch(
       /Enter your camera’s own noise and gain: then[^]*Measure your sky: a sky by its look[^]*Log three nights/,
     );
     await me.press("Close");

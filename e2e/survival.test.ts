@@ -1,7 +1,7 @@
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, killAll, newProfile, openBrowser, startPlainDemo, type RunningApp, WAIT_MS } from "./browser";
+import { hands, killAll, newProfile, openBrowser, type RunningApp, startPlainDemo, textOf, WAIT_MS } from "./browser";
 
 /** Edits and typed text outlive reloads, closed tabs, typed addresses, the way back, and a killed browser. */
 
@@ -219,7 +219,7 @@ describe("what is not saved yet", () => {
     await me.press("Save place");
     await me.see("Garden behind the mill");
     await driver.sleep(800); // a note about it would have come by then
-    const body = () => driver.findElement(By.css("body")).getText();
+    const body = () => textOf(driver, "body");
     const told = async () => (await body()).split("\n").filter((line) => line.includes("Not saved yet"));
     expect(await told()).toEqual([]);
     await at("/kit/places/place-barn");
@@ -267,7 +267,7 @@ describe("what is not saved yet", () => {
     await chooseAndThen("4", "");
     await me.see("Kept.");
     await driver.sleep(700);
-    expect(await driver.findElement(By.css("body")).getText()).not.toContain("Changed in two places at once");
+    expect(await textOf(driver, "body")).not.toContain("Changed in two places at once");
     await driver.switchTo().window(second);
     await driver.wait(async () => (await me.value(COLUMNS)) === "4", WAIT_MS, "the other tab should follow");
     await driver.close();

@@ -1,6 +1,6 @@
 import { By, Key, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 describe("choosing a target", () => {
   const profile = newProfile();
@@ -11,7 +11,7 @@ describe("choosing a target", () => {
   afterAll(() => closeStage({ app, driver }, profile));
 
   /** The list's text; "" while it is empty. */
-  const grid = async () => (await (await driver.findElements(By.css("[role=grid]")))[0]?.getText()) ?? "";
+  const grid = () => textOf(driver, "[role=grid]").catch(() => "");
 
   it("orders, narrows and changes the altitude school, and tells what that leaves out", async () => {
     await driver.get(`${app.url}/targets`);
@@ -22,7 +22,7 @@ describe("choosing a target", () => {
     await driver.wait(async () => (await counted()) < all, WAIT_MS);
     expect(await grid()).toMatch(/[1-6] weeks? left/);
     await me.choose("Order", "closing soonest");
-    expect(await driver.findElement(By.css("[aria-sort=ascending]")).getText()).toContain("Season");
+    expect(await textOf(driver, "[aria-sort=ascending]")).toContain("Season");
     await me.press("Season");
     await me.choose("Season", "any");
     await me.choose("Lowest altitude", "35°");
@@ -75,7 +75,7 @@ describe("choosing a target", () => {
     await me.choose("Aim at", "NGC 6960");
     await me.press("Add target");
     await me.see("Its way over the skyline");
-    expect(await driver.findElement(By.css("h1")).getText()).toBe("<i>Faint</i> tuft");
+    expect(await textOf(driver, "h1")).toBe("<i>Faint</i> tuft");
     await me.press("Start a project");
     await me.see("Whole frame");
     // NGC 6960, the neighbour, at 20h 45.7m: what one aims at
@@ -101,7 +101,7 @@ describe("choosing a target", () => {
   it("finds it by stars: a way in hops, another time, a turned chart", async () => {
     await me.press("Find it by stars");
     await me.see("Begin here.");
-    const way = async () => driver.findElement(By.xpath("//ol[contains(., 'Begin here.')]")).getText();
+    const way = async () => textOf(driver, By.xpath("//ol[contains(., 'Begin here.')]"));
     const first = await way();
     expect(first).toMatch(/\d\.\d° (up|down|left|right)/);
     const chart = async () => driver.findElement(By.css("svg[role=img]")).getAttribute("innerHTML");

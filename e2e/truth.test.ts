@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeFits, type Card } from "../scripts/demo/fits-writer";
-import { closeStage, newProfile, openStage, WAIT_MS, type Stage } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 const minutesOf = (text: string): number => {
   const found = /(\d+) h (\d\d)/.exec(text);
@@ -47,7 +47,7 @@ describe("the same truth everywhere", () => {
   /** Looks for a target in the list, once the catalogue is ranked: on a busy machine that takes a while. */
   async function find(search: string, id: string): Promise<void> {
     await at(`/targets?${search}`);
-    const isRanked = async () => (await driver.findElement(By.css("body")).getText()).includes("up this night");
+    const isRanked = async () => (await textOf(driver, "body")).includes("up this night");
     await driver.wait(isRanked, 60_000, "the catalogue is not ranked");
     await me.fill("Find", id);
   }
@@ -56,7 +56,7 @@ describe("the same truth everywhere", () => {
       async () => (await driver.findElements(By.xpath(`//a[starts-with(., '${id}')]`))).length > 0,
       `no ${id}`,
     );
-    return driver.findElement(By.xpath(`//*[@role='row'][.//a[starts-with(., '${id}')]]`)).getText();
+    return textOf(driver, By.xpath(`//*[@role='row'][.//a[starts-with(., '${id}')]]`));
   };
 
   it("a polar night near the polar circle, by clocks off the Sun: its 788 minutes, and the same in list and page", async () => {

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, type RunningApp, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, WAIT_MS } from "./browser";
 
 const EVENING = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z", ZENITHAR_OFFLINE: "off" };
 
@@ -15,7 +15,7 @@ describe("tonight with unreliable forecasts", () => {
   let me: ReturnType<typeof hands>;
   /** The row of the board that begins with a name, as its texts. */
   const row = async (name: string) =>
-    driver.findElement(By.xpath(`//table[@aria-label='Forecasts by hour']//tr[th[contains(., '${name}')]]`)).getText();
+    textOf(driver, By.xpath(`//table[@aria-label='Forecasts by hour']//tr[th[contains(., '${name}')]]`));
   const odds = async (name: string) => (await row(name)).match(/\d+/g)!.slice(-15).map(Number);
   /** Opens the app with services in this state; on the same address again, so that the browser finds its data. */
   const open = async (services: string, port?: string) => {
@@ -37,16 +37,12 @@ describe("tonight with unreliable forecasts", () => {
     await open("tern:fine,larch:fine,quartz:fine");
     await me.see("Go, from");
     // What is told before the services have answered gives way to what they said, and closes what was open.
-    await driver.wait(
-      async () => !/Provisional/.test(await driver.findElement(By.css("main")).getText()),
-      WAIT_MS,
-      "the last word",
-    );
+    await driver.wait(async () => !/Provisional/.test(await textOf(driver, "main")), WAIT_MS, "the last word");
     const records = By.xpath("//summary[contains(., 'How reliable they were here')]");
     await driver.wait(async () => (await driver.findElements(records)).length > 0, WAIT_MS, "records of the forecasts");
     await driver.findElement(records).click();
     await me.see("mean squared error of the odds");
-    const said = await driver.findElement(By.xpath("//details[summary[contains(., 'How reliable')]]")).getText();
+    const said = await textOf(driver, By.xpath("//details[summary[contains(., 'How reliable')]]"));
     expect(said).toMatch(/Quartz quick look, simulated: [^·]+, \d+ hours scored, (\d+ % better|no better) than a coin/);
     expect(await row("Larch valley ensemble")).toMatch(/issued Fri 13:00, 29 h old/);
     const reasons = await driver.findElements(By.css("ol[aria-label='What decides it'] li"));

@@ -3,6 +3,7 @@ import { dataVersions, decodeRecords, refusedEdit } from "~/core/records";
 import { planEvenings } from "~/core/plan";
 import { whyEvening, type NightStock, type SeasonWork } from "~/core/season";
 import { utcMs } from "~/core/time";
+import type { Folders } from "~/services/folders";
 import type { Sources } from "~/services/sources";
 import { memoryDrawer, type Drawer } from "~/storage/driver";
 import type { Cupboard, Notes } from "~/storage/ports";
@@ -23,6 +24,7 @@ export function memoryBrowser(): MemoryBrowser {
   const drawers = new Map<string, Drawer>();
   const texts = new Map<string, string>();
   const listeners = new Map<object, () => void>();
+  const held = new Set<string>();
   let pen: Promise<unknown> = Promise.resolve();
   const notes: Notes = {
     read: (name) => texts.get(name) ?? null,
@@ -48,6 +50,12 @@ export function memoryBrowser(): MemoryBrowser {
           const mine = pen.catch(() => undefined).then(work);
           pen = mine;
           return mine;
+        },
+        hold: (name, signal) => {
+          if (held.has(name)) return Promise.resolve(false);
+          held.add(name);
+          signal.addEventListener("abort", () => held.delete(name), { once: true });
+          return Promise.resolve(true);
         },
         // Every tab before counts as closed by the time another one looks for what it left.
         showOpen: () => undefined,
@@ -107,6 +115,7 @@ const skyHere = (more: Partial<SkyClient>): SkyClient => ({
 /** Reads small files on the spot, as the worker does. */
 const filesHere: Workers["files"] = {
   read: nobody("files"),
+  land: nobody("landed files"),
   measure: nobody("measures"),
   header: nobody("a header"),
   image: nobody("an image"),
@@ -135,6 +144,8 @@ export interface TestDesk {
   readonly reader?: Workers["reader"];
   readonly sources?: Sources;
   readonly supplies?: Partial<Supplies>;
+  readonly files?: Partial<Workers["files"]>;
+  readonly folders?: Partial<Folders>;
 }
 
 let named = 0;
@@ -155,7 +166,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
     workers: {
       sky: skyHere(of.sky ?? {}),
       season: of.season ?? plannerHere(),
-      files: filesHere,
+      files: { ...filesHere, ...of.files },
       frame: { place: nobody("a place"), cover: nobody("a cover") },
       reader: of.reader ?? readerHere,
     },
@@ -166,6 +177,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       chart: nobody("a chart"),
       ...of.supplies,
     },
+    folders: { canChoose: () => false, choose: nobody("a folder"), reopen: () => null, ...of.folders },
   });
   return Object.assign(desk, {
     setNow: (iso: string) => void (now = Date.parse(iso)),

@@ -2,6 +2,7 @@ import type { StoredRecord } from "~/core/crew";
 import type { SkyData } from "~/core/catalog";
 import type { UtcMs } from "~/core/time";
 import type { SampleId } from "~/services/samples";
+import type { Folders } from "~/services/folders";
 import type { Sources } from "~/services/sources";
 import type { Clock, Cupboard, Ids } from "~/storage/ports";
 import type { Workers } from "~/workers/workers";
@@ -28,6 +29,8 @@ export interface Ports {
   /** Who tells the weather. */
   readonly sources: Sources;
   readonly supplies: Supplies;
+  /** Who opens folders of this computer. */
+  readonly folders: Folders;
 }
 
 /** Something that a room of the desk has at hand as long as the desk stands. */

@@ -43,6 +43,10 @@ function browserNotes(lead: string): Notes {
 /** How long another tab may hold the pen before this one gives up, ms. */
 const WAITS_MS = 8000;
 
+/** How often a name that another page has is asked for again, and how long between, ms. */
+const LOOKS = 3;
+const LOOK_AGAIN_MS = 500;
+
 function browserTabs(database: string): Tabs {
   const channel = "BroadcastChannel" in globalThis ? new BroadcastChannel(database) : null;
   const pages = `${database}.page.`;
@@ -51,6 +55,26 @@ function browserTabs(database: string): Tabs {
       navigator.locks
         ? navigator.locks.request(`${database}.${name}`, { signal: AbortSignal.timeout(WAITS_MS) }, work)
         : work(),
+    async hold(name, signal) {
+      const { locks } = navigator;
+      if (!locks) return true;
+      const taken = () =>
+        new Promise<boolean>((resolve, reject) => {
+          locks
+            .request(`${database}.${name}`, { ifAvailable: true }, (lock) => {
+              resolve(lock !== null);
+              if (lock && !signal.aborted)
+                return new Promise<void>((letGo) => signal.addEventListener("abort", () => letGo(), { once: true }));
+            })
+            .catch(reject);
+        });
+      // A page that was left a moment ago, as by a reload, may have it still.
+      for (let look = 0; look < LOOKS; look++) {
+        if (await taken()) return true;
+        await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS));
+      }
+      return taken();
+    },
     // A page that the browser keeps for the way back is gone like any other, since nothing runs in it; should it be shown
     // again, it is loaded anew.
     showOpen(page) {
@@ -78,6 +102,7 @@ export function browserCupboard(isDemo: boolean): Cupboard {
     drafts: [`${database}-drafts`, "drafts"],
     plan: [`${database}-plan`, "plan"],
     pictures: [`${database}-pictures`, "pictures"],
+    folder: [`${database}-folder`, "folder"],
   };
   return {
     open: (name) => openDrawer(...drawers[name]),

@@ -28,6 +28,8 @@ export interface Notes {
 export interface Tabs {
   /** Does work while no other tab does work under this name; rejects when another one does not let go. */
   readonly exclusively: <T>(name: string, work: () => Promise<T>) => Promise<T>;
+  /** Takes a name for as long as the signal lets it; false = another tab has it. */
+  readonly hold: (name: string, signal: AbortSignal) => Promise<boolean>;
   /** Shows the others that this page is open, for as long as it is shown. */
   readonly showOpen: (page: string) => void;
   /** Pages that show themselves open now. */
@@ -38,8 +40,8 @@ export interface Tabs {
   readonly onAnnounced: (listener: () => void) => void;
 }
 
-/** What is kept apart, each in a database of its own: pictures are large, drafts are many, plans can be made again. */
-export type DrawerName = "library" | "drafts" | "plan" | "pictures";
+/** What is kept apart, each in a database of its own: pictures are large, drafts are many, plans can be made again, a folder is the browser's own. */
+export type DrawerName = "library" | "drafts" | "plan" | "pictures" | "folder";
 
 /** How safely this browser keeps what is stored, and how much that is. */
 export interface StorageState {

@@ -9,6 +9,12 @@ import type { HeaderFault, ReadFile } from "./read-file";
 export type { MeasuredFile, PictureFault, StretchedImage } from "./files.worker";
 export type { HeaderFault, ReadFile } from "./read-file";
 
+/** A file of a folder; where it lies says what it shows, where its header is silent. */
+export interface LandedFile {
+  readonly file: File;
+  readonly path: string;
+}
+
 /** Reads files off the main thread; every call is cancelled by its signal. */
 export interface FilesClient {
   /** The headers of dropped files. */
@@ -17,6 +23,8 @@ export interface FilesClient {
     signal: AbortSignal,
     onProgress: (done: number) => void,
   ) => Promise<ReadFile[]>;
+  /** Files of a folder and where they lie in it: the headers, and of lights the stars and the sky. */
+  readonly land: (files: readonly LandedFile[], signal: AbortSignal) => Promise<ReadFile[]>;
   /** Stars and sky of FITS files, measured on samples of their pixels. */
   readonly measure: (
     files: readonly File[],
@@ -53,6 +61,13 @@ export function createFilesClient(): FilesClient {
   return {
     read: (files, signal, onProgress) =>
       runJob<FilesApi, ReadFile[]>(start(), signal, (api) => api.read(files, files.map(pathOf), proxy(onProgress))),
+    land: (landed, signal) =>
+      runJob<FilesApi, ReadFile[]>(start(), signal, (api) =>
+        api.land(
+          landed.map((l) => l.file),
+          landed.map((l) => l.path),
+        ),
+      ),
     measure: (files, signal, onProgress) =>
       runJob<FilesApi, MeasuredFile[]>(start(), signal, (api) => api.measure(files, proxy(onProgress))),
     header: (file, signal) =>

@@ -1,6 +1,7 @@
 import { expose, transfer } from "comlink";
 import {
   decodeBundle,
+  isExifName,
   samplePlan,
   decodeRow,
   openPanelList,
@@ -116,7 +117,24 @@ async function measureOne(file: File): Promise<MeasuredFile> {
   }
 }
 
+/** What a landed file says, a light with its stars and sky measured; its header's own word counts where nothing can be. */
+async function readLanded(file: File, path: string): Promise<ReadFile> {
+  const { name } = file;
+  const facts = await readOne(file, path);
+  if (!facts.ok || facts.value.frameType !== "light" || isExifName(name)) return { name, facts };
+  const { result } = await measureOne(file);
+  return { name, facts: result.ok ? ok({ ...facts.value, measure: result.value }) : facts };
+}
+
 const api = {
+  /** Reads what landed in a watched folder, lights with their stars and sky; `paths` are theirs, folders included. */
+  async land(files: readonly File[], paths: readonly string[]): Promise<ReadFile[]> {
+    return abreast(
+      files,
+      (file, i) => readLanded(file, paths[i] ?? file.name),
+      () => undefined,
+    );
+  },
   /** Measures stars and sky of FITS files by samples of their pixels. */
   async measure(files: readonly File[], onProgress: (done: number) => void): Promise<MeasuredFile[]> {
     return abreast(files, measureOne, onProgress);

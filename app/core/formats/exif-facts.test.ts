@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { fileIdentity } from "~/core/ledger";
 import type { ReadAt } from "./tiff";
-import { EXIF_ENDINGS, exifFactsOf, frameTypeOfPath, isExifName } from "./exif-facts";
+import { EXIF_ENDINGS, exifFactsOf, frameTypeOfPath, isExifName, isSubName } from "./exif-facts";
 
 type Entry = readonly [
   tag: number,
@@ -120,6 +120,11 @@ describe("the EXIF of a picture", () => {
     for (const magic of [0x4f52, 0x5352, 0x55]) expect(await read(tiff(parts, { magic }))).toEqual(plain); // ORF, RW2
     for (const ending of EXIF_ENDINGS) expect(isExifName(`IMG_1.${ending.toUpperCase()}`)).toBe(true);
     expect(isExifName("light.fits")).toBe(false);
+    // A watched folder takes what a camera's program writes, not the pictures for looking at beside it.
+    for (const name of ["a.fit", "a.FITS", "a.fts", "a.fits.gz", "a.fits.fz", "a.dng", "a.NEF"])
+      expect(isSubName(name)).toBe(true);
+    for (const name of ["a.jpg", "a.tiff", "a.heic", "a.txt", "fits", "a.fits.tmp"])
+      expect(isSubName(name)).toBe(false);
   });
   it("leaves a clock without a zone to the place, and identifies the file by it", async () => {
     const without = EXPOSED.filter(([tag]) => tag !== 0x9011);

@@ -8,12 +8,22 @@ import { slimTiff, type PixelSize, type ReadAt } from "./tiff";
 /** Why a picture file tells nothing about its exposure. */
 export type ExifFault = { readonly code: "noExif" } | { readonly code: "exifUnreadable" };
 
-/** Endings of files whose facts stand in EXIF: camera raw built like TIFF, TIFF itself, JPEG and its successors. */
-export const EXIF_ENDINGS = ["jpg", "jpeg", "tif", "tiff", "dng", "cr2", "nef", "nrw", "arw", "sr2", "orf", "pef", "rw2", "srw", "3fr", "iiq", "heic", "heif", "avif"] as const; // prettier-ignore
+/** Endings of camera raw built like TIFF; and of pictures for looking at, which lie beside a sub as a rule. */
+const RAW_ENDINGS = ["dng", "cr2", "nef", "nrw", "arw", "sr2", "orf", "pef", "rw2", "srw", "3fr", "iiq"] as const;
+const PICTURE_ENDINGS = ["jpg", "jpeg", "tif", "tiff", "heic", "heif", "avif"] as const;
+
+/** Endings of files whose facts stand in EXIF. */
+export const EXIF_ENDINGS = [...PICTURE_ENDINGS, ...RAW_ENDINGS] as const;
+
+const endsIn = (endings: readonly string[], name: string): boolean =>
+  endings.some((ending) => name.toLowerCase().endsWith(`.${ending}`));
+
+/** Whether a file's name says that it is a sub as a camera's program writes it: FITS, packed or not, or camera raw. */
+export const isSubName = (name: string): boolean =>
+  /\.(?:fits?|fts)(?:\.gz|\.fz)?$/i.test(name) || endsIn(RAW_ENDINGS, name);
 
 /** Whether a file's name says that it has EXIF. */
-export const isExifName = (name: string): boolean =>
-  EXIF_ENDINGS.some((ending) => name.toLowerCase().endsWith(`.${ending}`));
+export const isExifName = (name: string): boolean => endsIn(EXIF_ENDINGS, name);
 
 interface Tag {
   readonly value?: unknown;

@@ -1,7 +1,7 @@
 export { readFitsHeader, readHeaderText, type FitsFault, type FitsHeader } from "./fits-header";
 export { pixelToSky, readWcs, type FitsWcs, type WcsFault } from "./fits-wcs";
 export { isTableName, readExposureTable, type TableFault } from "./exposure-table";
-export { exifFactsOf, isExifName, type ExifFault } from "./exif-facts";
+export { exifFactsOf, isExifName, isSubName, type ExifFault } from "./exif-facts";
 export { exposureFactsOf } from "./fits-facts";
 export {
   csvTable,

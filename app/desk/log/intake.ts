@@ -103,9 +103,9 @@ export interface Said {
 }
 
 /** A file that has its place in the log. */
-type Placed =
-  | (PlacedLight & { readonly kind: "light"; readonly booking: Booking; readonly edit: EditOf })
-  | { readonly kind: "calibration"; readonly booking: Booking; readonly edit: EditOf };
+type Placed = { readonly file: number; readonly booking: Booking; readonly edit: EditOf } & (
+  (PlacedLight & { readonly kind: "light" }) | { readonly kind: "calibration" }
+);
 
 /** A header with its camera's clock put back by some hours. */
 function putBack(facts: ExposureFacts, hours: number): ExposureFacts {
@@ -146,12 +146,20 @@ function groupsOf(placed: readonly Placed[], usualGain: (facts: ExposureFacts) =
   return [...groups.values()].map((g) => ({ ...g, notes: [...g.notes.values()] }));
 }
 
+/** What becomes of one file: `asked` = it waits for what a person says, of an open question or a doubt. */
+export type Outcome = "booked" | "known" | "asked" | "refused";
+
 /** Turns read files into edits and a report. A file known already, by its header and its data, makes no edit. */
 export function intake(
   library: Library,
   files: readonly ReadFile[],
   { answers = {}, putRight = {}, sure = [] }: Said = {},
-): { readonly edits: readonly EditOf[]; readonly report: IntakeReport } {
+): {
+  readonly edits: readonly EditOf[];
+  readonly report: IntakeReport;
+  /** In the order of the files. */
+  readonly outcomes: readonly Outcome[];
+} {
   const { context, projects } = bookingContext(library);
   const book = exposureBooker(context);
   const rateOf = worthRates(projects);
@@ -163,8 +171,12 @@ export function intake(
   const open = new Map<string, OpenGroup>();
   const clocks = clocksOf(library, files, putRight);
   let known = 0;
+  const outcomes = files.map((): Outcome => "known");
   for (const [i, { name, facts }] of files.entries()) {
-    const refuse = (why: LeftOut) => void refused.push({ name, why });
+    const refuse = (why: LeftOut) => {
+      refused.push({ name, why });
+      outcomes[i] = "refused";
+    };
     if (!facts.ok) {
       refuse({ kind: "unreadable", code: facts.error.code });
       continue;
@@ -177,6 +189,7 @@ export function intake(
     const booking = booked.value;
     if (booking.kind === "question") {
       open.set(booking.key, { question: booking, count: (open.get(booking.key)?.count ?? 0) + 1 });
+      outcomes[i] = "asked";
       continue;
     }
     const late = booking.kind === "light" ? booking.data.startMs! - library.desk.now() : 0;
@@ -213,16 +226,19 @@ export function intake(
     if (booking.kind === "light") {
       shot.add(booking.data);
       clocks.add(i, { placeId: booking.data.placeId, startMs: utcMs(booking.data.startMs!) });
-      placed.push({ ...booking, booking, edit, facts: facts.value });
-    } else placed.push({ kind: "calibration", booking, edit });
+      placed.push({ ...booking, file: i, booking, edit, facts: facts.value });
+    } else placed.push({ kind: "calibration", file: i, booking, edit });
   }
   const doubts = doubtsOf(
     library,
     placed.flatMap((p) => (p.kind === "light" ? p : [])),
     sure,
   );
-  const certain = placed.filter((p) => p.kind !== "light" || !doubts.isLeftOut(p));
+  const isCertain = (p: Placed) => p.kind !== "light" || !doubts.isLeftOut(p);
+  const certain = placed.filter(isCertain);
+  for (const p of placed) outcomes[p.file] = isCertain(p) ? "booked" : "asked";
   return {
+    outcomes,
     edits: [...measured, ...certain.map((p) => p.edit)],
     report: {
       open: [...open.values()],

@@ -4,7 +4,11 @@ import { demoDesk, demoLibrary, demoRecords, libraryOfRecords } from "~/desk/dem
 import type { Library } from "~/desk/records/library";
 import { choiceOf } from "~/desk/sky/choice";
 import type { StoredRecord } from "~/core/crew";
-import { inOrder } from "~/core/live";
+import { decodeBundle } from "~/core/formats";
+import { inOrder, type Happening } from "~/core/live";
+import { keep } from "~/desk/records/acts";
+import { joinFile } from "~/desk/records/join";
+import { writeNight } from "~/desk/records/written";
 import { eventsOf, pressEdits } from "./live";
 
 describe("presses in a night", () => {
@@ -54,5 +58,33 @@ describe("presses in a night", () => {
 
   it("are read back for their night and rig alone", () => {
     expect(eventsOf(library, at().night, at().rigId)).toEqual([]);
+  });
+
+  it("go from phone to laptop and back in a file of that night alone: both know all of them, each once", async () => {
+    const tab = () =>
+      demoDesk({ browser: memoryBrowser(), supplies: { sample: () => Promise.resolve(demoRecords()) } });
+    const [phone, laptop] = [tab(), tab()];
+    const press = async (of: typeof phone, iso: string, is: Happening) => {
+      of.setNow(iso);
+      const done = await keep(of, await pressEdits(await of.library(), at(), is));
+      expect(done.ok).toBe(true);
+    };
+    await press(phone, "2026-12-05T17:00:00Z", { what: "begun" });
+    await press(phone, "2026-12-05T18:00:00Z", { what: "cloud", isClear: false });
+    await press(laptop, "2026-12-05T18:30:00Z", { what: "cloud", isClear: true });
+    const carry = async (from: typeof phone, to: typeof phone) => {
+      const bundle = decodeBundle((await writeNight(from, at().night)).text);
+      if (!bundle.ok) throw new Error(bundle.error.code);
+      expect(new Set(bundle.value.records.map((r) => r.kind))).toEqual(new Set(["event", "begun", "look"]));
+      to.setNow("2026-12-05T19:00:00Z");
+      expect((await joinFile(await to.library(), bundle.value, { owner: "friend", letsAheadIn: false })).ok).toBe(true);
+    };
+    const told = async (of: typeof phone) => inOrder(eventsOf(await of.library(), at().night, at().rigId)).map((e) => [e.atMs, e.is.what]); // prettier-ignore
+    await carry(phone, laptop);
+    await carry(laptop, phone);
+    await carry(phone, laptop);
+    expect(await told(phone)).toHaveLength(3);
+    expect(await told(laptop)).toEqual(await told(phone));
+    expect((await laptop.library()).looks.length).toBe((await phone.library()).looks.length);
   });
 });

@@ -1,6 +1,7 @@
 import type { KeepFault } from "~/core/records";
 import { ok, type Result } from "~/core/result";
 import { slot, type Desk } from "~/desk/desk";
+import { stopWatching } from "~/desk/log/landings";
 import { thePictures } from "~/desk/projects/pictures";
 import { theDrafts, theStore } from "./kept";
 
@@ -16,6 +17,7 @@ export const canPutBack = (desk: Desk): boolean => desk.at(cleared).taken !== nu
 
 /** Deletes everything here; this tab remembers it, so that it can be put back. */
 export async function clearEverything(desk: Desk): Promise<Result<null, KeepFault>> {
+  stopWatching(desk); // what lands in a folder would go into an empty house
   const records = await desk.at(theStore).empty();
   if (!records.ok) return records;
   const pictures = await desk.at(thePictures).takeAll();

@@ -1,6 +1,7 @@
 import { recordKey, type StoredRecord } from "~/core/crew";
 import { encodeBundle } from "~/core/formats";
 import { fieldsOf, isOf } from "~/core/records";
+import type { NightDate } from "~/core/time";
 import type { Desk } from "~/desk/desk";
 import { changeSettings } from "~/desk/kit/kit";
 import { planForBackup } from "~/desk/plan/season";
@@ -52,6 +53,16 @@ export async function writeInvitation(desk: Desk, projectId: string, stem: strin
     (r) => !["contribution", "handOver"].includes(r.kind),
   );
   return { name: `join-${stem}.zenithar.json`, text: encodeBundle(asked, "project", at) };
+}
+
+/** What was pressed in one night, with the plan that it began by and what was said of the sky: small, from phone to laptop and back. */
+export async function writeNight(desk: Desk, night: NightDate): Promise<Written> {
+  const all = await allRecords(desk);
+  const ofNight = all.filter((r) => (r.kind === "event" || r.kind === "begun") && fieldsOf(r)["night"] === night);
+  const pressed = new Set(ofNight.map((r) => fieldsOf(r)["atMs"]));
+  const looks = all.filter((r) => r.kind === "look" && pressed.has(fieldsOf(r)["atMs"]));
+  const at = new Date(desk.now()).toISOString();
+  return { name: `night-${night}.zenithar.json`, text: encodeBundle([...ofNight, ...looks], "project", at) };
 }
 
 /** Everything as a file, what does not read included; the settings remember when. */

@@ -5,6 +5,8 @@ import { nightEvents } from "~/core/sky";
 import { HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
 import type { Desk } from "~/desk/desk";
 import { firstStepOf } from "~/desk/kit/better";
+import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
+import { landingOf } from "~/desk/log/landing";
 import { calibrationOf } from "~/desk/plan/calibration";
 import { eventsOf } from "~/desk/plan/live";
 import { nightSheets } from "~/desk/plan/night-sheets";
@@ -65,6 +67,8 @@ export async function loadLive(desk: Desk, request: Request) {
       packUpMin: packUpMin(chosen.sheet.lines.at(-1)),
       darksMin: darks.reduce((sum, n) => sum + (Math.max(0, n.want - n.have) * (n.exposureSec ?? 0)) / 60, 0),
       told: toldSubs(events),
+      focus: hintsOnSheet(chosen.sheet, focusHint(library, lead.rig)),
+      latest: landingOf(library, choice.today, chosen.rigId),
     },
   };
 }

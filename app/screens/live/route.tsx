@@ -1,13 +1,20 @@
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { Link, useFetcher, useSearchParams } from "react-router";
-import { deskOf } from "~/at-desk";
+import { deskOf, useDesk } from "~/at-desk";
 import { clockTime } from "~/components/clock";
+import { download } from "~/components/download";
+import { FolderWatch } from "~/components/FolderWatch";
+import { LatestSub } from "~/components/LatestSub";
+import { counted } from "~/components/numbers";
 import { FirstStepPage } from "~/components/FirstStep";
 import { ACTS, type ActsIntent } from "~/components/forms/acts-intent";
 import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
+import { nightDate } from "~/core/time";
 import { dueNow, liveState, type Happening } from "~/core/live";
+import { theWatchedFolder } from "~/desk/log/watched-folder";
+import { focusHintWords } from "~/components/words/focus-words";
 import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { liveAction } from "./action";
@@ -55,6 +62,9 @@ export default function LiveRoute({ loaderData: { night, view, firstStep } }: Ro
 }
 
 function Live({ night, view, search }: { readonly night: string; readonly view: LiveView; readonly search: string }) {
+  const desk = useDesk();
+  const watch = desk.at(theWatchedFolder);
+  const asked = useSyncExternalStore(watch.listen, watch.latest, watch.latest).asked.length;
   const { calls, choose, isRefused } = useCallsChoice();
   const nowMs = useNightClock(calls !== "none");
   useAwake();
@@ -67,6 +77,8 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
   useTelling(dueSaid, calls);
   const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
   const { now, next } = state;
+  // How the focuser goes when the filter is changed: said with the change, at it and before it.
+  const [refocus] = [now, next].flatMap((l) => (l?.line.kind === "filter" && view.focus[l.line.startMs]) || []);
   const share = now ? Math.min(1, (nowMs - now.startMs) / Math.max(1, now.endMs - now.startMs)) : 0;
   return (
     <div className="mx-auto flex min-h-[calc(100dvh-11rem)] max-w-2xl flex-col sm:min-h-[calc(100dvh-9rem)]">
@@ -99,6 +111,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
           Next: {lineWords(next, view.names)}, {clockTime(next.startMs, view.zone)}
         </p>
       ) : null}
+      {refocus ? <p className="mt-1 text-lg">{focusHintWords(refocus)}</p> : null}
       {due.length > 0 ? (
         <ul className="mt-3 space-y-1" aria-label="Due">
           {dueSaid.map((d) => (
@@ -116,6 +129,11 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       ) : null}
       {state.phase === "over" ? (
         <Told view={view} state={state} search={search} isBusy={isBusy} onPress={press} />
+      ) : null}
+      {view.latest ? (
+        <div className="[&_button]:min-h-14">
+          <LatestSub {...view.latest} zone={view.zone} />
+        </div>
       ) : null}
       <StorageRefusal fault={refusal} />
       <nav aria-label="Beside this" className="mt-3 flex flex-wrap gap-x-4">
@@ -135,12 +153,32 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
           The whole sheet
         </Link>
       </nav>
+      {watch.canChoose() ? (
+        <div className="[&_button]:min-h-14">
+          <FolderWatch watch={watch}>
+            {asked > 0 ? (
+              <Link to={`/log${search}`} className="inline-flex min-h-14 items-center underline underline-offset-4">
+                {counted(asked, "file")} of the folder {asked === 1 ? "waits" : "wait"} for an answer in the log
+              </Link>
+            ) : null}
+          </FolderWatch>
+        </div>
+      ) : null}
       {canCall() && state.phase !== "over" ? (
         <div className="mb-3 max-w-72 [&_select]:min-h-14">
           <CallsChoice calls={calls} isRefused={isRefused} onChoose={(c) => void choose(c)} />
         </div>
       ) : null}
-      {view.events.length > 0 ? <Written view={view} /> : null}
+      {view.events.length > 0 ? (
+        <Written
+          view={view}
+          onFile={() =>
+            void import("~/desk/records/written")
+              .then((m) => m.writeNight(desk, nightDate(night)))
+              .then((f) => download(f.name, f.text, "application/json"))
+          }
+        />
+      ) : null}
       <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press}>
         {answer?.undoId ? <TakeBack key={answer.undoId} undoId={answer.undoId} /> : null}
       </LivePresses>

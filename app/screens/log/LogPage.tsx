@@ -6,6 +6,7 @@ import { LogLines } from "./LogLines";
 import { SilentNights } from "./SilentNights";
 import { ToldNights } from "./ToldNights";
 import { FileDrop } from "./FileDrop";
+import { Watched } from "./Watched";
 import { IntakeReportView } from "./IntakeReport";
 import { CalibrationShelf } from "./CalibrationShelf";
 import { Intakes } from "./Intakes";
@@ -100,6 +101,17 @@ export function LogPage({
         />
       ) : null}
       <FileDrop onFiles={onFiles} />
+      {isAll ? (
+        <Watched
+          landing={loaded.landing}
+          zone={loaded.zone}
+          isAdded={report?.isAdded ?? false}
+          onLook={(asked) => {
+            setDropped(asked);
+            void look(asked, {});
+          }}
+        />
+      ) : null}
       {report ? <IntakeReportView report={report} isAdded={report.isAdded} /> : null}
       {report && !report.isAdded ? (
         <>

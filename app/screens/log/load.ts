@@ -3,6 +3,7 @@ import { meOf } from "~/desk/records/parts";
 import { shelfSets } from "~/core/ledger";
 import { panelName } from "~/core/framing";
 import { choiceOf } from "~/desk/sky/choice";
+import { landingOf } from "~/desk/log/landing";
 import { latestNight } from "~/desk/log/last-night";
 import { logNights } from "~/desk/log/log";
 import { libraryHere } from "~/desk/records/open-library";
@@ -56,6 +57,7 @@ export async function loadLog(desk: Desk, request: Request, projectId: string | 
     zone: place?.data.timeZone ?? "Etc/UTC",
     place: place ? { id: place.id, name: place.data.name } : null,
     nights: logNights(library, projectId),
+    landing: projectId === null ? landingOf(library, today, null) : null,
     latest: latestNight(library, projectId),
     shelf: shelfSets(library.calibrations.map((c) => c.data)),
     members: Object.fromEntries(library.members.map((m) => [m.id, m.data.name])),

@@ -34,6 +34,7 @@ import { backupWords } from "~/components/words/file-words";
 import { roundHere, roundOn } from "~/desk/kit/round";
 import { backupState } from "~/desk/records/backup";
 import { keptSearch, loadShellChoice } from "~/desk/sky/choice";
+import { onLanding, wakeWatch } from "~/desk/log/landings";
 import { onLibrary } from "~/desk/records/open-library";
 import { setHabits } from "~/components/habits";
 import { orRechecked } from "~/desk/records/recheck";
@@ -93,6 +94,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   useEffect(() => isGoing(sessionStorage, going), [going]);
   // What this tab keeps is followed by its own actions; what another tab keeps is heard of here.
   useEffect(() => onLibrary(desk, (by) => by === "elsewhere" && void revalidator.revalidate()), [desk, revalidator]);
+  useEffect(() => onLanding(desk, () => void revalidator.revalidate()), [desk, revalidator]);
+  useEffect(() => void wakeWatch(desk).catch(() => undefined), [desk]); // the log says what is amiss with the folder
   useShellKeys({
     search,
     linkTo,

@@ -5,7 +5,7 @@ import { fixed } from "~/components/numbers";
 import { CULL_WORDS } from "~/components/words/log-words";
 import type { CullHint } from "~/core/ledger";
 import type { LoggedSub } from "~/desk/log/cull";
-import { hintWords } from "./cull-words";
+import { hintWords } from "~/components/words/cull-words";
 import type { useSelection } from "./use-selection";
 
 const ROW_PX = 32;

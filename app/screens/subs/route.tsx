@@ -24,7 +24,7 @@ import { groupBy } from "~/core/numeric";
 import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { subsAction } from "./action";
-import { measureFaultWords, priceWords } from "./cull-words";
+import { measureFaultWords, priceWords } from "~/components/words/cull-words";
 import type { SubsAnswer, SubsIntent } from "./intents";
 import { loadSubs, type SubsView } from "./load";
 import { timesOf } from "./times";
