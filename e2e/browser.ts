@@ -195,7 +195,10 @@ export function hands(driver: chrome.Driver) {
         `//*[self::button or self::a or self::summary or @role='button' or @role='option'][contains(normalize-space(.), ${JSON.stringify(text)}) or @aria-label=${JSON.stringify(text)}]`,
       );
       await done(async () => {
-        await driver.findElement(at).click();
+        const found = await driver.findElement(at);
+        // The driver clicks what is disabled without a word, and nothing happens: a person waits until it can be pressed.
+        if (!(await found.isEnabled())) return false;
+        await found.click();
         return true;
       }, `could not press “${text}”`);
     },
