@@ -21,6 +21,8 @@ const LAYERS = [
   "crew",
   "records",
   "formats",
+  "observatory",
+  "rehearsal",
 ];
 const PACKAGES_OF_CORE =
   "astronomy-engine|javascript-lp-solver|exifreader|joi|papaparse|fast-xml-parser|ics|d3-geo|fast-json-stable-stringify|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup";

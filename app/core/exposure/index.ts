@@ -10,6 +10,7 @@ export {
 } from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";
 export { ceilingE, darkRateAt } from "./camera";
+export { pictureLights } from "./pixel";
 export { shortestSubSec, readNoiseShare, centralPixelShare, niceSubSec } from "./sub-length";
 export { bestSub, clockYield, FLAT, type ClockRates } from "./clock";
 export {
@@ -51,10 +52,12 @@ export {
   elementArcsec,
   habitHours,
   lightModel,
+  pixelModel,
   underSky,
   unitSnrSec,
   type BesideSky,
   type LightModel,
+  type PixelModel,
 } from "./light-rates";
 export { pictureJudge, pictureOf, sameDepthHours, type Picture, type PictureKit } from "./picture";
 export { hoursForGoal, measuresOf, sharedHours, sharesFor, type GoalAsked, type HoursShare } from "./goal-measures";

@@ -1,14 +1,6 @@
 import type { Panel } from "~/core/framing";
 import { degToRad } from "~/core/units";
-
-const card = (keyword: string, value: string | number, comment: string): string => {
-  const text = typeof value === "number" ? fixed(value).padStart(20) : `'${value.replaceAll("'", "''").padEnd(8)}'`;
-  return `${keyword.padEnd(8)}= ${text} / ${comment}`.slice(0, 80).padEnd(80);
-};
-
-/** Fixed columns 11–30: integers plain, others with 12 significant digits (FITS Standard 4.0, § 4.2). */
-const fixed = (value: number): string =>
-  Number.isInteger(value) ? String(value) : value.toPrecision(12).replace("e", "E");
+import { fitsCard as card } from "./fits-card";
 
 /**
  * FITS header cards of one panel as the rig should see it: a TAN solution (CD matrix) with the panel in the middle, unmirrored,

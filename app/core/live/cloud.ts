@@ -1,4 +1,5 @@
-import { HOUR_MS, type UtcMs } from "~/core/time";
+import type { RunSheet } from "~/core/night";
+import { HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
 import type { CloudDecision } from "./event";
 
 /** An hour of the rest of a night. */
@@ -9,6 +10,23 @@ export interface HourAhead {
   /** Minutes of exposure that the sheet has in it were it clear, and what they count. */
   readonly minutes: number;
 }
+
+/** The hours of a night with what its sheet has in each, by their chances. */
+export const hoursAhead = (
+  sheet: Pick<RunSheet, "lines">,
+  hours: readonly { readonly startMs: UtcMs; readonly odds: number }[],
+): HourAhead[] =>
+  hours.map(({ startMs, odds }) => ({
+    startMs,
+    clear: odds,
+    minutes: sheet.lines.reduce(
+      (sum, l) =>
+        l.kind === "block"
+          ? sum + Math.max(0, Math.min(l.endMs, startMs + HOUR_MS) - Math.max(l.startMs, startMs)) / MINUTE_MS
+          : sum,
+      0,
+    ),
+  }));
 
 /** One way to go on under a closed sky. */
 export interface CloudChoice {

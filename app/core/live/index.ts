@@ -10,7 +10,7 @@ export {
 } from "./event";
 export { liveState, type LiveLine, type LiveState } from "./state";
 export { dueNow, type Due, type DueFacts } from "./due";
-export { cloudChoices, type CloudChoice } from "./cloud";
+export { cloudChoices, hoursAhead, type CloudChoice } from "./cloud";
 export { toldSubs, type ToldSubs } from "./entries";
 export { beginWatching, latestMs, lookAgain, type Listed, type Watched, type WatchShown } from "./folder";
 export { latestLanding, type Landing } from "./landing";

@@ -1,7 +1,7 @@
 export { brentRoot, crossings, extremum } from "./roots";
 export { cubicAt, linearAt } from "./interpolate";
 export { gammaCdf } from "./gamma";
-export { normalCdf } from "./normal";
+export { normalCdf, normalQuantile } from "./normal";
 export { randomFrom } from "./random";
 export { FWHM_PER_SIGMA, median, percentile, SIGMA_PER_MAD } from "./statistics";
 export { groupBy } from "./group-by";

@@ -27,6 +27,6 @@ export {
   type Scored,
   type TrackRecord,
 } from "./scores";
-export { playNight, type NightOdds } from "./night-odds";
+export { drawnSky, HOURLY_LIKENESS, playNight, type NightOdds } from "./night-odds";
 export { NIGHT_PERSISTENCE, learnChances, posteriorChance, type LearntChance, type NightOutcome } from "./clear-chance";
-export { nightWeather, scoredHours, trackRecord, type SourceNight, type WeatherHour } from "./night-weather";
+export { nightWeather, oddsSeen, scoredHours, trackRecord, type SourceNight, type WeatherHour } from "./night-weather";

@@ -57,6 +57,16 @@ function mean(values: readonly (number | null)[]): number | null {
   return known.length === 0 ? null : known.reduce((a, b) => a + b, 0) / known.length;
 }
 
+/** How much of what somebody saw still holds in an hour, [0, 1]. */
+const holdOf = (look: Outcome, hourMs: number): number =>
+  Math.exp(-Math.max(0, hourMs + HOUR_MS / 2 - look.atMs) / LOOK_HOLDS_MS);
+
+/** Odds of an hour once somebody has looked up: what they saw, falling back to the forecast with an e-folding time of 2.5 h. */
+export function oddsSeen(odds: number, look: Outcome, hourMs: number): number {
+  const hold = holdOf(look, hourMs);
+  return (look.isClear ? SEEN_CLEAR : SEEN_CLOUDY) * hold + odds * (1 - hold);
+}
+
 /**
  * Puts the words of several sources together hour by hour. Odds are pooled linearly with weights from each one's record here;
  * a person's own forecast is no vote among others but replaces the pool for its hours.
@@ -80,14 +90,12 @@ export function nightWeather(at: {
     const pooled = heard.length > 0 ? poolOdds(heard, climatologyBrier) : null;
     const base = pooled?.linear ?? at.climatology;
     const look = at.looks.filter((l) => l.atMs < atMs + HOUR_MS).sort((a, b) => b.atMs - a.atMs)[0];
-    const ageMs = look ? Math.max(0, atMs + HOUR_MS / 2 - look.atMs) : Number.POSITIVE_INFINITY;
-    const hold = Math.exp(-ageMs / LOOK_HOLDS_MS);
-    const seen = look?.isClear ? SEEN_CLEAR : SEEN_CLOUDY;
+    const hold = look ? holdOf(look, atMs) : 0;
     const of = (key: keyof Omit<ForecastHour, "atMs" | "issuedMs">) => said.map((h) => h?.[key] ?? null);
     return {
       atMs,
       bySource: odds,
-      odds: look ? seen * hold + base * (1 - hold) : base,
+      odds: look ? oddsSeen(base, look, atMs) : base,
       spread: pooled && heard.length > 1 ? pooled.spread : null,
       basis: hold > 0.5 ? "lookedUp" : own.length > 0 ? "own" : pooled ? "forecast" : "longTerm",
       airC: middle(of("airC")),

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Button } from "~/components/ui/Button";
-import { cloudChoices, type Happening, type LiveState } from "~/core/live";
-import { HOUR_MS, MINUTE_MS, utcMs } from "~/core/time";
+import { cloudChoices, hoursAhead, type Happening, type LiveState } from "~/core/live";
+import { utcMs } from "~/core/time";
 import { BIG, LIKELIEST } from "./LivePresses";
 import { choiceWords, wayWords } from "./live-words";
 import type { LiveView } from "./load";
@@ -30,7 +30,7 @@ export function UnderCloud({
         </Button>
       </p>
     );
-  const hours = view.hours.map(({ atMs, odds }) => ({ startMs: atMs, clear: odds, minutes: minutesOf(view, atMs) }));
+  const hours = hoursAhead(view.sheet, view.hours.map(({ atMs, odds }) => ({ startMs: atMs, odds }))); // prettier-ignore
   const choices = cloudChoices({
     nowMs: utcMs(nowMs),
     hours,
@@ -62,13 +62,3 @@ export function UnderCloud({
     </>
   );
 }
-
-/** Minutes of exposure that the sheet has within an hour. */
-const minutesOf = ({ sheet }: LiveView, atMs: number): number =>
-  sheet.lines.reduce(
-    (sum, l) =>
-      l.kind === "block"
-        ? sum + Math.max(0, Math.min(l.endMs, atMs + HOUR_MS) - Math.max(l.startMs, atMs)) / MINUTE_MS
-        : sum,
-    0,
-  );

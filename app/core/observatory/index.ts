@@ -1,0 +1,11 @@
+export { exposureFrame, frameSeed, type FrameAsk, type FrameScene, type FrameSubject } from "./exposure-frame";
+export {
+  afterCommand,
+  standInAt,
+  type Aim,
+  type Command,
+  type ObservatoryState,
+  type StandInKit,
+  type TakenExposure,
+} from "./stand-in";
+export { drawnWeather, isOpen, MOMENT_MS, momentAt, type HourForecast, type TrueWeather } from "./true-weather";
