@@ -25,6 +25,7 @@ export default [
     route("season", "screens/season/route.tsx"),
     route("nights", "screens/nights/route.tsx"),
     route("nights/live", "screens/live/route.tsx"),
+    route("nights/rehearsal", "screens/rehearsal/route.tsx"),
     route("log", "screens/log/route.tsx"),
     route("log/subs", "screens/subs/route.tsx"),
     route("log/nights", "screens/night-facts/route.tsx"),

@@ -1,4 +1,5 @@
 import { decodeBundle, openPanelList, readForecast } from "~/core/formats";
+import { playNight, preparedNight } from "~/core/rehearsal";
 import { dataVersions, decodeRecords, refusedEdit } from "~/core/records";
 import { planEvenings } from "~/core/plan";
 import { whyEvening, type NightStock, type SeasonWork } from "~/core/season";
@@ -132,6 +133,16 @@ export const readerHere: Workers["reader"] = {
   forecast: (text, at) => Promise.resolve(readForecast(text, at)),
 };
 
+/** Plays on the spot; frames are the worker's own. */
+const rehearsalHere: Workers["rehearsal"] = {
+  prepared: (which, target) => Promise.resolve(preparedNight(which, target)),
+  play: (at) => Promise.resolve(playNight(at.night, at.seed, { ways: at.ways, then: "ask" })),
+  judge: nobody("what a night brought"),
+  seeds: nobody("other nights"),
+  write: nobody("frames"),
+  zip: nobody("frames"),
+};
+
 /** What a test says of its desk; the rest is as on a desk nobody has used. */
 export interface TestDesk {
   /** Of which it is a tab; absent = one of its own. */
@@ -169,6 +180,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       files: { ...filesHere, ...of.files },
       frame: { place: nobody("a place"), cover: nobody("a cover") },
       reader: of.reader ?? readerHere,
+      rehearsal: rehearsalHere,
     },
     sources: of.sources ?? { all: [], ask: nobody("a forecast") },
     supplies: {

@@ -1,6 +1,7 @@
 import { createFilesClient, type FilesClient } from "./files";
 import { createFrameClient, type FrameClient } from "./frame";
 import { createReaderClient, type ReaderClient } from "./reader";
+import { createRehearsalClient, type RehearsalClient } from "./rehearsal";
 import { createSeasonClient, type SeasonClient } from "./season";
 import { createSkyClient, type SkyClient } from "./sky";
 
@@ -11,6 +12,7 @@ export interface Workers {
   readonly files: FilesClient;
   readonly frame: FrameClient;
   readonly reader: ReaderClient;
+  readonly rehearsal: RehearsalClient;
 }
 
 /** The workers of a tab, each started when it is first asked. */
@@ -20,4 +22,5 @@ export const createWorkers = (): Workers => ({
   files: createFilesClient(),
   frame: createFrameClient(),
   reader: createReaderClient(),
+  rehearsal: createRehearsalClient(),
 });

@@ -46,7 +46,7 @@ export { blurOf, detailVerdict, type DetailVerdict } from "./detail";
 export { focusShiftMm, criticalFocusZoneUm } from "./focus";
 export { compareRig, depthRate, lightGrasp, type KitUnderSky } from "./compare-rigs";
 export { limitingSurfaceMag } from "./depth";
-export { isOfStars, lightSource, USUAL_LIGHT, type LightSource, type ObjectLight } from "./object-light";
+export { isOfStars, lightSource, objectLight, USUAL_LIGHT, type LightSource, type ObjectLight } from "./object-light";
 export {
   besideSky,
   elementArcsec,

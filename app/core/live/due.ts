@@ -29,6 +29,9 @@ const MINUTE = 60_000;
 const AHEAD_MS = { flip: 15 * MINUTE, rain: 60 * MINUTE, battery: 45 * MINUTE, dawn: 30 * MINUTE } as const;
 const DEW_C = 2; // nearer to the dew point glass is wet before one looks; common practice, no source
 
+/** °C of air by which focus is lost where nobody measured it; common practice, no source. */
+export const USUAL_FOCUS_PER_C = 2;
+
 /** What is due now, the most urgent first. While the sky is closed nobody focuses or flips; after the night nothing is due. */
 export function dueNow(state: LiveState, events: readonly NightEvent[], facts: DueFacts, nowMs: UtcMs): readonly Due[] {
   if (state.phase === "over" || state.phase === "before") return [];

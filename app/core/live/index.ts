@@ -9,7 +9,7 @@ export {
   type NightEventData,
 } from "./event";
 export { liveState, type LiveLine, type LiveState } from "./state";
-export { dueNow, type Due, type DueFacts } from "./due";
+export { dueNow, USUAL_FOCUS_PER_C, type Due, type DueFacts } from "./due";
 export { cloudChoices, hoursAhead, type CloudChoice } from "./cloud";
 export { toldSubs, type ToldSubs } from "./entries";
 export { beginWatching, latestMs, lookAgain, type Listed, type Watched, type WatchShown } from "./folder";

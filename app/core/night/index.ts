@@ -40,6 +40,7 @@ export { foldRounds, type Rounds } from "./sheet-rounds";
 export { runSheet } from "./run-sheet";
 export type { Block, PackUpBy, RunSheet, SheetEvent, WorkItem } from "./sheet-model";
 export { NIGHT_STEP_MIN, placeNight, placeSky, tablesOf, withMoon, type PlaceNight } from "./place-night";
+export { panelSky, type PanelSky } from "./panel-sky";
 export { targetNight, type TargetNight } from "./target-night";
 export { bestRate } from "./best-rate";
 export { hourlySteps } from "./hourly";

@@ -99,7 +99,7 @@ function cellsOf(ask: FrameAsk, zenithSkyMag: number): readonly (PixelModel | nu
   lights.forEach(({ centreNm, share }, i) => {
     const places =
       centreNm > 600 ? [RED] : share > 0.7 ? [GREEN, GREEN_TOO, BLUE] : share > 0.4 ? [GREEN, GREEN_TOO] : [BLUE];
-    for (const place of places) cells[place!] = models[i]!;
+    for (const place of places) cells[place] = models[i]!;
   });
   return cells;
 }

@@ -1,4 +1,5 @@
 export { exposureFrame, frameSeed, type FrameAsk, type FrameScene, type FrameSubject } from "./exposure-frame";
+export { standInObservatory, type FrameFile } from "./observatory";
 export {
   afterCommand,
   standInAt,

@@ -21,7 +21,13 @@ export interface Judged {
 const MOST_PLAYS = 240; // of one search: more ways than a night has that is not hopeless
 
 /** The best way on from given ones, as far as so many plays find it: every way at each of the next decisions, the advice afterwards. */
-function bestFrom(night: RehearsalNight, seed: number, given: readonly WayKey[], most: number): { best: NightBrought; ways: readonly WayKey[] } { // prettier-ignore
+function bestFrom(
+  night: RehearsalNight,
+  seed: number,
+  given: readonly WayKey[],
+  most: number,
+): { best: NightBrought; ways: readonly WayKey[] } {
+  // prettier-ignore
   let [left, best, ways]: [number, NightBrought | null, readonly WayKey[]] = [most, null, given];
   // By breadth: what is decided first matters most.
   const open: (readonly WayKey[])[] = [given];
@@ -70,7 +76,11 @@ export interface WayRecord {
  * The first decision under cloud over so many seeds in a row, each way of it tried and the advice followed afterwards: how often to wait
  * beats packing up here. Nights without cloud are left out; null where none had any.
  */
-export function overSeeds(night: RehearsalNight, seeds: readonly number[]): { readonly nights: number; readonly ways: readonly WayRecord[] } | null { // prettier-ignore
+export function overSeeds(
+  night: RehearsalNight,
+  seeds: readonly number[],
+): { readonly nights: number; readonly ways: readonly WayRecord[] } | null {
+  // prettier-ignore
   const tries = seeds.flatMap((seed) => {
     const plain = playNight(night, seed, { ways: [], then: "advice" });
     const i = plain.decided.findIndex((d) => d.decision.trouble.about === "cloud");
@@ -94,5 +104,8 @@ export function overSeeds(night: RehearsalNight, seeds: readonly number[]): { re
     };
     return { does, bestIn: tries.filter(isBest).length, meanKeptMin: mean((b) => b.keptMin), meanUpMin: mean((b) => b.upMin) }; // prettier-ignore
   });
-  return { nights: tries.length, ways: ways.sort((a, b) => b.meanKeptMin - a.meanKeptMin || a.meanUpMin - b.meanUpMin) };
+  return {
+    nights: tries.length,
+    ways: ways.sort((a, b) => b.meanKeptMin - a.meanKeptMin || a.meanUpMin - b.meanUpMin),
+  };
 }

@@ -48,6 +48,8 @@ interface Shared {
   readonly seed: number;
   readonly subs: RehearsedSub[];
   readonly events: NightEvent[];
+  /** What each rig was told to do. */
+  readonly commands: Command[][];
   darksMin: number;
   /** Until when somebody is at a rig. */
   busyMs: number;
@@ -57,6 +59,20 @@ interface Shared {
 
 /** A rig as its night goes; hands out each decision and goes on by the way it is given. */
 type RigPlay = Generator<{ readonly atMs: number; readonly decision: Decision | null }, void, WayKey | undefined>;
+
+/** A rig as the stand-in has it. */
+export const standInKit = (rig: RehearsalRig, weather: TrueWeather, seed: number): StandInKit => ({
+  ...FOIBLES,
+  rig: rig.rig,
+  weather,
+  seed,
+  focusPerC: rig.focusPerC,
+  filterSteps: Object.fromEntries(Object.keys(rig.filters).map((n, i) => [n, i * FILTER_STEPS])),
+});
+
+/** The weather of a night: as it is prepared, else drawn by the seed. */
+export const weatherOf = (night: RehearsalNight, seed: number): TrueWeather =>
+  night.weather ?? drawnWeather(night.hours, seed);
 
 /** One rig's evening: its sheet, line by line and sub by sub, on the stand-in. */
 class RigEvening {
@@ -80,15 +96,7 @@ class RigEvening {
   ) {
     this.lines = [...rig.sheet.lines].sort((a, b) => a.startMs - b.startMs);
     this.endMs = this.lines.findLast((l) => l.kind === "block")?.endMs ?? 0;
-    const names = Object.keys(rig.filters);
-    this.kit = {
-      ...FOIBLES,
-      rig: rig.rig,
-      weather: shared.weather,
-      seed: shared.seed,
-      focusPerC: rig.focusPerC,
-      filterSteps: Object.fromEntries(names.map((n, i) => [n, i * FILTER_STEPS])),
-    };
+    this.kit = standInKit(rig, shared.weather, shared.seed);
     this.s = standInAt(this.kit, this.lines[0]?.startMs ?? (0 as UtcMs));
   }
 
@@ -111,6 +119,7 @@ class RigEvening {
   }
 
   private do(command: Command): TakenExposure | null {
+    this.shared.commands[this.index]!.push(command);
     const { state, exposure } = afterCommand(this.kit, this.s, command);
     this.s = state;
     return exposure;
@@ -196,7 +205,8 @@ class RigEvening {
     const { overheads } = this.rig.rig;
     const { aim, pierSide, isParked } = this.s.mount;
     const { projectId, panel } = block;
-    const isOfSheet = this.lines[i - 1] !== undefined && this.lines[i - 1]!.kind !== "block" && this.lines[i - 1]!.kind !== "wait";
+    const isOfSheet =
+      this.lines[i - 1] !== undefined && this.lines[i - 1]!.kind !== "block" && this.lines[i - 1]!.kind !== "wait";
     if (aim?.projectId !== projectId || aim.panel !== panel || isParked) {
       // To change sides by the sheet, unless it has.
       const flip = this.lines.findIndex((l) => l.kind === "flip" && (l.projectId ?? projectId) === projectId);
@@ -278,7 +288,10 @@ class RigEvening {
       const wait = wayOf("waitForWind", WIND_PAUSE_MS / MINUTE_MS);
       const ways = stays ? [wait, wayOf("goOn", 0)] : [wayOf("goOn", 0), wait];
       const does = yield* this.ask({ about: "wind", gustKmh: now.gustKmh, limitKmh }, ways);
-      if (does === "waitForWind") this.do({ do: "wait", untilMs: this.s.atMs + WIND_PAUSE_MS });
+      if (does === "waitForWind") {
+        this.do({ do: "wait", untilMs: this.s.atMs + WIND_PAUSE_MS });
+        this.quietMs.delete("wind"); // one looks again after the pause
+      }
     }
     const spreadC = now.airC - now.dewC;
     if (spreadC < DEW_SPREAD_C && !this.s.heater.isOn && !isQuiet("dew")) {
@@ -376,8 +389,9 @@ export interface PlayBy {
  * done one after the other.
  */
 export function playNight(night: RehearsalNight, seed: number, { ways, then }: PlayBy): Played {
-  const weather = night.weather ?? drawnWeather(night.hours, seed);
-  const shared: Shared = { night, weather, seed, subs: [], events: [], darksMin: 0, busyMs: 0, leftMs: [] };
+  const weather = weatherOf(night, seed);
+  const commands = night.rigs.map((): Command[] => []);
+  const shared: Shared = { night, weather, seed, subs: [], events: [], commands, darksMin: 0, busyMs: 0, leftMs: [] };
   const runs = night.rigs.map((rig, i) => {
     const play = new RigEvening(shared, i, rig).play();
     return { play, at: play.next() };
@@ -403,7 +417,7 @@ export function playNight(night: RehearsalNight, seed: number, { ways, then }: P
 }
 
 function broughtBy(
-  { subs, events, darksMin }: Shared,
+  { subs, events, commands, darksMin }: Shared,
   decided: Played["decided"],
   due: Decision | null,
   untilMs: number,
@@ -415,6 +429,7 @@ function broughtBy(
     due,
     subs: [...subs].sort((a, b) => a.exposure.startMs - b.exposure.startMs),
     events,
+    commands,
     untilMs: untilMs as UtcMs,
     brought: { keptMin: minutes(true), lostMin: minutes(false), darksMin, upMin: (untilMs - startMs) / MINUTE_MS },
   };

@@ -1,19 +1,11 @@
-import type { Filter, Rig } from "~/core/exposure";
+import type { CatalogEntry } from "~/core/catalog";
+import { objectLight, type Filter, type Rig } from "~/core/exposure";
 import type { CloudChoice, NightEvent } from "~/core/live";
 import type { CullReason } from "~/core/ledger";
-import type { Block, RunSheet } from "~/core/night";
-import type { FrameSubject, HourForecast, TakenExposure, TrueWeather } from "~/core/observatory";
+import type { Block, PanelSky, RunSheet } from "~/core/night";
+import type { Command, FrameSubject, HourForecast, TakenExposure, TrueWeather } from "~/core/observatory";
 import type { Equatorial } from "~/core/sky";
 import type { NightDate, UtcMs } from "~/core/time";
-
-/** The sky over one panel in one channel through a night, without cloud, by steps. */
-export interface PanelSky {
-  readonly startMs: UtcMs;
-  readonly stepMin: number;
-  /** Share of light that air lets through, and the sky over the moonless zenith sky; 0 where it has set. */
-  readonly passes: readonly number[];
-  readonly skyOver: readonly number[];
-}
 
 /** Where a panel lies and how the picture is turned. */
 export interface PanelPointing {
@@ -53,6 +45,18 @@ export interface RehearsalNight {
   /** What the night turns out to be, where that is prepared; null = drawn from the forecast. */
   readonly weather: TrueWeather | null;
 }
+
+/** What a picture shows of an object, as frames of it are made. */
+export const subjectOf = (entry: CatalogEntry): FrameSubject | null =>
+  entry.majorArcmin === null
+    ? null
+    : {
+        centre: entry.at,
+        majorArcmin: entry.majorArcmin,
+        minorArcmin: entry.minorArcmin ?? entry.majorArcmin,
+        positionAngleDeg: entry.positionAngleDeg ?? 0,
+        light: objectLight(entry),
+      };
 
 /** The name of a panel among the pointings of a rig. */
 export const panelKey = ({ projectId, panel }: Pick<Block, "projectId" | "panel">): string => `${projectId} ${panel}`;
@@ -121,6 +125,8 @@ export interface Played {
   readonly subs: readonly RehearsedSub[];
   /** What was done, as presses beside the mount would tell it. */
   readonly events: readonly NightEvent[];
+  /** What each rig was told to do, in order. */
+  readonly commands: readonly (readonly Command[])[];
   readonly untilMs: UtcMs;
   readonly brought: NightBrought;
 }

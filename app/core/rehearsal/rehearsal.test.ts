@@ -1,13 +1,68 @@
+import { runSheet, type WorkItem } from "~/core/night";
+import { testFilter, testRig } from "~/core/test-data";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import objects from "~/data/objects.json";
+import { unpackCatalog, type PackedCatalog } from "~/core/catalog";
 import { liveState, toldSubs } from "~/core/live";
-import { drawnWeather, isOpen, MOMENT_MS } from "~/core/observatory";
-import { HOUR_MS, utcMs } from "~/core/time";
+import { drawnWeather, isOpen, MOMENT_MS, type HourForecast } from "~/core/observatory";
+import { HOUR_MS, MINUTE_MS, nightDate, utcMs } from "~/core/time";
 import { playNight as oddsOf } from "~/core/weather";
 import { hindsight, overSeeds, worthOf } from "./hindsight";
 import { playNight } from "./play";
-import { WAYS, type RehearsalNight, type WayKey } from "./question";
-import { DUSK, hoursLike, testNight } from "./rehearsal.test-data";
+import { preparedNight, PREPARED_TARGET, type Prepared } from "./prepared";
+import { panelKey, skyKey, WAYS, type RehearsalNight, type WayKey } from "./question";
+
+const DUSK = utcMs(Date.parse("2026-12-05T17:00:00Z"));
+
+/** Hours of a night, all alike but for what is said. */
+const hoursLike = (of: (i: number) => Partial<HourForecast>): HourForecast[] =>
+  Array.from({ length: 14 }, (_, i) => ({
+    startMs: utcMs(DUSK + (i - 1) * HOUR_MS),
+    odds: 1,
+    airC: 4,
+    dewC: -6,
+    gustKmh: 5,
+    seeingArcsec: 2.5,
+    ...of(i),
+  }));
+
+/** Two panels in Hα, one behind the other, with a flip between; twelve hours. */
+function testNight(more: Partial<RehearsalNight> = {}): RehearsalNight {
+  const rig = { ...testRig, isGuided: true };
+  const item = (panel: string, subs: number): WorkItem => ({
+    projectId: "veil", panel, channel: "Ha", filterName: testFilter.name, subSec: 300, subs, need: panel, stage: 0, inOrder: true,
+    windows: [{ startMs: DUSK, endMs: utcMs(DUSK + 11 * HOUR_MS) }], transitMs: utcMs(DUSK + 5 * HOUR_MS),
+  }); // prettier-ignore
+  const sheet = runSheet([item("P1", 50), item("P2", 40)], rig.overheads, { flips: true, standsBeforeDark: false, sunsetMs: utcMs(DUSK - 60 * MINUTE_MS), starsMs: DUSK }); // prettier-ignore
+  const sky = { startMs: DUSK, stepMin: 60, passes: Array<number>(13).fill(0.8), skyOver: Array<number>(13).fill(1.2) };
+  const at = (panel: string) => ({ projectId: "veil", panel, channel: "Ha" as const });
+  return {
+    night: nightDate("2026-12-05"),
+    memberId: "me",
+    site: { latitudeDeg: 45, longitudeDeg: 5 },
+    zenithSkyMag: 20.5,
+    hours: hoursLike(() => ({})),
+    weather: null,
+    rigs: [
+      {
+        rigId: "rig",
+        rig,
+        filters: { [testFilter.name]: testFilter },
+        sheet,
+        names: { veil: "The veil" },
+        subjects: { veil: null },
+        pointings: Object.fromEntries(
+          ["P1", "P2"].map((p) => [panelKey(at(p)), { pointing: { frame: "icrs", raDeg: 312, decDeg: 30 }, positionAngleDeg: 0 }]), // prettier-ignore
+        ),
+        skies: Object.fromEntries(["P1", "P2"].map((p) => [skyKey(at(p)), sky])),
+        darksMin: 60,
+        focusPerC: 2,
+      },
+    ],
+    ...more,
+  };
+}
 
 const sheetOf = (night: RehearsalNight) => night.rigs[0]!.sheet;
 const exposureMin = (night: RehearsalNight) =>
@@ -126,7 +181,8 @@ describe("a night that is rehearsed", () => {
   it("waits under cloud for what opens again, and gives up what comes after packing up or going to bed", () => {
     const open = (i: number) => i < 4 || i > 6;
     const hours = hoursLike((i) => ({ odds: open(i) ? 0.97 : 0.4 }));
-    const moments = hoursLike(() => ({})).flatMap((_, i) =>
+    const moments = hoursLike(() => ({})).flatMap(
+      (_, i) =>
       Array.from({ length: 12 }, () => ({ passes: open(i) ? 1 : 0.03, airC: 4, dewC: -6, gustKmh: 5, seeingArcsec: 2.5 })), // prettier-ignore
     );
     const night = testNight({ hours, weather: { startMs: utcMs(DUSK - HOUR_MS), moments } });
@@ -162,5 +218,41 @@ describe("a night that is rehearsed", () => {
     for (const way of told.ways) expect(way.bestIn).toBeLessThanOrEqual(told.nights);
     expect(Math.max(...told.ways.map((w) => w.bestIn))).toBeGreaterThan(0);
     expect(overSeeds(testNight(), seeds)).toBeNull();
+  });
+});
+
+describe("the prepared nights", () => {
+  const unpacked = unpackCatalog(objects as unknown as PackedCatalog);
+  const target = (unpacked.ok ? unpacked.value : []).find((e) => e.id === PREPARED_TARGET)!;
+  const night = (which: Prepared) => preparedNight(which, target);
+  const kept = (which: Prepared, ways: readonly WayKey[]) => playNight(night(which), 1, { ways, then: "advice" }).brought.keptMin; // prettier-ignore
+  const askedIn = (which: Prepared) => [
+    ...new Set(byAdvice(night(which)).decided.map((d) => d.decision.trouble.about)),
+  ];
+
+  it.each([
+    ["firstLight", "focus", "goOn"],
+    ["flip", "flip", "flipLater"],
+    ["gap", "cloud", "packUp"],
+    ["wind", "wind", "goOn"],
+    ["dew", "dew", "goOn"],
+    ["twoRigs", "flip", "flipLater"],
+  ] as const)(
+    "%s asks about %s, and whoever answers %s throughout brings less than by the advice",
+    (which, about, poor) => {
+      expect(askedIn(which)).toContain(about);
+      const advised = kept(which, []);
+      expect(advised).toBeGreaterThan(120);
+      expect(kept(which, Array<WayKey>(60).fill(poor))).toBeLessThan(advised);
+    },
+  );
+
+  it("has two rigs that want the same hands", () => {
+    const played = byAdvice(night("twoRigs"));
+    expect(
+      new Set(played.decided.filter((d) => d.decision.trouble.about === "flip").map((d) => d.decision.rig)).size,
+    ).toBe(2);
+    const flips = played.events.filter((e) => e.is.what === "flipped").map((e) => e.atMs);
+    expect(Math.abs(flips[0]! - flips[1]!)).toBeGreaterThanOrEqual(4.9 * 60_000);
   });
 });

@@ -104,3 +104,10 @@ export function calibrationOf(
   const [from, to] = SKY_FLATS_DEG.map((deg) => sunPassesMs(sky, deg)?.upMs ?? null);
   return { needs, skyFlats: from && to ? { startMs: from, endMs: to } : null };
 }
+
+/** Minutes of darks that the lights of a sheet still want: taken with the cap on, whatever the sky does. */
+export function darksWantedMin(...at: Parameters<typeof calibrationOf>): number {
+  const { needs } = calibrationOf(...at);
+  const darks = needs.filter((n) => n.kind === "dark" && n.state !== "serves");
+  return darks.reduce((sum, n) => sum + (Math.max(0, n.want - n.have) * (n.exposureSec ?? 0)) / 60, 0);
+}

@@ -3,7 +3,7 @@ import { Button } from "~/components/ui/Button";
 import { cloudChoices, hoursAhead, type Happening, type LiveState } from "~/core/live";
 import { utcMs } from "~/core/time";
 import { BIG, LIKELIEST } from "./LivePresses";
-import { choiceWords, wayWords } from "./live-words";
+import { choiceWords, wayWords } from "~/components/words/cloud-words";
 import type { LiveView } from "./load";
 
 /** The ways to go on under a closed sky, each with what it keeps and costs; what was decided stands until somebody changes it. */

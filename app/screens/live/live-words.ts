@@ -1,9 +1,8 @@
-import type { CloudChoice, CloudDecision, Due, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
-import { formatSpan } from "~/core/notation";
-import { MINUTE_MS } from "~/core/time";
+import type { Due, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
 import { clockTime } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { CULL_WORDS, subsWords } from "~/components/words/log-words";
+import { wayWords } from "~/components/words/cloud-words";
 import { temperature, temperatureGap } from "~/components/measures";
 
 /** What a line of the sheet is, in as few words as are read at arm's length. */
@@ -65,22 +64,6 @@ export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): str
     case "dawn":
       return isOverdue ? "The Sun is up: the tube capped" : `Sunrise ${at}: flats, then the cap on before it`;
   }
-}
-
-const WAYS = { wait: "Wait", darks: "Darks meanwhile", packUp: "Pack up", sleep: "Go to bed" } as const;
-
-const span = (min: number): string => formatSpan(min * MINUTE_MS);
-
-/** "Wait until 20:00". */
-export const wayWords = (does: CloudDecision, untilMs: number | null, zone: string): string =>
-  `${WAYS[does]}${untilMs === null ? "" : ` until ${clockTime(untilMs, zone)}`}`;
-
-/** What a way to go on under cloud keeps and costs. */
-export function choiceWords(c: CloudChoice): string {
-  const keeps = c.keepsMin >= 1 ? `about ${span(c.keepsMin)} of exposure to be expected` : "nothing more tonight";
-  const costs = c.givesUpMin >= 1 ? `, gives up ${span(c.givesUpMin)}` : "";
-  const darks = c.darksMin >= 1 ? `, ${span(c.darksMin)} of darks` : "";
-  return `${keeps}${costs}${darks}${c.does === "sleep" ? "; the rig stays out as it stands" : ""}`;
 }
 
 /** "10 of 12 × 300 s Ha on P1". */

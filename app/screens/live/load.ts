@@ -1,4 +1,4 @@
-import { toldSubs } from "~/core/live";
+import { toldSubs, USUAL_FOCUS_PER_C } from "~/core/live";
 import { batteryLife } from "~/core/night";
 import { median } from "~/core/numeric";
 import { nightEvents } from "~/core/sky";
@@ -7,15 +7,12 @@ import type { Desk } from "~/desk/desk";
 import { firstStepOf } from "~/desk/kit/better";
 import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import { landingOf } from "~/desk/log/landing";
-import { calibrationOf } from "~/desk/plan/calibration";
+import { darksWantedMin } from "~/desk/plan/calibration";
 import { eventsOf } from "~/desk/plan/live";
 import { nightSheets } from "~/desk/plan/night-sheets";
 import { ownContextsOf } from "~/desk/projects/project";
 import { loadChoice } from "~/desk/sky/choice";
 import { nightOver } from "~/desk/sky/nights";
-
-/** °C of air by which focus is lost where nobody measured it; common practice, no source. */
-const FOCUS_PER_C = 2;
 
 /** The night that is on, for the rig asked for or the first that has a sheet. */
 export async function loadLive(desk: Desk, request: Request) {
@@ -36,9 +33,6 @@ export async function loadLive(desk: Desk, request: Request) {
   const power = lead.rig.data.power;
   const night = nightOver(desk, place.data, choice.today, lead.moon);
   const sky = nightEvents(night.sky);
-  const { needs } = calibrationOf(library, lead.rig, chosen.sheet, night.sky, air.length > 0 ? median(air) : null);
-  // Darks are taken with the cap on, whatever the sky does.
-  const darks = needs.filter((n) => n.kind === "dark" && n.state !== "serves");
   return {
     night: choice.today,
     firstStep: null,
@@ -56,7 +50,7 @@ export async function loadLive(desk: Desk, request: Request) {
       laidOutMs: spent.laidOutMs,
       events,
       focusEveryMs: lead.rig.data.overheads.focusEveryMin * MINUTE_MS,
-      focusPerC: FOCUS_PER_C,
+      focusPerC: USUAL_FOCUS_PER_C,
       sunriseMs: sky.horizon.kind === "passes" ? sky.horizon.upMs : null,
       duskMs: sky.horizon.kind === "passes" ? sky.horizon.downMs : null,
       rainMs,
@@ -65,7 +59,7 @@ export async function loadLive(desk: Desk, request: Request) {
       hours: hours.map((h) => ({ atMs: h.atMs, odds: h.odds, airC: h.airC, dewC: h.dewC })),
       isSimulated: here.weather.isSimulated,
       packUpMin: packUpMin(chosen.sheet.lines.at(-1)),
-      darksMin: darks.reduce((sum, n) => sum + (Math.max(0, n.want - n.have) * (n.exposureSec ?? 0)) / 60, 0),
+      darksMin: darksWantedMin(library, lead.rig, chosen.sheet, night.sky, air.length > 0 ? median(air) : null),
       told: toldSubs(events),
       focus: hintsOnSheet(chosen.sheet, focusHint(library, lead.rig)),
       latest: landingOf(library, choice.today, chosen.rigId),

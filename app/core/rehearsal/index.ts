@@ -1,0 +1,19 @@
+export {
+  panelKey,
+  skyKey,
+  subjectOf,
+  WAYS,
+  type Decision,
+  type NightBrought,
+  type Played,
+  type RehearsalNight,
+  type RehearsalRig,
+  type RehearsedSub,
+  type Trouble,
+  type Way,
+  type WayKey,
+} from "./question";
+export { playNight, standInKit, weatherOf } from "./play";
+export { hindsight, overSeeds, type Judged, type WayRecord } from "./hindsight";
+export { PREPARED, PREPARED_PLACE, PREPARED_TARGET, preparedNight, type Prepared } from "./prepared";
+export { fileOfSub } from "./sub-frame";
