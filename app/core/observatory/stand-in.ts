@@ -41,6 +41,7 @@ export interface ObservatoryState {
   readonly wheel: { readonly filterName: string };
   readonly camera: { readonly sensorC: number; readonly isCooling: boolean };
   readonly heater: { readonly isOn: boolean };
+  readonly guider: { readonly hasLostStar: boolean };
   /** Dew on the glass, [0, 1]. */
   readonly wet: number;
   /** Taken out of the battery so far, Wh; and when it is empty at today's draw: null = mains, or no battery was told of. */
@@ -50,7 +51,7 @@ export interface ObservatoryState {
 /** What a rig can be told to do. All take the time they say. */
 export type Command =
   | { readonly do: "slew"; readonly aim: Aim; readonly sec: number }
-  | { readonly do: "flip" | "focus" | "dry"; readonly sec: number }
+  | { readonly do: "flip" | "focus" | "dry" | "findGuideStar"; readonly sec: number }
   | { readonly do: "filter"; readonly name: string; readonly sec: number }
   | { readonly do: "heater" | "cooler"; readonly isOn: boolean }
   | { readonly do: "wait"; readonly untilMs: number }
@@ -78,10 +79,14 @@ export interface TakenExposure {
   readonly focusSteps: number;
   readonly filterName: string;
   readonly pierSide: "east" | "west";
+  /** It was taken without a guide star. */
+  readonly hasLostStar: boolean;
   /** The mount stood still: it would not go past the meridian, or there was no power. */
   readonly hasStopped: boolean;
 }
 
+const LOSES_STAR = 1.5; // gusts over the rig's limit at which the guide star is gone; a proposal
+const gustLimit = (rig: Rig): number => rig.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH;
 const SIDEREAL_ARCSEC_PER_SEC = 15.04;
 const DRIFT_PER_POLAR_ARCMIN = 0.2625 / 60; // arcsec a second at most, MATHS C3.14
 const WET_MIN = 40; // until glass near the dew point is blind; a proposal
@@ -101,6 +106,7 @@ export function standInAt(kit: StandInKit, atMs: UtcMs): ObservatoryState {
     wheel: { filterName: "" },
     camera: { sensorC: rig.isCooled ? rig.workingTempC : airC + (rig.aboveAirC ?? 10), isCooling: rig.isCooled },
     heater: { isOn: false },
+    guider: { hasLostStar: false },
     wet: 0,
     battery: { spentWh: 0, emptyMs: null },
   };
@@ -156,7 +162,13 @@ export function afterCommand(
     case "slew": {
       const isOther = command.aim.projectId !== s.mount.aim?.projectId;
       const pierSide = isOther ? "east" : s.mount.pierSide;
-      return done(passed(kit, { ...s, mount: { aim: command.aim, pierSide, isParked: false } }, until(command.sec)));
+      return done(
+        passed(
+          kit,
+          { ...s, mount: { aim: command.aim, pierSide, isParked: false }, guider: { hasLostStar: false } },
+          until(command.sec),
+        ),
+      );
     }
     case "flip": {
       const aim = s.mount.aim && { ...s.mount.aim, meridianMs: null };
@@ -173,6 +185,8 @@ export function afterCommand(
       const focuser = { ...s.focuser, steps: s.focuser.steps + moved };
       return done(passed(kit, { ...s, wheel: { filterName: command.name }, focuser }, until(command.sec)));
     }
+    case "findGuideStar":
+      return done({ ...passed(kit, s, until(command.sec)), guider: { hasLostStar: false } });
     case "dry":
       return done({ ...passed(kit, s, until(command.sec)), wet: 0 });
     case "heater":
@@ -185,7 +199,11 @@ export function afterCommand(
       return done({ ...s, mount: { ...s.mount, aim: null, isParked: true } });
     case "expose": {
       const after = passed(kit, s, until(command.sec));
-      return done(passed(kit, after, until(command.sec + command.restSec)), exposureOf(kit, s, after, command.sec));
+      const exposure = exposureOf(kit, s, after, command.sec);
+      const hasLostStar =
+        kit.rig.isGuided && (exposure.hasLostStar || exposure.gustKmh > LOSES_STAR * gustLimit(kit.rig));
+      const rested = passed(kit, { ...after, guider: { hasLostStar } }, until(command.sec + command.restSec));
+      return done(rested, exposure);
     }
   }
 }
@@ -205,7 +223,7 @@ function exposureOf(kit: StandInKit, s: ObservatoryState, after: ObservatoryStat
   const offC = (bestSteps(kit, s.wheel.filterName, airC) - s.focuser.steps) / kit.focusStepsPerC;
   const offUm = (Math.abs(offC) / kit.focusPerC) * (criticalFocusZoneUm(focalRatio) / 2);
   const focusBlurArcsec = (GEOMETRIC * offUm * 206.265) / focalRatio / focalLengthMm;
-  const limit = rig.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH;
+  const limit = gustLimit(rig);
   const seeing = mean((m) => m.seeingArcsec);
   const pixel = opticsOf(rig).pixelScaleArcsecPerPx;
   const guidingRmsArcsec = Math.hypot(GUIDING_OF_SEEING * seeing, 0.8 * pixel * (gustKmh / limit) ** 2);
@@ -240,6 +258,7 @@ function exposureOf(kit: StandInKit, s: ObservatoryState, after: ObservatoryStat
     focusSteps: s.focuser.steps,
     filterName: s.wheel.filterName,
     pierSide: s.mount.pierSide,
+    hasLostStar: s.guider.hasLostStar,
     hasStopped,
   };
 }

@@ -22,8 +22,11 @@ const FOIBLES = {
 const FILTER_STEPS = 15; // from one filter to the next
 const AGAIN_MS = 60 * MINUTE_MS; // wind and dew are spoken of once an hour
 const FLIP_LATER_MS = 15 * MINUTE_MS;
-const WIND_PAUSE_MS = 20 * MINUTE_MS;
+const WIND_PAUSE_MS = 60 * MINUTE_MS; // at most, then one asks again
+const FIND_STAR_SEC = 5 * 60;
+const NOTICED = 2; // subs without a guide star until somebody sees it
 const BATTERY_AHEAD_MS = 45 * MINUTE_MS;
+const LOOK_AGAIN_MS = 20 * MINUTE_MS; // nobody looks up at once again
 const DRY_SEC = 15 * 60;
 const SETTLED = 2; // moments that a sky stays open before one trusts it
 const WET = 0.5; // half blind
@@ -35,6 +38,7 @@ export function spoiltBy(e: TakenExposure, rig: RehearsalRig["rig"], hasPower: b
   if (e.hasStopped) return hasPower ? "trail" : "other";
   if (!e.isOpen) return "cloud";
   if (e.gustKmh > (rig.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH)) return "wind";
+  if (e.hasLostStar) return "guiding";
   if (e.wet > WET) return "other";
   if (e.focusBlurArcsec > SOFT * Math.sqrt(e.fwhmArcsec ** 2 - e.focusBlurArcsec ** 2)) return "focus";
   if (Math.hypot(e.trailArcsec.x, e.trailArcsec.y) > BORNE_TRAIL_PX * scale) return rig.isGuided ? "guiding" : "trail";
@@ -51,6 +55,8 @@ interface Shared {
   /** What each rig was told to do. */
   readonly commands: Command[][];
   darksMin: number;
+  /** What was said last of a closed sky. */
+  cloudSaid: { readonly atMs: number; readonly does: WayKey } | null;
   /** Until when somebody is at a rig. */
   busyMs: number;
   /** When each rig was left for the night. */
@@ -106,6 +112,9 @@ class RigEvening {
     for (let i = 0; i < this.lines.length && !this.isOver;) {
       yield { atMs: this.s.atMs, decision: null };
       const line = this.lines[i]!;
+      // What the sheet itself leaves free is for the sky's sake: nothing after it comes before its time.
+      const gapMs = line.startMs - (this.lines[i - 1]?.endMs ?? line.startMs);
+      if (gapMs > MINUTE_MS && line.startMs > this.s.atMs) this.do({ do: "wait", untilMs: line.startMs });
       if (line.kind === "block") i = yield* this.block(line, i);
       else i = yield* this.event(line, i);
     }
@@ -273,37 +282,57 @@ class RigEvening {
     return i;
   }
 
-  /** What may be wrong before a sub is begun. */
-  private *beforeSub(): Generator<{ atMs: number; decision: Decision | null }, void, WayKey | undefined> {
-    const now = momentAt(this.shared.weather, this.s.atMs);
-    const { rig } = this.rig;
-    const isQuiet = (about: Trouble["about"]) => this.s.atMs < (this.quietMs.get(about) ?? 0);
-    const hush = (about: Trouble["about"]) => this.quietMs.set(about, this.s.atMs + AGAIN_MS);
-    if (this.flipMs !== null && this.s.atMs >= this.flipMs) yield* this.flip(rig.overheads.flipMin * 60);
-    const limitKmh = rig.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH;
-    if (now.gustKmh > limitKmh && !isQuiet("wind")) {
-      hush("wind");
+  private isQuiet(about: Trouble["about"]): boolean {
+    return this.s.atMs < (this.quietMs.get(about) ?? 0);
+  }
+  private hush(about: Trouble["about"]): void {
+    this.quietMs.set(about, this.s.atMs + AGAIN_MS);
+  }
+
+  /** Gusts beyond the rig's limit: spoken of once an hour, and again after a pause that was too short. */
+  private *wind(limitKmh: number): Generator<{ atMs: number; decision: Decision | null }, void, WayKey | undefined> {
+    const gust = () => momentAt(this.shared.weather, this.s.atMs).gustKmh;
+    while (gust() > limitKmh && !this.isQuiet("wind") && this.s.atMs < this.endMs) {
       const hour = this.shared.night.hours.findLast((h) => h.startMs <= this.s.atMs);
       const stays = (hour?.gustKmh ?? 0) > limitKmh;
-      const wait = wayOf("waitForWind", WIND_PAUSE_MS / MINUTE_MS);
-      const ways = stays ? [wait, wayOf("goOn", 0)] : [wayOf("goOn", 0), wait];
-      const does = yield* this.ask({ about: "wind", gustKmh: now.gustKmh, limitKmh }, ways);
-      if (does === "waitForWind") {
-        this.do({ do: "wait", untilMs: this.s.atMs + WIND_PAUSE_MS });
-        this.quietMs.delete("wind"); // one looks again after the pause
+      const [wait, goOn] = [wayOf("waitForWind", 0), wayOf("goOn", 0)];
+      const does = yield* this.ask({ about: "wind", gustKmh: gust(), limitKmh }, stays ? [wait, goOn] : [goOn, wait]);
+      if (does === "goOn") return this.hush("wind");
+      const untilMs = this.s.atMs + WIND_PAUSE_MS;
+      while (gust() > limitKmh && this.s.atMs < untilMs) {
+        this.do({ do: "wait", untilMs: this.s.atMs + MOMENT_MS });
+        yield { atMs: this.s.atMs, decision: null };
       }
+      // Whoever pauses is there when it drops, and has the star again.
+      if (this.s.guider.hasLostStar) this.do({ do: "findGuideStar", sec: 0 });
     }
+  }
+
+  /** What may be wrong before a sub is begun. */
+  private *beforeSub(): Generator<{ atMs: number; decision: Decision | null }, void, WayKey | undefined> {
+    const { rig } = this.rig;
+    if (this.flipMs !== null && this.s.atMs >= this.flipMs) yield* this.flip(rig.overheads.flipMin * 60);
+    yield* this.wind(rig.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH);
+    const blind = this.shared.subs.filter((s) => s.rig === this.index).slice(-NOTICED);
+    if (this.s.guider.hasLostStar && blind.length === NOTICED && blind.every((s) => s.exposure.hasLostStar))
+      this.byHand({ do: "findGuideStar", sec: FIND_STAR_SEC });
+    const now = momentAt(this.shared.weather, this.s.atMs);
     const spreadC = now.airC - now.dewC;
-    if (spreadC < DEW_SPREAD_C && !this.s.heater.isOn && !isQuiet("dew")) {
-      hush("dew");
+    if (spreadC < DEW_SPREAD_C && !this.s.heater.isOn && !this.isQuiet("dew")) {
+      this.hush("dew");
       const heater = rig.power === undefined || rig.power.dewW > 0 ? [wayOf("heaterOn", 0)] : [];
       const does = yield* this.ask({ about: "dew", spreadC }, [...heater, wayOf("dry", DRY_SEC / 60), wayOf("goOn", 0)]); // prettier-ignore
       if (does === "heaterOn") this.do({ do: "heater", isOn: true });
       if (does === "dry") this.byHand({ do: "dry", sec: DRY_SEC });
     }
     const { emptyMs } = this.s.battery;
-    if (emptyMs !== null && emptyMs < this.endMs && emptyMs - this.s.atMs < BATTERY_AHEAD_MS && !isQuiet("battery")) {
-      hush("battery");
+    if (
+      emptyMs !== null &&
+      emptyMs < this.endMs &&
+      emptyMs - this.s.atMs < BATTERY_AHEAD_MS &&
+      !this.isQuiet("battery")
+    ) {
+      this.hush("battery");
       const cooler = this.s.camera.isCooling ? [wayOf("coolerOff", 0)] : [];
       const does = yield* this.ask({ about: "battery", emptyMs }, [...cooler, wayOf("packUp", this.packUpMin()), wayOf("goOn", 0)]); // prettier-ignore
       if (does === "coolerOff") this.do({ do: "cooler", isOn: false });
@@ -339,8 +368,21 @@ class RigEvening {
         darksMin: Math.max(0, this.rig.darksMin - this.shared.darksMin),
         packUpMin: this.packUpMin(),
       });
-      const ways = choices.map((cloud): Way => ({ does: cloud.does, untilMs: cloud.untilMs, cloud, takesMin: 0 }));
-      const does = yield* this.ask({ about: "cloud" }, ways);
+      const soonest = this.s.atMs + LOOK_AGAIN_MS;
+      const ways = choices.map((cloud): Way => {
+        const untilMs = cloud.untilMs === null ? null : (Math.max(cloud.untilMs, soonest) as UtcMs);
+        return { does: cloud.does, untilMs, cloud, takesMin: 0 };
+      });
+      // One sky, one word: what was just said of it beside one rig holds for the others, as far as they can.
+      const said = this.shared.cloudSaid;
+      const same = said && this.s.atMs - said.atMs < LOOK_AGAIN_MS ? said.does : null;
+      const isOpenTo = (does: WayKey | null) => ways.some((w) => w.does === does);
+      const does = isOpenTo(same)
+        ? same!
+        : same === "darks" && isOpenTo("wait")
+          ? "wait"
+          : yield* this.ask({ about: "cloud" }, ways);
+      this.shared.cloudSaid = { atMs: this.s.atMs, does };
       const { untilMs } = ways.find((w) => w.does === does)!;
       this.tell({ what: "decided", choice: does as "wait" | "darks" | "packUp" | "sleep", untilMs });
       if (does === "sleep") {
@@ -353,11 +395,9 @@ class RigEvening {
         this.packUp(this.packUpMin() * 60);
         return false;
       }
-      // An hour that has begun is waited for to its middle at least: nobody looks up at once again.
-      const lookMs = Math.max(untilMs, this.s.atMs + 20 * MINUTE_MS);
       const fromMs = this.s.atMs;
-      for (let open = 0; this.s.atMs < lookMs && open < SETTLED;) {
-        this.do({ do: "wait", untilMs: Math.min(lookMs, this.s.atMs + MOMENT_MS) });
+      for (let open = 0; this.s.atMs < untilMs && open < SETTLED;) {
+        this.do({ do: "wait", untilMs: Math.min(untilMs, this.s.atMs + MOMENT_MS) });
         yield { atMs: this.s.atMs, decision: null };
         // Under the cap one sees the sky as well as anybody.
         open = isOpen(momentAt(weather, this.s.atMs)) ? open + 1 : 0;
@@ -391,7 +431,18 @@ export interface PlayBy {
 export function playNight(night: RehearsalNight, seed: number, { ways, then }: PlayBy): Played {
   const weather = weatherOf(night, seed);
   const commands = night.rigs.map((): Command[] => []);
-  const shared: Shared = { night, weather, seed, subs: [], events: [], commands, darksMin: 0, busyMs: 0, leftMs: [] };
+  const shared: Shared = {
+    night,
+    weather,
+    seed,
+    subs: [],
+    events: [],
+    commands,
+    darksMin: 0,
+    cloudSaid: null,
+    busyMs: 0,
+    leftMs: [],
+  };
   const runs = night.rigs.map((rig, i) => {
     const play = new RigEvening(shared, i, rig).play();
     return { play, at: play.next() };

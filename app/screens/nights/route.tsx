@@ -63,6 +63,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
   const { sheet, place } = view;
   const leftOverMin = sheet.leftOver.reduce((s, l) => s + l.exposureMin, 0);
   const hasBlocks = sheet.lines.some((l) => l.kind === "block");
+  const rehearsal = `/nights/rehearsal?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), of: "sheet" }).toString()}`;
   const liveSearch = `?${new URLSearchParams({ ...Object.fromEntries(new URLSearchParams(search)), with: view.rigId }).toString()}`;
   const calendar = () =>
     download(
@@ -166,6 +167,11 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         {view.isTonight && hasBlocks ? (
           <Link to={`/nights/live${liveSearch}`} className={buttonLook("main", "no-print w-full")}>
             Live, beside the mount
+          </Link>
+        ) : null}
+        {hasBlocks ? (
+          <Link to={rehearsal} className={buttonLook("quiet", "no-print w-full")}>
+            Rehearse this night
           </Link>
         ) : null}
         <div className="no-print flex gap-2">

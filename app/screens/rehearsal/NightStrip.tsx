@@ -5,14 +5,34 @@ import { HOUR_MS } from "~/core/time";
 const WIDTH = 1000;
 const HEIGHT = 44;
 
-/** A rig's evening as one bar: the sheet's blocks as frames, what was kept filled, what was lost hatched, as far as the night has gone. */
+/** When the sky was closed, as far as the night has gone. */
+function closedSpans(played: Played, rigId: string, nowMs: number): readonly (readonly [number, number])[] {
+  const spans: [number, number][] = [];
+  let from: number | null = null;
+  for (const { rigId: of, atMs, is } of played.events) {
+    if (of !== rigId || is.what !== "cloud" || atMs > nowMs) continue;
+    if (!is.isClear) from ??= atMs;
+    else if (from !== null) {
+      spans.push([from, atMs]);
+      from = null;
+    }
+  }
+  return from === null ? spans : [...spans, [from, nowMs]];
+}
+
+/** A rig's evening as one bar: the sheet's blocks as frames, what was kept filled, what was lost hatched, a line above it while the sky was closed; as far as the night has gone. */
 export function NightStrip({
   rig,
   index,
   played,
   nowMs,
   zone,
+  startMs,
+  endMs,
 }: {
+  /** What the bars of all rigs span. */
+  readonly startMs: number;
+  readonly endMs: number;
   readonly rig: RehearsalRig;
   readonly index: number;
   readonly played: Played;
@@ -20,13 +40,12 @@ export function NightStrip({
   readonly zone: string;
 }) {
   const { lines } = rig.sheet;
-  const startMs = lines[0]?.startMs ?? 0;
-  const endMs = Math.max(...lines.map((l) => l.endMs));
   const x = (ms: number) => (WIDTH * (ms - startMs)) / Math.max(1, endMs - startMs);
   const subs = played.subs.filter((s) => s.rig === index && s.exposure.startMs < nowMs);
   const kept = subs.filter((s) => s.lostTo === null);
   const hours: number[] = [];
   for (let ms = Math.ceil(startMs / HOUR_MS) * HOUR_MS; ms < endMs; ms += HOUR_MS) hours.push(ms);
+  const closed = closedSpans(played, rig.rigId, nowMs);
   const hatch = `lost-${index}`;
   return (
     <figure className="my-2">
@@ -63,6 +82,9 @@ export function NightStrip({
             className={s.lostTo === null ? "fill-lamp" : undefined}
             fill={s.lostTo === null ? undefined : `url(#${hatch})`}
           />
+        ))}
+        {closed.map(([from, to]) => (
+          <rect key={from} x={x(from)} width={Math.max(1, x(to) - x(from))} y={0} height={5} className="fill-soft" />
         ))}
         <line x1={x(nowMs)} x2={x(nowMs)} y1={0} y2={HEIGHT} className="stroke-ink" vectorEffect="non-scaling-stroke" />
       </svg>

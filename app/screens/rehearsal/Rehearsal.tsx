@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { clockTime } from "~/components/clock";
+import { clockTime, shortNight } from "~/components/clock";
 import { counted } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
@@ -15,11 +15,12 @@ import { usePlayClock } from "./use-play-clock";
 const SPEEDS = [1, 60, 300, 1000] as const;
 
 /** What a rig is doing at an instant: its sub, or the line of its sheet. */
-function doingWords(rig: RehearsalRig, index: number, played: Played, nowMs: number): string {
+function doingWords(rig: RehearsalRig, index: number, played: Played, nowMs: number, isOver: boolean): string {
   const taken = played.subs.filter((s) => s.rig === index && s.exposure.startMs <= nowMs);
   const last = taken.at(-1);
   const isExposing = last !== undefined && nowMs < last.exposure.startMs + last.exposure.sec * 1000;
   const kept = taken.filter((s) => s.lostTo === null).length;
+  if (isOver) return taken.length === 0 ? "nothing was exposed" : `${kept} of ${counted(taken.length, "sub")} kept`;
   const so = taken.length > 0 ? `, ${kept} of ${counted(taken.length, "sub")} kept` : "";
   if (isExposing) return `${last.of.channel} on ${last.of.panel}, ${last.of.subSec} s${so}`;
   return `nothing is exposed${so}`;
@@ -32,6 +33,7 @@ export function Rehearsal({ view }: { readonly view: RehearsalView }) {
   const [speed, setSpeed] = useState<number>(300);
   const last = played.decided.at(-1)?.decision.atMs;
   const startMs = Math.min(...night.rigs.flatMap((r) => r.sheet.lines.map((l) => l.startMs)));
+  const endMs = Math.max(...night.rigs.flatMap((r) => r.sheet.lines.map((l) => l.endMs)));
   const clock = usePlayClock(last ?? startMs, played.untilMs, speed);
   const decide = (next: readonly WayKey[]) =>
     setParams(
@@ -54,7 +56,7 @@ export function Rehearsal({ view }: { readonly view: RehearsalView }) {
   return (
     <div className="max-w-4xl">
       <p className="text-soft">
-        {words ? words.name : `The sheet of ${night.night}`} · simulated sky and kit
+        {words ? words.name : `The sheet of ${shortNight(night.night)}`} · simulated sky and kit
         {night.weather === null ? `, sky ${view.seed} of this forecast` : ""}
       </p>
       <h1 className="text-headline text-[2rem] leading-tight">
@@ -65,8 +67,16 @@ export function Rehearsal({ view }: { readonly view: RehearsalView }) {
       <ul className="mt-2">
         {night.rigs.map((rig, i) => (
           <li key={rig.rigId}>
-            <span className="text-soft">{rig.rig.name}:</span> {doingWords(rig, i, played, clock.nowMs)}
-            <NightStrip rig={rig} index={i} played={played} nowMs={clock.nowMs} zone={zone} />
+            <span className="text-soft">{rig.rig.name}:</span> {doingWords(rig, i, played, clock.nowMs, isOver)}
+            <NightStrip
+              startMs={startMs}
+              endMs={endMs}
+              rig={rig}
+              index={i}
+              played={played}
+              nowMs={clock.nowMs}
+              zone={zone}
+            />
           </li>
         ))}
       </ul>

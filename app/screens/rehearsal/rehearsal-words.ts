@@ -30,7 +30,8 @@ export const PREPARED_WORDS: Readonly<
   wind: {
     name: "Gusts",
     begins: "A fast mirror in a long tube, and two windy hours to come.",
-    lesson: "Subs taken in gusts beyond the rig’s limit are lost: a pause costs no more than they do.",
+    lesson:
+      "Subs taken in strong gusts are lost anyway, and the guide star with them: a pause costs nothing, to go on costs the time to find it again.",
   },
   dew: {
     name: "Dew on a battery",
@@ -70,7 +71,7 @@ const DOES: Readonly<Record<WayKey, string>> = {
   focusNow: "Focus now",
   flipNow: "Flip now",
   flipLater: "In a quarter of an hour",
-  waitForWind: "Pause for 20 min",
+  waitForWind: "Pause until it drops",
   heaterOn: "Heater on",
   dry: "Dry it by hand",
   coolerOff: "Cooler off",
@@ -92,10 +93,12 @@ export function wayCosts({ does, cloud, takesMin }: Way): string {
     case "flipNow":
     case "dry":
       return `takes ${span(takesMin)}`;
+    case "goOn":
+      return "as it stands";
     case "flipLater":
       return "nothing now; past its limit the mount stands still";
     case "waitForWind":
-      return "nothing is exposed meanwhile";
+      return "nothing is exposed meanwhile, an hour at most; the guide star is kept";
     case "heaterOn":
       return "draws on the battery, if there is one";
     case "coolerOff":

@@ -1,5 +1,6 @@
 import { Link, useSearchParams } from "react-router";
 import { deskOf } from "~/at-desk";
+import { shortNight } from "~/components/clock";
 import { buttonLook } from "~/components/ui/Button";
 import { PREPARED } from "~/core/rehearsal";
 import { keptSearch } from "~/desk/sky/choice";
@@ -28,17 +29,20 @@ export default function RehearsalRoute({ loaderData: { view, hasSheet, night } }
       <h1 className="text-headline">Rehearsal</h1>
       <p className="mt-1 max-w-[70ch]">
         The night before the night: a sheet is played against a simulated sky and simulated kit. It stops where
-        something is to be decided, and tells at the end what each decision brought. Nothing of it goes into your log.
+        something is to be decided, and tells at the end what each decision brought. Nothing of it goes into your log
+        unless you ask for it.
       </p>
       <section aria-label="Your own night" className="mt-4">
         {hasSheet ? (
           <p>
             <Link to={to("sheet")} className={buttonLook("main", "min-h-12")}>
-              Rehearse the sheet of {night}
+              Rehearse the sheet of {shortNight(night)}
             </Link>
           </p>
         ) : (
-          <p className="text-soft">Nothing is planned on {night}, so there is no sheet of yours to rehearse.</p>
+          <p className="text-soft">
+            Nothing is planned on {shortNight(night)}, so there is no sheet of yours to rehearse.
+          </p>
         )}
       </section>
       <section aria-label="Prepared nights" className="mt-6">

@@ -123,6 +123,16 @@ export function RoundBar({ view, search }: { readonly view: RoundView; readonly 
           })}
         </ul>
       ) : null}
+      {at === "assumed" ? (
+        <p className="mt-1">
+          <Link to={`/nights/rehearsal${search}`} className="underline underline-offset-4">
+            Rehearse a night
+          </Link>
+          <span className="text-soft">
+            : your own, or one of six that are prepared, before the first clear one comes
+          </span>
+        </p>
+      ) : null}
       {isMissing ? (
         <p className="text-lamp">
           {next === "place" ? (
