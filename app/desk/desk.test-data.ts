@@ -189,7 +189,13 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       chart: nobody("a chart"),
       ...of.supplies,
     },
-    folders: { canChoose: () => false, choose: nobody("a folder"), reopen: () => null, ...of.folders },
+    folders: {
+      canChoose: () => false,
+      choose: nobody("a folder"),
+      own: () => Promise.resolve(null),
+      reopen: () => null,
+      ...of.folders,
+    },
   });
   return Object.assign(desk, {
     setNow: (iso: string) => void (now = Date.parse(iso)),

@@ -25,6 +25,8 @@ export interface Folders {
   readonly canChoose: () => boolean;
   /** Lets a person choose one; null = they chose none. */
   readonly choose: () => Promise<OpenFolder | null>;
+  /** One of the app's own in the origin's private file system, emptied: what the stand-in observatory writes into. Null = this browser has none. */
+  readonly own: (name: string) => Promise<OpenFolder | null>;
   /** One that the browser kept; null when it is none. */
   readonly reopen: (handle: unknown) => OpenFolder | null;
 }
@@ -40,9 +42,17 @@ interface Observer {
 }
 interface Browser {
   readonly showDirectoryPicker?: (of: { readonly id: string; readonly mode: "read" }) => Promise<Handle>;
+  readonly navigator?: {
+    readonly storage?: {
+      readonly getDirectory?: () => Promise<{
+        readonly removeEntry: (name: string, of: { readonly recursive: boolean }) => Promise<void>;
+        readonly getDirectoryHandle: (name: string, of: { readonly create: boolean }) => Promise<Handle>;
+      }>;
+    };
+  };
   readonly FileSystemObserver?: new (onChange: () => void) => Observer;
 }
-const browser = (): Browser => globalThis as object;
+const browser = (): Browser => globalThis;
 
 const SETTLE_MS = 500; // a file that keeps its size so long is complete; should it grow after all, it is read again
 const POLL_MS = 3000;
@@ -125,6 +135,12 @@ export const browserFolders: Folders = {
       if (error instanceof DOMException && error.name === "AbortError") return null;
       throw error;
     }
+  },
+  async own(name) {
+    const root = await browser().navigator?.storage?.getDirectory?.();
+    if (!root) return null;
+    await root.removeEntry(name, { recursive: true }).catch(() => undefined); // it was not there
+    return openFolder(await root.getDirectoryHandle(name, { create: true }));
   },
   reopen: (handle) => (isHandle(handle) ? openFolder(handle) : null),
 };

@@ -27,10 +27,11 @@ export interface RehearsalClient {
     signal: AbortSignal,
     onFile: (done: number, of: number) => void,
   ) => Promise<number>;
-  /** Frames as one zip. */
+  /** Frames as one zip, with darks, bias and flats if asked. */
   readonly zip: (
     at: PlayedAs,
     cropPx: number | null,
+    isCalibrated: boolean,
     signal: AbortSignal,
     onFile: (done: number, of: number) => void,
   ) => Promise<Blob>;
@@ -51,7 +52,7 @@ export function createRehearsalClient(): RehearsalClient {
       ),
     write: (at, folder, cropPx, signal, onFile) =>
       runJob<RehearsalApi, number>(start(), signal, (api) => api.write(at, folder, cropPx, proxy(onFile))),
-    zip: (at, cropPx, signal, onFile) =>
-      runJob<RehearsalApi, Blob>(start(), signal, (api) => api.zip(at, cropPx, proxy(onFile))),
+    zip: (at, cropPx, isCalibrated, signal, onFile) =>
+      runJob<RehearsalApi, Blob>(start(), signal, (api) => api.zip(at, cropPx, isCalibrated, proxy(onFile))),
   };
 }

@@ -2,6 +2,7 @@ import { expose } from "comlink";
 import { Zip, ZipPassThrough } from "fflate";
 import { starZones, unpackStars, type CatalogEntry, type StarZones } from "~/core/catalog";
 import {
+  calibrationFiles,
   fileOfSub,
   hindsight,
   overSeeds,
@@ -94,7 +95,12 @@ const api = {
     return count;
   },
   /** The frames as one zip, not compressed: noise does not shrink. */
-  async zip(at: PlayedAs, cropPx: number | null, onFile: (done: number, of: number) => void): Promise<Blob> {
+  async zip(
+    at: PlayedAs,
+    cropPx: number | null,
+    isCalibrated: boolean,
+    onFile: (done: number, of: number) => void,
+  ): Promise<Blob> {
     const parts: Uint8Array<ArrayBuffer>[] = [];
     const zip = new Zip((error, chunk) => {
       if (error) throw error;
@@ -105,6 +111,15 @@ const api = {
       zip.add(entry);
       entry.push(file.bytes, true);
       onFile(file.of, file.all);
+    }
+    if (isCalibrated) {
+      const { subs } = playNight(at.night, at.seed, { ways: at.ways, then: "advice" });
+      for (const file of calibrationFiles(at.night, at.seed, subs, cropPx, await starsHere())) {
+        const entry = new ZipPassThrough(file.name);
+        zip.add(entry);
+        entry.push(file.bytes, true);
+        await breath();
+      }
     }
     zip.end();
     return new Blob(parts, { type: "application/zip" });

@@ -153,5 +153,6 @@ export function exposureFactsOf(
     pixelScaleArcsec: wcs?.scaleYArcsec ?? null,
     measure: measureOf(get),
     ...besideOf(get),
+    ...(header.values.get("SIMULATD") === true ? { isSimulated: true } : {}),
   };
 }

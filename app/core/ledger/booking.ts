@@ -33,6 +33,7 @@ function calibrationOf(facts: ExposureFacts, type: CalibrationData["type"], memb
     ...(offset === null ? {} : { offset }),
     ...(binning === null ? {} : { binning }),
     ...(positionAngleDeg === null ? {} : { positionAngleDeg }),
+    ...(facts.isSimulated ? { isSimulated: true } : {}),
   };
 }
 
@@ -146,6 +147,7 @@ function booked(
       ...(facts.temperatureC === null ? {} : { temperatureC: facts.temperatureC }),
       ...(facts.airC === undefined ? {} : { airC: facts.airC }),
       ...(facts.focusSteps === undefined ? {} : { focusSteps: facts.focusSteps }),
+      ...(facts.isSimulated ? { isSimulated: true } : {}),
       ...(facts.measure === null ? {} : { measure: facts.measure }),
     },
   });

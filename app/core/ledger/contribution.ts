@@ -37,6 +37,8 @@ export interface ContributionData {
   /** Air beside the camera or the mount, °C, and where the focuser stood, steps; absent = not known. */
   readonly airC?: number;
   readonly focusSteps?: number;
+  /** A stand-in made it, and no sky was seen; absent = it is real. */
+  readonly isSimulated?: true;
   /** What its stars and its sky were like; absent = nobody measured. */
   readonly measure?: SubMeasure;
   /** What was kept before, and until when; the latest last. Absent = it was never changed. */
@@ -83,4 +85,6 @@ export interface CalibrationData {
   readonly binning?: number;
   /** Angle of the camera, from its rotator or a solution, degrees. */
   readonly positionAngleDeg?: number;
+  /** A stand-in made it; absent = it is real. */
+  readonly isSimulated?: true;
 }

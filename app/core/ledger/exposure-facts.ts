@@ -46,6 +46,8 @@ export interface ExposureFacts {
   /** Air beside the camera or the mount, °C, and where the focuser stood, steps; absent = the header does not say. */
   readonly airC?: number;
   readonly focusSteps?: number;
+  /** A stand-in made it, as its header says. */
+  readonly isSimulated?: true;
   /** What its stars and sky were like, by the header. */
   readonly measure: SubMeasure | null;
   /** `dataSumOf` its first pixels; none where they were not read, as of a row in a table. */

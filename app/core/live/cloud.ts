@@ -52,11 +52,13 @@ export interface CloudQuestion {
   readonly packUpMin: number;
 }
 
+/** Minutes of exposure to be expected for a minute up, below which nobody stays up for it; a proposal of this project. */
+const LEAST_WORTH = 1 / 8;
 /** A chance from which on waiting for an hour is called likely; a proposal of this project. */
 const LIKELY = 0.5;
 
 /**
- * The ways to go on when the sky closes, the one that brings most for the time one stays up first. Waiting goes on until the first hour
+ * The ways to go on when the sky closes, the one that brings most for the time one stays up first; what brings less than an eighth of that time in exposure comes last. Waiting goes on until the first hour
  * that is likelier clear than not, or the likeliest of all; what comes from then on is expected hour by hour, each by its own chance. To
  * sleep is to leave the rig standing and to give up the night; to pack up as well, with the work done.
  */
@@ -81,7 +83,10 @@ export function cloudChoices({ nowMs, hours, darksMin, packUpMin }: CloudQuestio
   found.push({ does: "packUp", untilMs: null, keepsMin: 0, givesUpMin: all, darksMin: 0, upMin: packUpMin });
   found.push({ does: "sleep", untilMs: null, keepsMin: 0, givesUpMin: all, darksMin: 0, upMin: 0 });
   const worth = (c: CloudChoice) => (c.keepsMin + c.darksMin / 10) / Math.max(30, c.upMin);
-  return found.sort((a, b) => worth(b) - worth(a) || a.upMin - b.upMin);
+  const isWorthIt = (c: CloudChoice) => worth(c) >= LEAST_WORTH;
+  // What is not worth the hours comes after what ends the night: packed up first, for what is left out is looked after by nobody.
+  const rank = (c: CloudChoice) => (isWorthIt(c) ? 0 : c.does === "packUp" ? 1 : c.does === "sleep" ? 2 : 3);
+  return found.sort((a, b) => rank(a) - rank(b) || worth(b) - worth(a) || a.upMin - b.upMin);
 }
 
 const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);

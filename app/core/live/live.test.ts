@@ -237,7 +237,7 @@ describe("a closed sky", () => {
   });
   it("is left where nothing more comes, and each way says what it gives up", () => {
     const choices = cloudChoices({ ...q, hours: [] });
-    expect(choices.map((c) => c.does)).toEqual(["sleep", "packUp"]);
+    expect(choices.map((c) => c.does)).toEqual(["packUp", "sleep"]);
     const all = cloudChoices({ ...q, hours: hours(0.2, 0.2) });
     expect(all.find((c) => c.does === "packUp")!.givesUpMin).toBeCloseTo(20, 9);
     for (const c of all) expect(c.keepsMin + c.givesUpMin).toBeCloseTo(20, 9);

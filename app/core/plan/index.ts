@@ -25,6 +25,7 @@ export {
 export { filterOfGoal, layoutOf, moonOfProject, panelLabel, panelsOf, remainingWork } from "./project";
 export { freedHours, type FreedHours, type WishOffer } from "./freed";
 export { nightOffer } from "./offers";
+export { feltKmh } from "./weigh";
 export { chooseTonight, projectTonight, type TonightBlock, type TonightChoice, type TonightProject } from "./tonight";
 export { nightSheet, type SheetProject } from "./sheet";
 export {

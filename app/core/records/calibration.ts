@@ -5,8 +5,11 @@ import { id, instantMs, numberOf, textOf } from "./fields";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const calibration: RecordSchema<CalibrationData> = {
-  version: 2,
-  migrations: [(data) => data], // 1 → 2: offset, binning and camera angle can be said
+  version: 3,
+  migrations: [
+    (data) => data, // 1 → 2: offset, binning and camera angle can be said
+    (data) => data, // 2 → 3: that it is simulated
+  ],
   schema: objectOf<CalibrationData>({
     type: Joi.string().valid("dark", "flat", "bias", "darkFlat").label("Type"),
     memberId: id,
@@ -20,5 +23,6 @@ export const calibration: RecordSchema<CalibrationData> = {
     offset: numberOf(CAMERA_FIELDS.offset).optional(),
     binning: numberOf(CAMERA_FIELDS.binning).optional(),
     positionAngleDeg: numberOf({ label: "Camera angle", unit: "°", min: -360, max: 360 }).optional(),
+    isSimulated: Joi.boolean().valid(true).optional().label("Simulated"),
   }),
 };

@@ -6,11 +6,12 @@ import { channel } from "./filter";
 import { objectOf, type RecordSchema } from "./kind";
 
 export const contribution: RecordSchema<ContributionData> = {
-  version: 4,
+  version: 5,
   migrations: [
     (data) => data, // 1 → 2: where it pointed, and at which gain, can be said
     (data) => data, // 2 → 3: offset, binning, temperature, what its stars were like, and what was kept before
     (data) => data, // 3 → 4: how bright its stars were, what of their shapes is shared, the air and the focuser
+    (data) => data, // 4 → 5: that it is simulated
   ],
   schema: objectOf<ContributionData>({
     projectId: id,
@@ -42,6 +43,7 @@ export const contribution: RecordSchema<ContributionData> = {
     temperatureC: numberOf(CAMERA_FIELDS.temperatureC).optional(),
     airC: numberOf(CAMERA_FIELDS.airC).optional(),
     focusSteps: numberOf(CAMERA_FIELDS.focusSteps).optional(),
+    isSimulated: Joi.boolean().valid(true).optional().label("Simulated"),
     measure: objectOf<SubMeasure>({
       fwhmPx: numberOf(MEASURE_FIELDS.fwhmPx),
       eccentricity: numberOf(MEASURE_FIELDS.eccentricity).allow(null),

@@ -16,4 +16,4 @@ export {
 export { playNight, standInKit, weatherOf } from "./play";
 export { hindsight, overSeeds, type Judged, type WayRecord } from "./hindsight";
 export { PREPARED, PREPARED_PLACE, PREPARED_TARGET, preparedNight, type Prepared } from "./prepared";
-export { fileOfSub } from "./sub-frame";
+export { calibrationFiles, fileOfSub } from "./sub-frame";

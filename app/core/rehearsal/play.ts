@@ -55,8 +55,8 @@ interface Shared {
   /** What each rig was told to do. */
   readonly commands: Command[][];
   darksMin: number;
-  /** What was said last of a closed sky. */
-  cloudSaid: { readonly atMs: number; readonly does: WayKey } | null;
+  /** What was said last of a closed sky, and until when it holds. */
+  cloudSaid: { readonly untilMs: number; readonly does: WayKey } | null;
   /** Until when somebody is at a rig. */
   busyMs: number;
   /** When each rig was left for the night. */
@@ -112,6 +112,10 @@ class RigEvening {
     for (let i = 0; i < this.lines.length && !this.isOver;) {
       yield { atMs: this.s.atMs, decision: null };
       const line = this.lines[i]!;
+      if (line.kind !== "packUp" && this.s.atMs >= this.endMs) {
+        i++; // what is late by the whole sheet is not begun any more
+        continue;
+      }
       // What the sheet itself leaves free is for the sky's sake: nothing after it comes before its time.
       const gapMs = line.startMs - (this.lines[i - 1]?.endMs ?? line.startMs);
       if (gapMs > MINUTE_MS && line.startMs > this.s.atMs) this.do({ do: "wait", untilMs: line.startMs });
@@ -375,14 +379,14 @@ class RigEvening {
       });
       // One sky, one word: what was just said of it beside one rig holds for the others, as far as they can.
       const said = this.shared.cloudSaid;
-      const same = said && this.s.atMs - said.atMs < LOOK_AGAIN_MS ? said.does : null;
+      const same = said && this.s.atMs < said.untilMs ? said.does : null;
       const isOpenTo = (does: WayKey | null) => ways.some((w) => w.does === does);
       const does = isOpenTo(same)
         ? same!
         : same === "darks" && isOpenTo("wait")
           ? "wait"
           : yield* this.ask({ about: "cloud" }, ways);
-      this.shared.cloudSaid = { atMs: this.s.atMs, does };
+      this.shared.cloudSaid = { untilMs: ways.find((w) => w.does === does)!.untilMs ?? soonest, does };
       const { untilMs } = ways.find((w) => w.does === does)!;
       this.tell({ what: "decided", choice: does as "wait" | "darks" | "packUp" | "sleep", untilMs });
       if (does === "sleep") {

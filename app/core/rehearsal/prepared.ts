@@ -86,7 +86,7 @@ const PLOTS: Readonly<Record<Prepared, Plot>> = {
     rigs: [{ rig: { ...FAST_MIRROR, flipsAtMeridian: false }, work: [[DUAL, 120, 160]] }],
     untilLocal: 25,
     forecast: (h) => ({ odds: 0.95, gustKmh: h >= 20 && h < 22 ? 34 : 14 }),
-    was: (h) => ({ gustKmh: h >= 20.1 && h < 21.6 ? 36 : 12 }),
+    was: (h) => ({ gustKmh: (h >= 20.1 && h < 20.75) || (h >= 21.1 && h < 21.7) ? 36 : 12 }),
   },
   dew: {
     rigs: [

@@ -1,6 +1,6 @@
 import type { StarZones } from "~/core/catalog";
 import { exposureFrame, frameSeed, type FrameAsk } from "~/core/observatory";
-import { MINUTE_MS } from "~/core/time";
+import { MINUTE_MS, utcMs } from "~/core/time";
 import { panelKey, skyKey, type RehearsalNight, type RehearsedSub } from "./question";
 
 const WANDER_ARCSEC = 8; // between subs, by dithering and drift; a proposal
@@ -72,4 +72,42 @@ export function fileOfSub(
   const at = new Date(sub.exposure.startMs).toISOString().slice(0, 19).replaceAll(":", "");
   const words = `simulated ${at} ${sub.of.panel.split(" ")[0]} ${sub.of.channel} ${sub.rig + 1}`;
   return { name: `${words.replaceAll(/[^\w-]+/g, "_")}.fits`, bytes: exposureFrame(ask, stars) };
+}
+
+/** How many calibration frames of a kind are made; enough to be matched, not to be stacked. */
+const OF_A_KIND = 10;
+
+/** The calibration frames of a night as files: darks of every sub length, bias, and flats of every filter that was used. */
+export function* calibrationFiles(
+  night: RehearsalNight,
+  seed: number,
+  subs: readonly RehearsedSub[],
+  cropPx: number | null,
+  stars: StarZones,
+): Generator<{ readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> }> {
+  for (const [index, { rig, filters }] of night.rigs.entries()) {
+    const mine = subs.filter((s) => s.rig === index);
+    const last = mine.at(-1)?.exposure;
+    if (!last) continue;
+    const lengths = [...new Set(mine.map((s) => s.exposure.sec))];
+    const used = [...new Set(mine.map((s) => s.of.filterName))].flatMap((name) => filters[name] ?? []);
+    const first = Object.values(filters)[0]!;
+    const sets = [
+      ...lengths.map((sec) => ({ kind: "dark" as const, sec, filter: first })),
+      { kind: "bias" as const, sec: 0, filter: first },
+      ...used.map((filter) => ({ kind: "flat" as const, sec: 2, filter })),
+    ];
+    let startMs = last.startMs + (last.sec + 60) * 1000;
+    for (const { kind, sec, filter } of sets)
+      for (let i = 0; i < OF_A_KIND; i++, startMs += (sec + 5) * 1000) {
+        const { sensorC, airC, focusSteps } = last;
+        const ask: FrameAsk = {
+          scene: { kind }, rig, filter, startMs: utcMs(startMs), exposureSec: sec, object: "", cropPx, site: night.site,
+          sensorC: Math.round(sensorC * 10) / 10, airC: Math.round(airC * 10) / 10, focusSteps, pierSide: null,
+          seed: frameSeed(seed, rig.name, startMs),
+        }; // prettier-ignore
+        const words = `simulated ${kind} ${sec} ${kind === "flat" ? filter.name : ""} ${i + 1} ${index + 1}`;
+        yield { name: `${words.replaceAll(/[^\w-]+/g, "_")}.fits`, bytes: exposureFrame(ask, stars) };
+      }
+  }
 }

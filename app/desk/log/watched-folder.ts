@@ -28,6 +28,8 @@ export interface WatchedFolder {
   readonly canChoose: () => boolean;
   /** Chooses a folder and watches it. Only from a press. */
   readonly choose: () => Promise<void>;
+  /** Watches an emptied folder of the app's own; false = this browser has none, or another tab watches. */
+  readonly watchOwn: (name: string) => Promise<boolean>;
   /** Goes on with the remembered folder, asking for leave. Only from a press. */
   readonly goOn: () => Promise<void>;
   /** Goes on where this browser watched when it was left, if the leave still holds; says what is missing otherwise. */
@@ -208,6 +210,12 @@ export const theWatchedFolder = slot((desk): WatchedFolder => {
       if (!folder) return;
       await remember(folder);
       await begun(folder, null);
+    },
+    async watchOwn(name) {
+      const folder = await desk.folders.own(name);
+      if (!folder) return false;
+      await begun(folder, null);
+      return state.phase === "watching";
     },
     async goOn() {
       const folder = await recall();

@@ -2,6 +2,7 @@ import { USUAL_FOCUS_PER_C } from "~/core/live";
 import { panelSky } from "~/core/night";
 import { median } from "~/core/numeric";
 import type { HourForecast } from "~/core/observatory";
+import { feltKmh } from "~/core/plan";
 import { panelKey, skyKey, subjectOf, type RehearsalNight, type RehearsalRig } from "~/core/rehearsal";
 import type { Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
@@ -15,7 +16,6 @@ import type { EveningSheet } from "./sheet";
 
 /** What stands for what no source says of an hour; proposals. */
 const UNSAID = { airC: 5, dewUnderC: 6, gustKmh: 10 } as const;
-const KMH = 3.6;
 
 type Night = NonNullable<Awaited<ReturnType<typeof nightSheets>>>;
 
@@ -28,7 +28,7 @@ const hoursOf = ({ here, place }: Night): HourForecast[] =>
       odds: h.odds,
       airC,
       dewC: h.dewC ?? airC - UNSAID.dewUnderC,
-      gustKmh: h.gustMs === null ? UNSAID.gustKmh : h.gustMs * KMH,
+      gustKmh: h.gustMs === null ? UNSAID.gustKmh : feltKmh(h.gustMs, place.data.windShare),
       seeingArcsec: h.seeingArcsec ?? place.data.seeingArcsec,
     };
   });

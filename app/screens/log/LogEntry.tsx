@@ -64,6 +64,7 @@ export function LogEntry({
           ) : null}
         </>
       ) : null}
+      {data.isSimulated ? <span className="text-lamp">simulated</span> : null}
       {data.note ? <span className="text-soft">{data.note}</span> : null}
     </li>
   );

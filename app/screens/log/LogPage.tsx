@@ -76,6 +76,15 @@ export function LogPage({
   return (
     <>
       <StorageRefusal fault={answer?.refusal ?? files.refusal ?? entries.refusal ?? lines.refusal} />
+      {loaded.simulated > 0 ? (
+        <p className="border-lamp mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 border-l-2 pl-3">
+          {counted(loaded.simulated, "entry", "entries")} of a rehearsal {loaded.simulated === 1 ? "is" : "are"} in the
+          log: simulated, and counted like any other until {loaded.simulated === 1 ? "it goes" : "they go"}.
+          <Button disabled={entries.isBusy} onClick={() => void entries.act({ act: "takeSimulatedOut" })}>
+            Take the simulated out
+          </Button>
+        </p>
+      ) : null}
       {loaded.latest ? (
         <p className="mb-3">
           {loaded.latest.night === addNights(loaded.today, -1)

@@ -7,6 +7,7 @@ import { answer, intentOf } from "~/desk/records/answer";
 import { intake, intakeEdit } from "~/desk/log/intake";
 import { intakeText } from "./intake-words";
 import { bookByHand, changeKept, deleteEntries, logBounds, writtenDoubts, type WrittenEntry } from "~/desk/log/log";
+import { takeSimulatedOut } from "~/desk/log/simulated";
 import { toldNights } from "~/desk/log/told";
 import { choiceOf } from "~/desk/sky/choice";
 import { keepNightLook } from "~/desk/log/night-facts";
@@ -120,6 +121,8 @@ export async function logAction(desk: Desk, request: Request) {
     }
     case "change":
       return answer(desk, await changeKept(desk, intent.record, intent.kept, intent.reason));
+    case "takeSimulatedOut":
+      return answer(desk, await takeSimulatedOut(await libraryHere(desk)), "Simulated entries taken out.");
     case "delete":
       return answer(
         desk,

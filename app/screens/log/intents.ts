@@ -28,6 +28,8 @@ export type LogIntent =
   /** How a night was that nobody wrote down. */
   | { readonly act: "howItWas"; readonly placeId: string; readonly night: string; readonly isClear: boolean }
   | { readonly act: "change"; readonly record: LogRecord; readonly kept: number; readonly reason: CullReason | "" }
+  /** Entries that a rehearsal made go out again. */
+  | { readonly act: "takeSimulatedOut" }
   | { readonly act: "delete"; readonly records: readonly LogRecord[] };
 
 /** What came of it. */

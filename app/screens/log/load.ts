@@ -8,6 +8,7 @@ import { latestNight } from "~/desk/log/last-night";
 import { logNights } from "~/desk/log/log";
 import { libraryHere } from "~/desk/records/open-library";
 import type { Library } from "~/desk/records/library";
+import { simulatedIn } from "~/desk/log/simulated";
 import { toldNights } from "~/desk/log/told";
 import { silentNights } from "~/desk/log/night-facts";
 import { contextOf } from "~/desk/projects/project";
@@ -46,6 +47,7 @@ export async function loadLog(desk: Desk, request: Request, projectId: string | 
     today,
     projects,
     silent,
+    simulated: projectId === null ? simulatedIn(library).entries.length : 0,
     told: projectId === null ? toldNights(library, today) : [],
     intakes:
       projectId === null

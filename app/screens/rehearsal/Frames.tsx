@@ -3,10 +3,15 @@ import { useDesk } from "~/at-desk";
 import { downloadBlob } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { Progress } from "~/components/ui/Progress";
-import { counted } from "~/components/numbers";
+import { counted, megabytes } from "~/components/numbers";
+import { fileBytes } from "~/core/exposure";
+import { theWatchedFolder } from "~/desk/log/watched-folder";
 import type { RehearsalView } from "./load";
 
 const CROP_PX = 1024;
+const MOST_BYTES = 1.5e9; // a zip lies in memory until it is saved
+const FOLDER = "rehearsal";
+const FAILED = "The frames could not be made: too little room, or the worker stopped.";
 
 /** The frames of the night as files: real FITS, marked as simulated. */
 export function Frames({ view }: { readonly view: RehearsalView }) {
@@ -14,28 +19,47 @@ export function Frames({ view }: { readonly view: RehearsalView }) {
   const [share, setShare] = useState<number | null>(null);
   const [said, setSaid] = useState("");
   const [isWhole, setWhole] = useState(false);
+  const [isCalibrated, setCalibrated] = useState(false);
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
   const { night, seed, ways, played } = view;
+  const bytes = played.subs.reduce((sum, { rig }) => {
+    const { sensor } = night.rigs[rig]!.rig;
+    return sum + fileBytes({ sensor: isWhole ? sensor : { ...sensor, widthPx: Math.min(sensor.widthPx, CROP_PX * sensor.binning), heightPx: Math.min(sensor.heightPx, CROP_PX * sensor.binning) } }); // prettier-ignore
+  }, 0);
+  const isTooMuch = bytes > MOST_BYTES;
   const zip = () => {
     const controller = new AbortController();
     running.current = controller;
     setShare(0);
     setSaid("");
     desk.workers.rehearsal
-      .zip({ night, seed, ways }, isWhole ? null : CROP_PX, controller.signal, (done, of) => setShare(done / of))
+      .zip({ night, seed, ways }, isWhole ? null : CROP_PX, isCalibrated, controller.signal, (done, of) =>
+        setShare(done / of),
+      )
       .then(
         (blob) => {
           downloadBlob(`rehearsal-${night.night}-simulated.zip`, blob);
           setSaid(`${counted(played.subs.length, "frame")} written.`);
         },
-        () =>
-          setSaid(
-            controller.signal.aborted
-              ? "Stopped: nothing was written."
-              : "The frames could not be made: too little room, or the worker stopped.",
-          ),
+        () => setSaid(controller.signal.aborted ? "Stopped: nothing was written." : FAILED),
       )
+      .finally(() => setShare(null));
+  };
+  const land = () => {
+    const controller = new AbortController();
+    running.current = controller;
+    setShare(0);
+    setSaid("");
+    const work = async () => {
+      const isOn = await desk.at(theWatchedFolder).watchOwn(FOLDER);
+      if (!isOn) return setSaid("Nothing was written: this browser has no folder for it, or another tab watches one.");
+      const cropPx = isWhole ? null : CROP_PX;
+      const count = await desk.workers.rehearsal.write({ night, seed, ways }, FOLDER, cropPx, controller.signal, (done, of) => setShare(done / of)); // prettier-ignore
+      setSaid(`${counted(count, "frame")} landed. The log takes them in like any other, marked as simulated; there they are taken out again by one press.`); // prettier-ignore
+    };
+    work()
+      .catch(() => setSaid(controller.signal.aborted ? "Stopped: what had landed is in the log." : FAILED))
       .finally(() => setShare(null));
   };
   return (
@@ -49,11 +73,25 @@ export function Frames({ view }: { readonly view: RehearsalView }) {
         <input type="checkbox" checked={isWhole} onChange={(e) => setWhole(e.target.checked)} />
         The whole sensor, not just its middle {CROP_PX} pixels
       </label>
+      <label className="mt-1 flex items-center gap-2">
+        <input type="checkbox" checked={isCalibrated} onChange={(e) => setCalibrated(e.target.checked)} />
+        In the zip ten darks, bias and flats of each kind as well
+      </label>
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button onClick={zip} disabled={share !== null || played.subs.length === 0}>
-          {counted(played.subs.length, "frame")} as a zip
+        <Button onClick={zip} disabled={share !== null || played.subs.length === 0 || isTooMuch}>
+          {counted(played.subs.length, "frame")} as a zip, {megabytes(bytes)}
         </Button>
+        {view.of === "sheet" ? (
+          <Button onClick={land} disabled={share !== null || played.subs.length === 0}>
+            Let them land in a watched folder
+          </Button>
+        ) : null}
       </div>
+      {isTooMuch ? (
+        <p className="text-soft mt-1">
+          {megabytes(bytes)} are more than a browser packs at once: take the middle of the sensor.
+        </p>
+      ) : null}
       {share !== null ? (
         <Progress words="Frames are being made …" share={share} onStop={() => running.current?.abort()} />
       ) : null}
