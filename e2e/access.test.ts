@@ -24,6 +24,7 @@ describe("access", () => {
     ["/season", "Compare"],
     ["/nights", "Checklist"],
     ["/nights/live", "Next:"],
+    ["/nights/rehearsal?of=gap", "To the next decision"],
     ["/kit/places/place-garden", "Clear nights by month"],
     ["/kit/rigs", "Add a rig"],
     ["/kit/rigs/rig-refractor", "What it sees"],

@@ -29,7 +29,6 @@ const VIEWS: readonly {
     ],
   },
   { file: "target", path: "/targets/NGC%20253", waitFor: "Its way over the skyline" },
-  { file: "finder", path: "/targets/Sh2-132/finder", waitFor: "Begin here" },
   { file: "frame", path: "/projects/project-loop/frame", waitFor: "Whole frame" },
   { file: "budget", path: "/projects/project-loop/budget", waitFor: "How deep the hours go" },
   { file: "plan", path: "/projects/project-loop/plan", waitFor: "Its nights" },
@@ -40,6 +39,12 @@ const VIEWS: readonly {
   { file: "record", path: "/projects/project-shell/record", waitFor: "Take it along" },
   { file: "nights", path: "/nights", waitFor: "Checklist" },
   { file: "live", path: "/nights/live", waitFor: "Next:", width: 390, height: 844 },
+  {
+    file: "rehearsal",
+    path: "/nights/rehearsal?of=gap",
+    waitFor: "To the next decision",
+    press: ["To the next decision", "Darks meanwhile", "To the end"],
+  },
   { file: "kit-place", path: "/kit/places/place-garden", waitFor: "Clear nights by month" },
   { file: "kit-rig", path: "/kit/rigs/rig-refractor", waitFor: "What it sees" },
   // Last: what is typed there stays, and every screen after it would say so.

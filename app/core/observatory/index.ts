@@ -1,9 +1,8 @@
-export { exposureFrame, frameSeed, type FrameAsk, type FrameScene, type FrameSubject } from "./exposure-frame";
+export { exposureFrame, frameSeed, type FrameAsk, type FrameSubject } from "./exposure-frame";
 export { standInObservatory, type FrameFile } from "./observatory";
 export {
   afterCommand,
   standInAt,
-  type Aim,
   type Command,
   type ObservatoryState,
   type StandInKit,

@@ -8,7 +8,6 @@ export {
   type Played,
   type RehearsalNight,
   type RehearsalRig,
-  type RehearsedSub,
   type Trouble,
   type Way,
   type WayKey,

@@ -31,6 +31,7 @@ export async function clientLoader({ context, params, request }: Route.ClientLoa
   return {
     done: doneOf(library, c, today, request.signal),
     title: c.project.data.name,
+    simulated: c.contributions.reduce((sum, { data }) => sum + (data.isSimulated ? data.taken : 0), 0),
     card: acquisitionCard(c.counted, {
       memberOf: (id) => named(library.members, id),
       rigOf: (id) => named(library.rigs, id),
@@ -52,7 +53,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Record · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 /** What a finished picture was made from, to be put beside it. */
-export default function RecordRoute({ loaderData: { title, card, done } }: Route.ComponentProps) {
+export default function RecordRoute({ loaderData: { title, card, done, simulated } }: Route.ComponentProps) {
   const say = useSay();
   const { act, refusal, isBusy } = useAct<RecordIntent>();
   const lines = cardLines(card);
@@ -76,6 +77,12 @@ export default function RecordRoute({ loaderData: { title, card, done } }: Route
     <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div>
         <StorageRefusal fault={refusal} />
+        {simulated > 0 ? (
+          <p className="border-lamp mb-3 border-l-2 pl-3">
+            {counted(simulated, "sub")} here {simulated === 1 ? "is" : "are"} simulated: of a rehearsal, and no part of
+            a picture. They go out under Log.
+          </p>
+        ) : null}
         <DonePanel view={done} isBusy={isBusy} onState={(state) => void act({ act: "state", rev: done.rev, state })} />
         <Section title="What it is made from">
           <dl>

@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
 import { deskOf } from "~/at-desk";
 import { shortNight } from "~/components/clock";
 import { buttonLook } from "~/components/ui/Button";
@@ -11,6 +11,9 @@ import { PREPARED_WORDS } from "./rehearsal-words";
 
 export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadRehearsal(deskOf(context), request);
 clientLoader.hydrate = true as const;
+/** What lands in the log meanwhile changes the sheet, and must not change the night that is being played. */
+export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
+  currentUrl.href !== nextUrl.href;
 export const meta: Route.MetaFunction = () => [{ title: "Rehearsal · Zenithar" }];
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
