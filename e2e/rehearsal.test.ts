@@ -32,7 +32,7 @@ describe("the rehearsal", () => {
     const packed = await keptMin();
     await me.see("The best, knowing the night");
     await driver.wait(async () => (await textOf(driver, "section[aria-label='Decision by decision']")).includes("22:07"), WAIT_MS); // prettier-ignore
-    const row = await textOf(driver, "section[aria-label='Decision by decision'] tbody tr");
+    const row = await textOf(driver, "section[aria-label='Decision by decision'] li");
     expect(row).toMatch(/Pack up: .* kept/);
     expect(row).toMatch(/Darks meanwhile: .* kept/);
     await me.press("Undo the last decision");

@@ -27,34 +27,35 @@ export function Hindsight({ view }: { readonly view: RehearsalView }) {
   const all = played.decided.length;
   if (all === 0) return <p className="mt-3">Nothing had to be decided: the sheet went as it stood.</p>;
   return (
-    <section aria-label="Decision by decision" className="mt-4 overflow-x-auto">
+    <section aria-label="Decision by decision" className="mt-4">
       <h2 className="text-title">Decision by decision</h2>
-      <table className="mt-2 w-full min-w-[36rem]">
-        <thead>
-          <tr className="text-soft text-left">
-            <th className="py-1 pr-4 font-normal">What came up</th>
-            <th className="py-1 pr-4 font-normal">Yours</th>
-            <th className="py-1 pr-4 font-normal">By the advice from here on</th>
-            <th className="py-1 font-normal">The best, knowing the night</th>
-          </tr>
-        </thead>
-        <tbody>
-          {judged.map((j) => (
-            <tr key={`${j.decision.atMs} ${j.decision.rig}`} className="border-rule border-t align-top">
-              <td className="py-2 pr-4">{decisionWords(j.decision, view.zone)}</td>
-              <td className="py-2 pr-4">
-                {doesWords(j.does)}: {span(j.yours.keptMin)} kept
-              </td>
-              <td className="py-2 pr-4">
-                {doesWords(j.advised)}: {span(j.advice.keptMin)} kept
-              </td>
-              <td className="py-2">
-                {doesWords(j.bestWay)}: {span(j.best.keptMin)} kept, {span(j.best.upMin)} up
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ol className="mt-2">
+        {judged.map((j) => (
+          <li key={`${j.decision.atMs} ${j.decision.rig}`} className="border-rule border-t py-2">
+            <p>{decisionWords(j.decision, view.zone)}</p>
+            <dl className="mt-1 grid gap-x-6 gap-y-1 sm:grid-cols-3">
+              <div>
+                <dt className="text-note text-soft">Yours</dt>
+                <dd>
+                  {doesWords(j.does)}: {span(j.yours.keptMin)} kept
+                </dd>
+              </div>
+              <div>
+                <dt className="text-note text-soft">By the advice from here on</dt>
+                <dd>
+                  {doesWords(j.advised)}: {span(j.advice.keptMin)} kept
+                </dd>
+              </div>
+              <div>
+                <dt className="text-note text-soft">The best, knowing the night</dt>
+                <dd>
+                  {doesWords(j.bestWay)}: {span(j.best.keptMin)} kept, {span(j.best.upMin)} up
+                </dd>
+              </div>
+            </dl>
+          </li>
+        ))}
+      </ol>
       {judged.length < all && !fault ? (
         <Progress words="The other ways are being played …" share={judged.length / all} />
       ) : null}
