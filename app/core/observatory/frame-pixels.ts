@@ -53,9 +53,9 @@ export interface FrameLight {
 }
 
 /** How much brighter a patch is in its middle than at its edge; a proposal: objects are brighter inside than where a picture of them ends. */
-const MIDDLE_OVER_EDGE = 4;
+export const MIDDLE_OVER_EDGE = 4;
 /** Where a patch has faded away, in radii of its ellipse. */
-const FADED = 1.35;
+export const FADED = 1.35;
 
 /** Brightness of a patch over that at its edge, by r²: smooth, 4 in the middle, 1 at the edge, 0 from 1.35 radii on. */
 export function patchProfile(r2: number): number {

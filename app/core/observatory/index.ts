@@ -1,4 +1,5 @@
 export { exposureFrame, frameSeed, type FrameAsk, type FrameSubject } from "./exposure-frame";
+export { stackedPictures, type StackedPictures } from "./stacked";
 export { standInObservatory, type FrameFile } from "./observatory";
 export {
   afterCommand,

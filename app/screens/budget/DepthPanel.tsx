@@ -1,8 +1,9 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { counted, fixed, wordFor } from "~/components/numbers";
 import { DepthChart } from "~/components/charts/later-charts";
 import { SelectField } from "~/components/ui/Field";
 import { Section } from "~/components/ui/Panel";
+import { WhatItShows, type ShownObject } from "./WhatItShows";
 import { limitingSurfaceMag, type Channel, type SubQuestion } from "~/core/exposure";
 
 /** A channel of the budget whose depth can be drawn. */
@@ -17,6 +18,8 @@ interface Choice {
   readonly countedHours: number;
   /** Exposure a panel, as it counts, that a clear night like the chosen one brings; 0 = none. */
   readonly nightHours: number;
+  /** As they count, by panel of a mosaic; empty for one panel. */
+  readonly panels: readonly { readonly word: string; readonly hours: number }[];
 }
 
 const POINTS = 40;
@@ -44,16 +47,33 @@ function depthWords({ question, subSec, keptHours, countedHours, nightHours, goa
     : `${now} ${nights} Beyond the goal a night still brings ${fixed(gain, 1)} mag.`;
 }
 
+/** After one sub, one night, five, and the whole goal. */
+function stagesOf({ subSec, nightHours, goalHours }: Choice) {
+  const nights =
+    nightHours > LEAST_HOURS
+      ? [
+          { word: "One night", hours: nightHours },
+          { word: "Five nights", hours: FEW_NIGHTS * nightHours },
+        ]
+      : [];
+  const goal = goalHours > 0 ? [{ word: "The whole goal", hours: goalHours }] : [];
+  return [{ word: "One sub", hours: subSec / 3600 }, ...[...nights, ...goal].sort((a, b) => a.hours - b.hours)];
+}
+
 /** How deep the hours go: what more of them would still bring. */
 export function DepthPanel({
   choices,
   objectMag,
+  object,
 }: {
   readonly choices: readonly Choice[];
+  /** What is drawn of it; null = a picture of stars, or nobody knows its size. */
+  readonly object: ShownObject | null;
   readonly objectMag: number | null;
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const choice = choices.find((c) => c.channel === chosen) ?? choices.find((c) => c.goalHours > 0);
+  const stages = useMemo(() => (choice ? stagesOf(choice) : null), [choice]);
   if (!choice) return null;
   const { question, subSec, goalHours, countedHours, nightHours, channel } = choice;
   const at = (hours: number) => ({ hours, mag: limitingSurfaceMag(question, hours, subSec) });
@@ -87,6 +107,9 @@ export function DepthPanel({
         points={Array.from({ length: POINTS }, (_, i) => at(((i + 1) / POINTS) * most))}
         marks={marks}
       />
+      {object && stages ? (
+        <WhatItShows object={object} question={question} subSec={subSec} stages={stages} panels={choice.panels} />
+      ) : null}
     </Section>
   );
 }

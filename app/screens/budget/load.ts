@@ -1,7 +1,7 @@
 import type { Desk } from "~/desk/desk";
 import { starAt, starsWithin, surfaceBrightness, type CatalogEntry, type SkyData } from "~/core/catalog";
-import { pictureJudge, type Channel } from "~/core/exposure";
-import { mosaicExtent, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
+import { elementArcsec, isOfStars, objectLight, pictureJudge, type Channel } from "~/core/exposure";
+import { mosaicExtent, opticsOf, panelName, skyToFrame, type MosaicLayout } from "~/core/framing";
 import { learntTime, type LoomCell } from "~/core/ledger";
 import { bestRate } from "~/core/night";
 import { hoursOf, nightOffer } from "~/core/plan";
@@ -56,6 +56,24 @@ function firstHours(
   return Object.fromEntries([...jobs, ...beside].map((j) => [j.channel, j.hours]));
 }
 
+/** What of a target can be drawn as a patch; null for pictures of stars, and where its size is not known. */
+function shownObject(entry: CatalogEntry, { rig, place }: ProjectContext) {
+  const light = objectLight(entry);
+  const optics = opticsOf(rig.data);
+  if (isOfStars(light) || entry.majorArcmin === null) return null;
+  return {
+    light,
+    majorArcmin: entry.majorArcmin,
+    minorArcmin: entry.minorArcmin ?? entry.majorArcmin,
+    positionAngleDeg: entry.positionAngleDeg ?? 0,
+    pxArcsec: elementArcsec({
+      pixelScaleArcsecPerPx: optics.pixelScaleArcsecPerPx,
+      fwhmArcsec: Math.hypot(place.data.seeingArcsec, optics.diffractionArcsec),
+      majorArcmin: entry.majorArcmin,
+    }),
+  };
+}
+
 /** What a budget is made from: goals, rig, sky, and what the chosen night offers. */
 export async function loadBudget(desk: Desk, request: Request, projectId: string) {
   const library = await libraryHere(desk);
@@ -107,6 +125,16 @@ export async function loadBudget(desk: Desk, request: Request, projectId: string
         return [channel, { kept: mean((x) => x.keptMin), counted: mean((x) => x.countedMin) }];
       }),
     ) as Readonly<Partial<Record<Channel, { readonly kept: number; readonly counted: number }>>>,
+    /** Exposure that counts, by channel and panel, h. */
+    panelHours: Object.fromEntries(
+      channels.map((channel) => [
+        channel,
+        c.cells
+          .filter((cell) => cell.channel === channel)
+          .map((cell) => ({ word: cell.panel, hours: cell.countedMin / 60 })),
+      ]),
+    ) as Readonly<Partial<Record<Channel, readonly { readonly word: string; readonly hours: number }[]>>>,
+    object: entry ? shownObject(entry, c) : null,
     starMags: sky ? starsInside(sky, c.layout) : null,
   };
 }

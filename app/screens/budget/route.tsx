@@ -79,7 +79,8 @@ const shareable = (rows: readonly BudgetRowView[]) =>
   );
 
 export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
-  const { goal, rig, filters, panels, entry, firstHours, starMags, keptHours, time, objectMag } = loaderData;
+  const { goal, rig, filters, panels, entry, firstHours, starMags, keptHours, time, objectMag, panelHours, object } =
+    loaderData;
   const { act, answer, refusal, isBusy } = useAct<BudgetIntent, Answer>();
   const typed = useDraftState<TypedBudget>(
     { name: `budget ${goal.id}`, title: "a budget" },
@@ -211,6 +212,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
       </div>
       <DepthPanel
         objectMag={objectMag}
+        object={object}
         choices={shared.map((r) => ({
           channel: r.channel,
           question: r.question,
@@ -219,6 +221,7 @@ export default function BudgetRoute({ loaderData }: Route.ComponentProps) {
           keptHours: keptHours[r.channel]?.kept ?? 0,
           countedHours: keptHours[r.channel]?.counted ?? 0,
           nightHours: nightHoursOf(r, loaderData),
+          panels: panels > 1 ? (panelHours[r.channel] ?? []) : [],
         }))}
       />
     </>
