@@ -245,7 +245,15 @@ describe("access", () => {
       await hand.get(`${app.url}/kit/places/place-garden`);
       await there.see("Clear nights by month");
       const panorama = await hand.findElement(By.css("svg[aria-label^=Panorama]"));
-      await hand.executeScript("arguments[0].scrollIntoView({ block: 'center' })", panorama);
+      // What comes later moves the page: a finger goes where the panorama has come to rest.
+      const hasSettled = () =>
+        hand.executeAsyncScript<boolean>(
+          `const [panorama, done] = arguments; panorama.scrollIntoView({ block: "center" });
+           const { y } = panorama.getBoundingClientRect();
+           setTimeout(() => done(panorama.getBoundingClientRect().y === y), 400)`,
+          panorama,
+        );
+      await hand.wait(hasSettled, WAIT_MS, "the page should come to rest");
       const points = async () =>
         (await there.value("Points"))
           .trim()
@@ -273,8 +281,8 @@ describe("access", () => {
       const tap = { x: left + width * 0.62, y: top + 20 };
       await touch("Start", tap);
       await touch("End");
+      await hand.wait(async () => (await points()).length === before.length + 1, WAIT_MS, "a point is put down");
       const added = await points();
-      expect(added.length).toBe(before.length + 1);
       expect(added.some(([azimuth]) => Math.abs(azimuth! - 0.62 * 360) < 2)).toBe(true);
       const elsewhere = { x: left + width * 0.5, y: top + 15 };
       await touch("Start", elsewhere);

@@ -45,7 +45,7 @@ describe("what hours will show", () => {
   });
 
   it("has the noise it tells, and the same black and white for all: more hours, less noise, the object where it was", () => {
-    const { pictures, edgeSnr } = stackedPictures(ask, [4, 8], SIDE);
+    const { pictures, edgeSnr } = stackedPictures({ ...ask, light: { ...ask.light, ha: 0.6 } }, [4, 8], SIDE);
     const [few, many] = pictures.map((p) => ({
       sky: box(p, -40, -40),
       rim: box(p, 0, 34, 1),
