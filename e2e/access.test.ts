@@ -290,6 +290,7 @@ describe("access", () => {
       await touch("End");
       expect((await points()).length).toBe(added.length);
       await there.press("Undo");
+      await hand.wait(async () => (await points()).length === after.length, WAIT_MS, "the point is taken back");
       expect(await points()).toEqual(after);
     });
 
