@@ -245,7 +245,11 @@ class RigEvening {
       if (tally.kept + tally.lost > 0)
         this.tell({ what: "done", of: { projectId, panel, channel, subSec, startMs }, kept: tally.kept, lost: tally.lost, reason: tally.why }); // prettier-ignore
     };
-    for (let sub = 0; sub < block.subs && this.s.atMs + block.subSec * 1000 <= this.endMs + MINUTE_MS; sub++) {
+    for (
+      let sub = tally.kept + tally.lost;
+      sub < block.subs && this.s.atMs + block.subSec * 1000 <= this.endMs + MINUTE_MS;
+      sub++
+    ) {
       yield { atMs: this.s.atMs, decision: null };
       if (!isOpen(momentAt(this.shared.weather, this.s.atMs))) {
         close();

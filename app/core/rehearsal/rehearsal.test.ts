@@ -131,6 +131,10 @@ describe("a night that is rehearsed", () => {
         const kept = played.subs.filter((s) => s.lostTo === null);
         expect(played.brought.keptMin).toBeCloseTo(kept.length * 5, 6);
         expect(played.brought.keptMin + played.brought.lostMin).toBeLessThanOrEqual(exposureMin(night) + 1e-6);
+        // No block is given more than its sheet has for it.
+        for (const line of sheetOf(night).lines)
+          if (line.kind === "block")
+            expect(played.subs.filter((s) => s.of === line).length).toBeLessThanOrEqual(line.subs);
         // What the presses tell is what was exposed.
         const told = toldSubs(played.events);
         expect(told.reduce((sum, t) => sum + t.kept, 0)).toBe(kept.length);

@@ -250,3 +250,37 @@ it("stops when all data is deleted, and does not go on by itself after that", as
   expect(watch.latest().phase).toBe("off");
   expect(browser.notes.has(WATCH_NOTE)).toBe(false);
 });
+
+it("leaves what it remembers of a person's folder alone while a rehearsal's is watched, and is not taken from them for it", async () => {
+  const [here, own] = [folderHere(), folderHere()];
+  const browser = memoryBrowser();
+  const desk = demoDesk({
+    browser,
+    supplies: { sample: () => Promise.resolve(demoRecords()) },
+    files: { land: () => Promise.resolve([]) },
+    folders: {
+      canChoose: () => true,
+      choose: () => Promise.resolve(here.folder),
+      own: () => Promise.resolve(own.folder),
+      reopen: () => here.folder,
+    },
+  });
+  const watch = desk.at(theWatchedFolder);
+  here.put(samples[0]!, 1000);
+  await watch.choose();
+  await here.look();
+  const note = desk.cupboard.notes.read(WATCH_NOTE);
+  expect(note).not.toBeNull();
+  expect(await watch.watchOwn("rehearsal")).toBe(false);
+  expect(watch.latest().folderName).toBe("subs");
+  // Left over from an earlier visit it waits; the rehearsal's comes and goes, and what was seen stays as it was noted.
+  watch.stop();
+  desk.cupboard.notes.write(WATCH_NOTE, note!);
+  expect(await watch.watchOwn("rehearsal")).toBe(true);
+  own.put(samples[1]!, 9_000_000);
+  await own.look();
+  await own.look();
+  expect(desk.cupboard.notes.read(WATCH_NOTE)).toBe(note);
+  watch.stop();
+  expect(desk.cupboard.notes.read(WATCH_NOTE)).toBe(note);
+});

@@ -28,7 +28,7 @@ export interface WatchedFolder {
   readonly canChoose: () => boolean;
   /** Chooses a folder and watches it. Only from a press. */
   readonly choose: () => Promise<void>;
-  /** Watches an emptied folder of the app's own; false = this browser has none, or another tab watches. */
+  /** Watches an emptied folder of the app's own; false = this browser has none, or a folder is watched already, here or in another tab. */
   readonly watchOwn: (name: string) => Promise<boolean>;
   /** Goes on with the remembered folder, asking for leave. Only from a press. */
   readonly goOn: () => Promise<void>;
@@ -68,6 +68,8 @@ export const theWatchedFolder = slot((desk): WatchedFolder => {
     phase: "off", folderName: null, files: 0, reading: 0, added: 0, asked: [], refused: [], fault: null,
   }; // prettier-ignore
   let running: AbortController | null = null;
+  /** It is a folder of the app's own, of a rehearsal: what is remembered of a person's folder stays as it is. */
+  let isOwn = false;
   let waking: Promise<void> | null = null;
   let remembered: OpenFolder | null = null;
 
@@ -84,7 +86,7 @@ export const theWatchedFolder = slot((desk): WatchedFolder => {
   const writtenMs = new WeakMap<ReadFile, number>();
   /** Notes up to where all is dealt with: files that wait are read again by the next visit, and wait there. */
   const noteSeen = () => {
-    if (seen === null || state.phase === "off") return;
+    if (seen === null || state.phase === "off" || isOwn) return; // of a folder of the app's own nothing is remembered
     const text = String(state.asked.reduce((ms, f) => Math.min(ms, (writtenMs.get(f) ?? Infinity) - 1), seen));
     if (notes.read(WATCH_NOTE) !== text) notes.write(WATCH_NOTE, text);
   };
@@ -193,7 +195,8 @@ export const theWatchedFolder = slot((desk): WatchedFolder => {
   const stop = () => {
     running?.abort();
     running = null;
-    notes.drop(WATCH_NOTE);
+    if (!isOwn) notes.drop(WATCH_NOTE);
+    isOwn = false;
     set({ phase: "off", reading: 0 });
   };
   onStopAll(desk, stop);
@@ -209,17 +212,21 @@ export const theWatchedFolder = slot((desk): WatchedFolder => {
       const folder = await desk.folders.choose();
       if (!folder) return;
       await remember(folder);
+      isOwn = false;
       await begun(folder, null);
     },
     async watchOwn(name) {
+      if (running && !isOwn) return false; // a person's folder is not left for it
       const folder = await desk.folders.own(name);
       if (!folder) return false;
+      isOwn = true;
       await begun(folder, null);
       return state.phase === "watching";
     },
     async goOn() {
       const folder = await recall();
       if (!folder || !(await folder.askLeave())) return;
+      isOwn = false;
       // What landed while nobody looked is taken too: the log knows what it has.
       await begun(folder, seenBefore());
     },

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { counted, fixed, wordFor } from "~/components/numbers";
 import { DepthChart } from "~/components/charts/later-charts";
 import { SelectField } from "~/components/ui/Field";
@@ -73,7 +73,7 @@ export function DepthPanel({
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const choice = choices.find((c) => c.channel === chosen) ?? choices.find((c) => c.goalHours > 0);
-  const stages = useMemo(() => (choice ? stagesOf(choice) : null), [choice]);
+  const stages = choice ? stagesOf(choice) : null;
   if (!choice) return null;
   const { question, subSec, goalHours, countedHours, nightHours, channel } = choice;
   const at = (hours: number) => ({ hours, mag: limitingSurfaceMag(question, hours, subSec) });

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef } from "react";
 import { fixed } from "~/components/numbers";
 import type { ObjectLight, SubQuestion } from "~/core/exposure";
 import { formatSpan } from "~/core/notation";
@@ -13,6 +13,21 @@ export interface ShownObject {
   readonly positionAngleDeg: number;
   /** The element that its hours are reckoned by. */
   readonly pxArcsec: number;
+}
+
+/** Hours, and what they are called. */
+interface Stage {
+  readonly word: string;
+  readonly hours: number;
+}
+
+/** All that the pictures follow from. */
+interface Asked {
+  readonly question: SubQuestion;
+  readonly subSec: number;
+  readonly object: ShownObject;
+  readonly stages: readonly Stage[];
+  readonly shot: readonly Stage[];
 }
 
 const SIDE_PX = 128;
@@ -64,36 +79,24 @@ export function WhatItShows({
   readonly object: ShownObject;
   readonly question: SubQuestion;
   readonly subSec: number;
-  readonly stages: readonly { readonly word: string; readonly hours: number }[];
+  readonly stages: readonly Stage[];
   /** Of a mosaic: hours that count, by panel; empty for one panel. */
-  readonly panels: readonly { readonly word: string; readonly hours: number }[];
+  readonly panels: readonly Stage[];
 }) {
-  const drawn = useMemo(
-    () =>
+  // A page that is typed into hands over the same again and again: pictures are made anew when something in them changes, and after the keys.
+  const shot = panels.filter((p) => p.hours > 0);
+  const asked = useDeferredValue(JSON.stringify({ question, subSec, object, stages, shot }));
+  const { drawn, byPanel, shown } = useMemo(() => {
+    const at = JSON.parse(asked) as Asked;
+    const of = (list: Asked["stages"]) =>
       stackedPictures(
-        { question, subSec, ...object },
-        stages.map((s) => s.hours),
+        { question: at.question, subSec: at.subSec, ...at.object },
+        list.map((s) => s.hours),
         SIDE_PX,
-      ),
-    [object, question, subSec, stages],
-  );
-  const shot = useMemo(() => panels.filter((p) => p.hours > 0), [panels]);
-  const byPanel = useMemo(
-    () =>
-      shot.length > 0
-        ? stackedPictures(
-            { question, subSec, ...object },
-            shot.map((p) => p.hours),
-            SIDE_PX,
-          )
-        : null,
-    [object, question, subSec, shot],
-  );
-  const row = (
-    of: StackedPictures,
-    list: readonly { readonly word: string; readonly hours: number }[],
-    columns: string,
-  ) => (
+      );
+    return { drawn: of(at.stages), byPanel: at.shot.length > 0 ? of(at.shot) : null, shown: at };
+  }, [asked]);
+  const row = (of: StackedPictures, list: readonly Stage[], columns: string) => (
     <ul className={`mt-2 grid gap-3 ${columns}`}>
       {list.map((s, i) => (
         <li key={s.word}>
@@ -109,11 +112,11 @@ export function WhatItShows({
   return (
     <section aria-label="What it will show" className="mt-4">
       <h3 className="text-title">What it will show</h3>
-      {row(drawn, stages, "grid-cols-2 sm:grid-cols-4")}
+      {row(drawn, shown.stages, "grid-cols-2 sm:grid-cols-4")}
       {byPanel ? (
         <>
           <p className="mt-3">The panels as deep as they are now, the same object in each to compare:</p>
-          {row(byPanel, shot, "grid-cols-3 sm:grid-cols-6")}
+          {row(byPanel, shown.shot, "grid-cols-3 sm:grid-cols-6")}
         </>
       ) : null}
       <p className="text-note text-soft mt-2 max-w-[75ch]">

@@ -53,7 +53,10 @@ export function Frames({ view }: { readonly view: RehearsalView }) {
     setSaid("");
     const work = async () => {
       const isOn = await desk.at(theWatchedFolder).watchOwn(FOLDER);
-      if (!isOn) return setSaid("Nothing was written: this browser has no folder for it, or another tab watches one.");
+      if (!isOn)
+        return setSaid(
+          "Nothing was written: a folder is being watched already, here or in another tab, or this browser has none for it.",
+        );
       const cropPx = isWhole ? null : CROP_PX;
       const count = await desk.workers.rehearsal.write({ night, seed, ways }, FOLDER, cropPx, controller.signal, (done, of) => setShare(done / of)); // prettier-ignore
       setSaid(`${counted(count, "frame")} landed. The log takes them in like any other, marked as simulated; there they are taken out again by one press.`); // prettier-ignore
@@ -82,14 +85,14 @@ export function Frames({ view }: { readonly view: RehearsalView }) {
           {counted(played.subs.length, "frame")} as a zip, {megabytes(bytes)}
         </Button>
         {view.of === "sheet" ? (
-          <Button onClick={land} disabled={share !== null || played.subs.length === 0}>
+          <Button onClick={land} disabled={share !== null || played.subs.length === 0 || isTooMuch}>
             Let them land in a watched folder
           </Button>
         ) : null}
       </div>
       {isTooMuch ? (
         <p className="text-soft mt-1">
-          {megabytes(bytes)} are more than a browser packs at once: take the middle of the sensor.
+          {megabytes(bytes)} are more than a browser holds at once: take the middle of the sensor.
         </p>
       ) : null}
       {share !== null ? (
