@@ -52,6 +52,7 @@ export {
   elementArcsec,
   habitHours,
   lightModel,
+  objectRate,
   pixelModel,
   underSky,
   unitSnrSec,

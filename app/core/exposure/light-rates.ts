@@ -76,7 +76,7 @@ export function pixelModel(at: RateQuestion, pixel: PixelLight, subSec: number):
 }
 
 /** Of an object in one kind of pixel, e⁻/px/s. */
-const objectRate = (k: PixelModel, light: ObjectLight): number =>
+export const objectRate = (k: PixelModel, light: ObjectLight): number =>
   k.ha * light.ha +
   k.oiii * light.oiii +
   k.sii * light.sii +

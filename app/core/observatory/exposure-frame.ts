@@ -5,6 +5,7 @@ import {
   pictureLights,
   pixelModel,
   type Filter,
+  objectRate,
   type ObjectLight,
   type PixelModel,
   type Rig,
@@ -104,13 +105,6 @@ function cellsOf(ask: FrameAsk, zenithSkyMag: number): readonly (PixelModel | nu
   return cells;
 }
 
-/** Electrons of the object at the edge of its patch, a pixel and second. */
-const edgeRate = (k: PixelModel, light: ObjectLight): number =>
-  k.ha * light.ha +
-  k.oiii * light.oiii +
-  k.sii * light.sii +
-  (light.magPerArcsec2 === null ? 0 : k.zeroMag * magToFluxRatio(light.magPerArcsec2));
-
 /** What falls on the sensor in an exposure. */
 export function frameLight(ask: FrameAsk, stars: StarZones): FrameLight {
   const { scene, rig, exposureSec } = ask;
@@ -146,7 +140,7 @@ export function frameLight(ask: FrameAsk, stars: StarZones): FrameLight {
     m
       ? {
           skyE: m.sky * scene.skyOver * exposureSec,
-          patchE: subject ? edgeRate(m, subject.light) * scene.passes * exposureSec : 0,
+          patchE: subject ? objectRate(m, subject.light) * scene.passes * exposureSec : 0,
         }
       : DARK_CELL,
   );

@@ -30,7 +30,7 @@ export interface Observatory {
 export function standInObservatory(
   kit: StandInKit,
   fromMs: UtcMs,
-  frameOf: (exposure: TakenExposure, aim: ObservatoryState["mount"]["aim"]) => FrameFile | null,
+  frameOf: (exposure: TakenExposure) => FrameFile | null,
 ): Observatory {
   let state = standInAt(kit, fromMs);
   return {
@@ -38,9 +38,8 @@ export function standInObservatory(
     state: () => Promise.resolve(state),
     send(command) {
       const done = afterCommand(kit, state, command);
-      const { aim } = state.mount;
       state = done.state;
-      return Promise.resolve(done.exposure ? frameOf(done.exposure, aim) : null);
+      return Promise.resolve(done.exposure ? frameOf(done.exposure) : null);
     },
   };
 }

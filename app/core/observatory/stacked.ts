@@ -1,7 +1,7 @@
-import { lightModel, type ObjectLight, type SubQuestion } from "~/core/exposure";
+import { lightModel, objectRate, type ObjectLight, type SubQuestion } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { normalQuantile, randomFrom } from "~/core/numeric";
-import { degToRad, magToFluxRatio } from "~/core/units";
+import { degToRad } from "~/core/units";
 import { FADED, MIDDLE_OVER_EDGE, patchProfile } from "./frame-pixels";
 
 /** An object and what it is taken with. */
@@ -40,8 +40,7 @@ export function stackedPictures(ask: StackAsk, hours: readonly number[], sidePx:
   const { question, light, subSec } = ask;
   const { kinds } = lightModel(question, subSec);
   const sum = (of: (k: (typeof kinds)[number]) => number) => kinds.reduce((s, k) => s + k.share * of(k), 0);
-  const continuum = light.magPerArcsec2 === null ? 0 : magToFluxRatio(light.magPerArcsec2);
-  const edge = sum((k) => k.ha * light.ha + k.oiii * light.oiii + k.sii * light.sii + k.zeroMag * continuum);
+  const edge = sum((k) => objectRate(k, light));
   const rest = sum((k) => k.sky + k.rest);
   const { pxArcsec } = ask;
   const bin = pxArcsec / opticsOf(question.rig).pixelScaleArcsecPerPx;

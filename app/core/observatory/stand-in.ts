@@ -1,4 +1,4 @@
-import { criticalFocusZoneUm, type Rig } from "~/core/exposure";
+import { criticalFocusZoneUm, USUAL_ABOVE_AIR_C, type Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
 import { batteryLife } from "~/core/night";
 import { FWHM_PER_SIGMA, randomFrom } from "~/core/numeric";
@@ -104,7 +104,10 @@ export function standInAt(kit: StandInKit, atMs: UtcMs): ObservatoryState {
     mount: { aim: null, pierSide: "east", isParked: true },
     focuser: { steps: bestSteps(kit, "", airC), atAirC: airC },
     wheel: { filterName: "" },
-    camera: { sensorC: rig.isCooled ? rig.workingTempC : airC + (rig.aboveAirC ?? 10), isCooling: rig.isCooled },
+    camera: {
+      sensorC: rig.isCooled ? rig.workingTempC : airC + (rig.aboveAirC ?? USUAL_ABOVE_AIR_C),
+      isCooling: rig.isCooled,
+    },
     heater: { isOn: false },
     guider: { hasLostStar: false },
     wet: 0,
@@ -132,7 +135,7 @@ function passed(kit: StandInKit, s: ObservatoryState, untilMs: number): Observat
     wet = Math.max(0, Math.min(1, wet + (isWetting ? min / WET_MIN : -min / DRY_MIN)));
   }
   const { airC } = momentAt(kit.weather, untilMs);
-  const warm = airC + (kit.rig.aboveAirC ?? 10);
+  const warm = airC + (kit.rig.aboveAirC ?? USUAL_ABOVE_AIR_C);
   const draw = drawOf(kit, s);
   const spentWh = s.battery.spentWh + ((draw?.watts ?? 0) * Math.max(0, untilMs - s.atMs)) / 3_600_000;
   const leftH = draw && draw.watts > 0 ? Math.max(0, draw.usableWh - spentWh) / draw.watts : null;

@@ -27,7 +27,6 @@ function bestFrom(
   given: readonly WayKey[],
   most: number,
 ): { best: NightBrought; ways: readonly WayKey[] } {
-  // prettier-ignore
   let [left, best, ways]: [number, NightBrought | null, readonly WayKey[]] = [most, null, given];
   // By breadth: what is decided first matters most.
   const open: (readonly WayKey[])[] = [given];
@@ -66,7 +65,9 @@ export function* hindsight(night: RehearsalNight, seed: number, played: Played):
 /** How a way did over several nights that could have been. */
 export interface WayRecord {
   readonly does: WayKey;
-  /** Nights in which it brought at least as much as every other way. */
+  /** Nights on which it was open. */
+  readonly nights: number;
+  /** Those in which it brought at least as much as every other way. */
   readonly bestIn: number;
   readonly meanKeptMin: number;
   readonly meanUpMin: number;
@@ -80,7 +81,6 @@ export function overSeeds(
   night: RehearsalNight,
   seeds: readonly number[],
 ): { readonly nights: number; readonly ways: readonly WayRecord[] } | null {
-  // prettier-ignore
   const tries = seeds.flatMap((seed) => {
     const plain = playNight(night, seed, { ways: [], then: "advice" });
     const i = plain.decided.findIndex((d) => d.decision.trouble.about === "cloud");
@@ -102,7 +102,7 @@ export function overSeeds(
       const own = t.find((w) => w.does === does);
       return own !== undefined && t.every((w) => worthOf(own.brought) >= worthOf(w.brought) - 0.01);
     };
-    return { does, bestIn: tries.filter(isBest).length, meanKeptMin: mean((b) => b.keptMin), meanUpMin: mean((b) => b.upMin) }; // prettier-ignore
+    return { does, nights: mine.length, bestIn: tries.filter(isBest).length, meanKeptMin: mean((b) => b.keptMin), meanUpMin: mean((b) => b.upMin) }; // prettier-ignore
   });
   return {
     nights: tries.length,

@@ -155,7 +155,6 @@ class RigEvening {
     trouble: Trouble,
     ways: readonly Way[],
   ): Generator<{ atMs: number; decision: Decision }, WayKey, WayKey | undefined> {
-    // prettier-ignore
     const way = yield { atMs: this.s.atMs, decision: { atMs: this.s.atMs, rig: this.index, trouble, ways } };
     return ways.find((w) => w.does === way)?.does ?? ways[0]!.does;
   }
@@ -164,7 +163,6 @@ class RigEvening {
     line: SheetEvent,
     i: number,
   ): Generator<{ atMs: number; decision: Decision | null }, number, WayKey | undefined> {
-    // prettier-ignore
     const sec = (line.endMs - line.startMs) / 1000;
     switch (line.kind) {
       case "wait":
@@ -235,7 +233,6 @@ class RigEvening {
     block: Block,
     i: number,
   ): Generator<{ atMs: number; decision: Decision | null }, number, WayKey | undefined> {
-    // prettier-ignore
     this.prepare(block, i);
     const cycle = (block.endMs - block.startMs) / block.subs / 1000;
     const tally = this.tallies.get(i) ?? { kept: 0, lost: 0, why: "" };

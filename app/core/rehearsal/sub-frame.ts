@@ -1,5 +1,6 @@
 import type { StarZones } from "~/core/catalog";
 import { exposureFrame, frameSeed, type FrameAsk } from "~/core/observatory";
+import { offsetBy } from "~/core/sky";
 import { MINUTE_MS, utcMs } from "~/core/time";
 import { panelKey, skyKey, type RehearsalNight, type RehearsedSub } from "./question";
 
@@ -12,7 +13,6 @@ export function frameOfSub(
   sub: Pick<RehearsedSub, "rig" | "of" | "exposure">,
   cropPx: number | null,
 ): FrameAsk | null {
-  // prettier-ignore
   const rig = night.rigs[sub.rig]!;
   const { exposure: e, of } = sub;
   const [at, sky, filter] = [rig.pointings[panelKey(of)], rig.skies[skyKey(of)], rig.filters[of.filterName]];
@@ -20,20 +20,13 @@ export function frameOfSub(
   const middleMs = e.startMs + e.sec * 500;
   const step = Math.max(0, Math.min(sky.passes.length - 1, Math.floor((middleMs - sky.startMs) / (sky.stepMin * MINUTE_MS)))); // prettier-ignore
   const own = frameSeed(seed, rig.rig.name, e.startMs);
-  const angle = (own % 6283) / 1000;
-  const { raDeg, decDeg } = at.pointing;
-  const off = WANDER_ARCSEC / 3600;
   const cloud = e.passes;
   // Over a flip the camera hangs the other way round.
   const turn = e.pierSide === "west" ? 180 : 0;
   return {
     scene: {
       kind: "light",
-      pointing: {
-        frame: "icrs",
-        raDeg: (raDeg + (off * Math.cos(angle)) / Math.max(0.05, Math.cos((decDeg * Math.PI) / 180)) + 360) % 360,
-        decDeg: Math.max(-90, Math.min(90, decDeg + off * Math.sin(angle))),
-      },
+      pointing: offsetBy(at.pointing, { positionAngleDeg: own % 360, distanceDeg: WANDER_ARCSEC / 3600 }),
       positionAngleDeg: (at.positionAngleDeg + turn) % 360,
       subject: rig.subjects[of.projectId] ?? null,
       passes: Math.max(1e-4, sky.passes[step]! * cloud),
@@ -66,7 +59,6 @@ export function fileOfSub(
   cropPx: number | null,
   stars: StarZones,
 ): { readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> } | null {
-  // prettier-ignore
   const ask = frameOfSub(night, seed, sub, cropPx);
   if (!ask) return null;
   const at = new Date(sub.exposure.startMs).toISOString().slice(0, 19).replaceAll(":", "");

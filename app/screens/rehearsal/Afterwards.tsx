@@ -103,7 +103,7 @@ export function OtherSkies({ view }: { readonly view: RehearsalView }) {
           <ul className="mt-1">
             {told.ways.map((w) => (
               <li key={w.does}>
-                {doesWords(w.does)}: best in {w.bestIn} of {told.nights}; {span(w.meanKeptMin)} kept and{" "}
+                {doesWords(w.does)}: best in {w.bestIn} of {w.nights}; {span(w.meanKeptMin)} kept and{" "}
                 {span(w.meanUpMin)} up on average
               </li>
             ))}
