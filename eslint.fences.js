@@ -11,6 +11,7 @@ const LAYERS = [
   "catalog",
   "framing",
   "exposure",
+  "care",
   "night",
   "weather",
   "finder",

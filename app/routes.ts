@@ -35,6 +35,7 @@ export default [
       route("rigs", "screens/kit/rigs/route.tsx"),
       route("filters", "screens/kit/filters/route.tsx"),
       route("rigs/:rigId", "screens/kit/rig/route.tsx"),
+      route("rigs/:rigId/checklist", "screens/kit/checklist/route.tsx"),
       route("rules", "screens/kit/rules/route.tsx"),
       route("data", "screens/kit/data/route.tsx"),
       route("glossary", "screens/kit/glossary/route.tsx"),

@@ -198,7 +198,11 @@ export function hands(driver: chrome.Driver) {
         const found = await driver.findElement(at);
         // The driver clicks what is disabled without a word, and nothing happens: a person waits until it can be pressed.
         if (!(await found.isEnabled())) return false;
-        await found.click();
+        await found.click().catch(async (covered: unknown) => {
+          // What lies under a bar is scrolled free, as a person would, and pressed at the next try.
+          await driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", found);
+          throw covered;
+        });
         return true;
       }, `could not press “${text}”`);
     },

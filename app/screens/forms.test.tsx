@@ -129,6 +129,7 @@ describe("the form of a rig", () => {
         aboveAirC: 10,
         slotMm: 0,
         gustLimitKmh: 28,
+        refocusC: 2,
         name: "Rig",
         filterIds: ["filter-a", "filter-b"],
       },

@@ -1,12 +1,13 @@
 import type { RecordKind } from "~/core/crew";
 import type { KeepFault } from "~/core/records";
+import type { NightDate } from "~/core/time";
 
 /** A stop of the round with its page, or what else can be done about the round. */
 export type RoundGoal = "take up" | "leave" | { readonly stop: string; readonly path: string };
 
 /**
  * What can be asked from any screen, at `ACTS`: to take an act back, to choose among versions written at the same time, to set
- * aside what is stored and does not read, and to go on the round.
+ * aside what is stored and does not read, to go on the round, and to tick a line of a night's checklist.
  */
 export type ActsIntent =
   | { readonly act: "undo"; readonly undoId: string }
@@ -15,6 +16,13 @@ export type ActsIntent =
       /** Goes to a stop of the round and its page, takes the round up, or leaves it. */
       readonly act: "round";
       readonly to: RoundGoal;
+    }
+  | {
+      readonly act: "tick";
+      readonly night: NightDate;
+      readonly rigId: string;
+      readonly check: string;
+      readonly isDone: boolean;
     }
   | {
       readonly act: "settle";

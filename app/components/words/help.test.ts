@@ -5,7 +5,7 @@ import { HELP, helpFor, HOUR_WORDS } from "./help";
 import { TERMS, termOf } from "./terms";
 
 /** Forms somebody fills in before anything is shot: every number on them explains itself. */
-const FORMS = ["OPTICS_FIELDS", "SLOT_FIELD", "SENSOR_FIELDS", "CAMERA_FIELDS", "WARM_FIELD", "MOUNT_FIELDS", "OVERHEAD_FIELDS", "POWER_FIELDS", "PLACE_FIELDS", "AWAY_FIELDS", "FILTER_FIELDS", "THICKNESS_FIELD", "GOAL_FIELDS", "SETTING_FIELDS"] as const; // prettier-ignore
+const FORMS = ["OPTICS_FIELDS", "SLOT_FIELD", "SENSOR_FIELDS", "CAMERA_FIELDS", "WARM_FIELD", "MOUNT_FIELDS", "OVERHEAD_FIELDS", "FOCUS_FIELDS", "POWER_FIELDS", "PLACE_FIELDS", "AWAY_FIELDS", "FILTER_FIELDS", "THICKNESS_FIELD", "GOAL_FIELDS", "SETTING_FIELDS"] as const; // prettier-ignore
 
 describe("help beside the boxes of forms", () => {
   it("has a sentence for every number of the forms of kit, place and budget", () => {

@@ -31,6 +31,8 @@ export const HELP: Readonly<Record<string, string>> = {
   "Meridian flip": "Past the south (in the north of the south) an equatorial mount swaps sides: stopping, turning, centring, focus.",
   "Set-up": "From arriving to the first sub that counts, without what there is to do in daylight.",
   "Longest sub without guiding": "From here on stars draw trails: gear errors and polar alignment decide. Try it, and look at the corners.",
+  "Focus lost by a change of air":
+    "Air so many degrees colder or warmer than at the last focus puts stars out of focus. Beside the mount it is said then.",
   "Gust limit": "Gusts at the mount from which on subs are spoilt. Long tubes feel wind sooner.",
   Mount: "What carries and turns it all: a guided one bears longer subs, a heavy one more wind; in altitude and azimuth the field turns.",
   "Drawn by the mount": "What the mount draws while it tracks.",

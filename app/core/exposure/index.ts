@@ -1,11 +1,18 @@
 export { CHANNELS, CHANNEL_FACTS, isNarrow, type Channel } from "./channel";
 export {
+  CARE_OCCASIONS,
+  CARE_PARTS,
   DEFAULT_OVERHEADS,
+  USUAL_REFOCUS_C,
   type CameraSetting,
+  type CareOccasion,
+  type CarePart,
   type Filter,
   type Overheads,
+  type OwnCheck,
   type Power,
   type Rig,
+  type RigCare,
   type SubLimits,
 } from "./rig";
 export { photonZeroPoint, skyRate, lineRate, pointSourceRate } from "./rates";

@@ -40,6 +40,9 @@ export const DEFAULT_OVERHEADS: Overheads = {
   setUpMin: 25,
 };
 
+/** °C of air by which focus is lost where nobody measured it; common practice, no source. */
+export const USUAL_REFOCUS_C = 2;
+
 /** What a camera is at one of its settings: gain, read noise and full well belong together. */
 export interface CameraSetting {
   /** As people call it: "ISO 800", "gain 100". */
@@ -93,6 +96,8 @@ export interface Rig {
   readonly overheads: Overheads;
   /** Gusts at the mount that spoil subs, km/h; absent = the usual for a short refractor. */
   readonly gustLimitKmh?: number;
+  /** By how much of air its focus is lost, °C; absent = the usual. */
+  readonly refocusC?: number;
   /** Other settings of the camera, by name: an ISO, or a gain of its maker's counting. */
   readonly settings?: readonly CameraSetting[];
   /** How far the sensor runs above the air without a cooler, °C; absent = 10. */
@@ -107,6 +112,33 @@ export interface Rig {
   readonly power?: Power;
   /** Its owner's own rule for subs; absent = none. */
   readonly limits?: SubLimits;
+  /** What its owner changed of the checklist that its kind of kit has; absent = nothing. */
+  readonly care?: RigCare;
+}
+
+/** Parts of a night that have checks of their own, in their order. */
+export const CARE_PARTS = ["daylight", "setUp", "firstSub", "night", "packUp"] as const;
+export type CarePart = (typeof CARE_PARTS)[number];
+
+/** When a check is there: every night, away from home, or when two rigs run. */
+export const CARE_OCCASIONS = ["always", "away", "twoRigs"] as const;
+export type CareOccasion = (typeof CARE_OCCASIONS)[number];
+
+/** A check in its owner's own words. */
+export interface OwnCheck {
+  readonly id: string;
+  readonly part: CarePart;
+  readonly occasion: CareOccasion;
+  readonly words: string;
+  /** Id of the usual check in whose place it stands; absent = it comes after all of its part. */
+  readonly insteadOf?: string;
+}
+
+/** What an owner changed of a rig's checklist. */
+export interface RigCare {
+  readonly own: readonly OwnCheck[];
+  /** Ids of usual checks that are left out. */
+  readonly without: readonly string[];
 }
 
 /** What a sub must keep to, by the owner's own rule; absent = no limit. */

@@ -4,7 +4,7 @@ import type { LiveState } from "./state";
 
 /** What is due, and when; past its time it is overdue. */
 export interface Due {
-  readonly what: "flip" | "focusByTime" | "focusByAir" | "rain" | "dew" | "battery" | "dawn" | "lookUp";
+  readonly what: "flip" | "dither" | "focusByTime" | "focusByAir" | "rain" | "dew" | "battery" | "dawn" | "lookUp";
   readonly atMs: UtcMs;
   readonly isOverdue: boolean;
   /** Of the air: by how much it changed since the last focus, °C; of dew: how far the air is above the dew point, °C; else null. */
@@ -16,6 +16,8 @@ export interface DueFacts {
   /** How long focus is trusted, ms; and by how many °C of air it moves out of focus, null = not known. */
   readonly focusEveryMs: number;
   readonly focusPerC: number | null;
+  /** After how many subs the frame is moved by hand; null = something guides, and dithers by itself. */
+  readonly ditherEvery: number | null;
   readonly airC: number | null;
   readonly dewPointC: number | null;
   /** When rain is expected, when the battery is empty, when the Sun comes up. */
@@ -29,8 +31,14 @@ const MINUTE = 60_000;
 const AHEAD_MS = { flip: 15 * MINUTE, rain: 60 * MINUTE, battery: 45 * MINUTE, dawn: 30 * MINUTE } as const;
 const DEW_C = 2; // nearer to the dew point glass is wet before one looks; common practice, no source
 
-/** °C of air by which focus is lost where nobody measured it; common practice, no source. */
-export const USUAL_FOCUS_PER_C = 2;
+/** Subs through of what is on since it began, or since the frame was last moved by hand. */
+function subsSinceDither({ now, subsThrough }: LiveState, events: readonly NightEvent[], nowMs: UtcMs): number {
+  if (now?.line.kind !== "block") return 0;
+  const { startMs, endMs, line } = now;
+  const dithered = events.flatMap((e) => (e.is.what === "dithered" && e.atMs <= nowMs ? [e.atMs] : []));
+  const lastMs = Math.max(startMs, ...dithered);
+  return Math.max(0, subsThrough - Math.floor(((lastMs - startMs) / Math.max(1, endMs - startMs)) * line.subs));
+}
 
 /** What is due now, the most urgent first. While the sky is closed nobody focuses or flips; after the night nothing is due. */
 export function dueNow(state: LiveState, events: readonly NightEvent[], facts: DueFacts, nowMs: UtcMs): readonly Due[] {
@@ -44,6 +52,8 @@ export function dueNow(state: LiveState, events: readonly NightEvent[], facts: D
       (e) => e.is.what === "flipped" && flip && e.atMs > flip.startMs - AHEAD_MS.flip && e.atMs <= nowMs,
     );
     if (flip && !isFlipped && flip.startMs - nowMs <= AHEAD_MS.flip) tell("flip", flip.startMs);
+    const subs = facts.ditherEvery === null ? 0 : subsSinceDither(state, events, nowMs);
+    if (facts.ditherEvery !== null && subs >= facts.ditherEvery) tell("dither", nowMs);
     const { focused } = state;
     if (focused && nowMs - focused.atMs >= facts.focusEveryMs)
       tell("focusByTime", (focused.atMs + facts.focusEveryMs) as UtcMs);

@@ -18,7 +18,7 @@ export type CloudDecision = (typeof CLOUD_DECISIONS)[number];
 
 /** What happened. */
 export type Happening =
-  | { readonly what: "begun" | "flipped" | "packedUp" }
+  | { readonly what: "begun" | "flipped" | "dithered" | "packedUp" }
   /** A block is finished: subs kept and lost, and to what. */
   | { readonly what: "done"; readonly of: BlockKey; readonly kept: number; readonly lost: number; readonly reason: CullReason | "" } // prettier-ignore
   | { readonly what: "cloud"; readonly isClear: boolean }
@@ -27,6 +27,8 @@ export type Happening =
   /** Another block was begun than the sheet has. */
   | { readonly what: "swapped"; readonly to: BlockKey }
   | { readonly what: "trouble"; readonly words: string }
+  /** A line of the checklist done, or not after all. */
+  | { readonly what: "checked"; readonly check: string; readonly isDone: boolean }
   | { readonly what: "decided"; readonly choice: CloudDecision; readonly untilMs: number | null };
 
 /** One press in a night: written once, never changed; taken back as a whole. */

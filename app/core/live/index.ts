@@ -9,8 +9,9 @@ export {
   type NightEventData,
 } from "./event";
 export { liveState, type LiveLine, type LiveState } from "./state";
-export { dueNow, USUAL_FOCUS_PER_C, type Due, type DueFacts } from "./due";
+export { dueNow, type Due, type DueFacts } from "./due";
 export { cloudChoices, hoursAhead, type CloudChoice } from "./cloud";
+export { focusSlope, type FocusSlope } from "./focus-slope";
 export { toldSubs, type ToldSubs } from "./entries";
 export { beginWatching, latestMs, lookAgain, type Listed, type Watched, type WatchShown } from "./folder";
 export { latestLanding, type Landing } from "./landing";

@@ -2,7 +2,17 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Block, RunSheet, SheetEvent } from "~/core/night";
 import { addMs, HOUR_MS, MINUTE_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
-import { cloudChoices, dueNow, inOrder, liveState, toldSubs, type DueFacts, type Happening, type NightEvent } from ".";
+import {
+  cloudChoices,
+  dueNow,
+  focusSlope,
+  inOrder,
+  liveState,
+  toldSubs,
+  type DueFacts,
+  type Happening,
+  type NightEvent,
+} from ".";
 
 const T0 = utcMs(Date.UTC(2026, 11, 5, 17, 0));
 const at = (min: number): UtcMs => addMs(T0, min * MINUTE_MS);
@@ -141,7 +151,7 @@ describe("a night as it goes", () => {
   });
 
   const happening: fc.Arbitrary<Happening> = fc.oneof(
-    fc.constantFrom<Happening>({ what: "begun" }, { what: "flipped" }, { what: "packedUp" }),
+    fc.constantFrom<Happening>({ what: "begun" }, { what: "flipped" }, { what: "dithered" }, { what: "packedUp" }),
     fc.record({ what: fc.constant("done" as const), of: fc.constantFrom(first, second), kept: fc.nat(12), lost: fc.nat(12), reason: fc.constantFrom("cloud" as const, "" as const) }),
     fc.record({ what: fc.constant("cloud" as const), isClear: fc.boolean() }),
     fc.record({ what: fc.constant("focused" as const), airC: fc.option(fc.integer({ min: -20, max: 20 })), steps: fc.constant(null) }),
@@ -150,7 +160,7 @@ describe("a night as it goes", () => {
   const night = fc
     .array(fc.record({ min: fc.integer({ min: -10, max: 200 }), is: happening }), { maxLength: 30 })
     .map((all): NightEvent[] => all.map(({ min, is }, i) => ({ ...press(min, is), id: `n${i}` })));
-  const facts: DueFacts = { focusEveryMs: HOUR_MS, focusPerC: 2, airC: 3, dewPointC: 2, rainMs: at(150), batteryMs: at(100), sunriseMs: at(200) }; // prettier-ignore
+  const facts: DueFacts = { focusEveryMs: HOUR_MS, focusPerC: 2, ditherEvery: 4, airC: 3, dewPointC: 2, rainMs: at(150), batteryMs: at(100), sunriseMs: at(200) }; // prettier-ignore
 
   it("is the same whatever the order in which its presses came, and however often (law)", () => {
     fc.assert(
@@ -194,8 +204,34 @@ describe("a night as it goes", () => {
   });
 });
 
+describe("a focuser and the air", () => {
+  const focus = (min: number, airC: number | null, steps: number | null, night = "2026-12-05"): NightEvent => ({ ...press(min, { what: "focused", airC, steps }), night: nightDate(night) }); // prettier-ignore
+
+  it("gives the steps for a degree that a straight line has, whatever each night began with (law)", () => {
+    const focuses = fc.array(fc.record({ min: fc.integer({ min: 0, max: 600 }), tenths: fc.integer({ min: -200, max: 200 }), night: fc.constantFrom(5, 6, 7) }), { minLength: 2, maxLength: 30 }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.integer({ min: -60, max: 60 }), focuses, (perTenth, list) => {
+        const events = list.map(({ min, tenths, night }) => focus(min, tenths / 10, 20_000 + 1_000 * night + perTenth * tenths, `2026-12-0${night}`)); // prettier-ignore
+        const slope = focusSlope(events);
+        if (slope) expect(slope.stepsPerC).toBeCloseTo(10 * perTenth, 6);
+        if (slope) expect([slope.moves >= 3, slope.overC >= 3]).toEqual([true, true]);
+      }),
+    );
+  });
+
+  it("says nothing from few moves, from air that hardly changed, or where one of the two was not written down", () => {
+    const three = [focus(0, 6, 5_000), focus(60, 4, 5_030), focus(120, 3, 5_045), focus(180, 1, 5_075)];
+    expect(focusSlope(three)?.stepsPerC).toBeCloseTo(-15, 6);
+    expect(focusSlope(three.slice(0, 3))).toBeNull();
+    expect(focusSlope(three.map((e, i) => focus(i, 6 - i / 4, 5_000)))).toBeNull();
+    expect(focusSlope([focus(0, 6, null), focus(1, 2, 5_000), focus(2, null, 5_100), focus(3, -4, null)])).toBeNull();
+    // Nights are not compared with each other: a wheel was taken off between.
+    expect(focusSlope(three.map((e, i) => ({ ...e, night: nightDate(`2026-12-0${i + 1}`) })))).toBeNull();
+  });
+});
+
 describe("what is due", () => {
-  const facts: DueFacts = { focusEveryMs: HOUR_MS, focusPerC: 1.5, airC: null, dewPointC: null, rainMs: null, batteryMs: null, sunriseMs: null }; // prettier-ignore
+  const facts: DueFacts = { focusEveryMs: HOUR_MS, focusPerC: 1.5, ditherEvery: null, airC: null, dewPointC: null, rainMs: null, batteryMs: null, sunriseMs: null }; // prettier-ignore
   const due = (events: readonly NightEvent[], min: number, more: Partial<DueFacts> = {}) =>
     dueNow(liveState(sheet, events, at(min)), events, { ...facts, ...more }, at(min)).map((d) => d.what);
 
@@ -212,6 +248,18 @@ describe("what is due", () => {
     const [first] = dueNow(liveState(sheet, warm, at(60)), warm, { ...facts, airC: 3 }, at(60));
     expect(first).toMatchObject({ what: "focusByAir", byC: -2, isOverdue: true });
   });
+  it("is a dither by hand after so many subs where nothing guides, until it was pressed", () => {
+    const by = { ditherEvery: 4 };
+    expect(due([], 49, by)).toEqual([]); // 3 subs through
+    expect(due([], 50, by)).toEqual(["dither"]);
+    expect(due([], 50)).toEqual([]);
+    const moved = press(51, { what: "dithered" });
+    expect(due([moved], 69, by)).toEqual([]);
+    expect(due([moved], 71, by)).toEqual(["dither"]); // from its 4th to its 8th
+    expect(due([press(20, { what: "dithered" })], 50, by)).toEqual(["dither"]); // before the block began
+    expect(due([press(52, { what: "cloud", isClear: false })], 60, by)).toEqual([]);
+  });
+
   it("is rain, dew, the battery and the dawn, each in time; nothing before the night and after it", () => {
     const all = { rainMs: at(100), batteryMs: at(100), sunriseMs: at(110), airC: 3, dewPointC: 2 };
     expect(due([], 85, all)).toEqual(expect.arrayContaining(["rain", "battery", "dawn", "dew", "flip"]));

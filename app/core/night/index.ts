@@ -1,4 +1,4 @@
-export { clearChanceOn, isChanceAssumed, USUAL_CLEAR_CHANCE, type Place } from "./place";
+export { clearChanceOn, isAway, isChanceAssumed, USUAL_CLEAR_CHANCE, type Place } from "./place";
 export { batteryLife, capacityShare, type BatteryLife } from "./power";
 export { nightSteps, type NightSteps } from "./steps";
 export { channelSky } from "./channel-sky";

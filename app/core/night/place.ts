@@ -42,3 +42,6 @@ export const isChanceAssumed = (place: Pick<Place, "clearChance" | "typical">, d
 /** Chance that a night at a place is clear, [0, 1]. */
 export const clearChanceOn = (place: Pick<Place, "clearChance">, date: NightDate): number =>
   place.clearChance[monthOf(date) - 1] ?? USUAL_CLEAR_CHANCE;
+
+/** Whether one has to travel to a place. */
+export const isAway = (place: Pick<Place, "travelMin">): boolean => (place.travelMin ?? 0) > 0;

@@ -16,11 +16,14 @@ const block = objectOf<BlockKey>({
   startMs: instantMs,
 });
 const subs = Joi.number().integer().min(0).max(MOST_SUBS);
+/** The shape of what has these words. */
 type Of<W extends Happening["what"]> = Extract<Happening, { readonly what: W }>;
 const what = <W extends Happening["what"]>(...words: readonly W[]) => Joi.string<W>().valid(...words);
 
 const HAPPENINGS: readonly Joi.ObjectSchema[] = [
-  objectOf<{ readonly what: "begun" | "flipped" | "packedUp" }>({ what: what("begun", "flipped", "packedUp") }),
+  objectOf<{ readonly what: "begun" | "flipped" | "dithered" | "packedUp" }>({
+    what: what("begun", "flipped", "dithered", "packedUp"),
+  }),
   objectOf<Of<"done">>({
     what: what("done"),
     of: block,
@@ -36,6 +39,7 @@ const HAPPENINGS: readonly Joi.ObjectSchema[] = [
   }),
   objectOf<Of<"swapped">>({ what: what("swapped"), to: block }),
   objectOf<Of<"trouble">>({ what: what("trouble"), words: Joi.string().trim().min(1).max(MOST_WORDS) }),
+  objectOf<Of<"checked">>({ what: what("checked"), check: id, isDone: Joi.boolean() }),
   objectOf<Of<"decided">>({
     what: what("decided"),
     choice: Joi.string<CloudDecision>().valid(...CLOUD_DECISIONS),
@@ -44,8 +48,8 @@ const HAPPENINGS: readonly Joi.ObjectSchema[] = [
 ];
 
 export const event: RecordSchema<NightEventData> = {
-  version: 1,
-  migrations: [],
+  version: 2,
+  migrations: [(data) => data], // 1 → 2: a line of the checklist can be ticked, and a dither by hand told
   schema: objectOf<NightEventData>({
     memberId: id,
     night,

@@ -7,11 +7,13 @@ export { NAME, type NumberField } from "./number-field";
 export { AROUND_FIELDS, AWAY_FIELDS, PLACE_FIELDS, THING_NAME } from "./place-fields";
 export {
   CAMERA_FIELDS,
+  FOCUS_FIELDS,
   LIMIT_FIELDS,
   MOUNT_FIELDS,
   OPTICS_FIELDS,
   OVERHEAD_FIELDS,
   POWER_FIELDS,
+  CHECK_WORDS,
   MOST_SETTINGS,
   SENSOR_FIELDS,
   SETTING_FIELDS,

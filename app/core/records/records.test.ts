@@ -26,7 +26,7 @@ describe("the schemas of records", () => {
     const described = JSON.stringify(RECORD_KINDS.map((kind) => [kind, schemaOf(kind).version, schemaOf(kind).schema.describe()])); // prettier-ignore
     const hash = createHash("sha256").update(described).digest("hex").slice(0, 16);
     // When this fails, a schema has changed: raise EDITION by one and put the new hash here.
-    expect([EDITION, hash]).toEqual([20, "95c0b38512f10d37"]);
+    expect([EDITION, hash]).toEqual([21, "f55fa0905ed8ebaa"]);
   });
 
   it("have a migration for every step from version 1", () => {

@@ -58,6 +58,19 @@ export const OVERHEAD_FIELDS = {
   setUpMin: { label: "Set-up", unit: "min", min: 0, max: 240 },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Numbers of how the focus holds. */
+export const FOCUS_FIELDS = {
+  refocusC: {
+    label: "Focus lost by a change of air",
+    unit: "°C",
+    min: 0,
+    max: 30,
+    isAboveMin: true,
+    isDifference: true,
+    hint: "Fast optics 1, a slow refractor 3.",
+  },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 /** Numbers of what the mount bears. */
 export const MOUNT_FIELDS = {
   longestUnguidedSec: { label: "Longest sub without guiding", unit: "s", min: 0, max: 3600, isAboveMin: true },
@@ -99,7 +112,11 @@ export const SETTING_FIELDS = {
 
 export const MOST_SETTINGS = 12;
 
-/** Where there is no cooler. */
+/** Words of a check of one's own. */
+export const CHECK_WORDS: TextField = { label: "Check", max: 160, isRequired: true };
+/** Of one's own, and of those left out. */
+export const MOST_CHECKS = 100;
+
 /** Limits of an owner for subs; empty = none. */
 export const LIMIT_FIELDS = {
   fwhmPx: { label: "Stars wider than", unit: "px", min: 0, max: 200, isAboveMin: true },
@@ -108,6 +125,7 @@ export const LIMIT_FIELDS = {
   background: { label: "Sky over", unit: "counts", min: 0, max: 1e9 },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** Where there is no cooler. */
 export const WARM_FIELD = {
   aboveAirC: {
     label: "Sensor above the air",

@@ -1,3 +1,4 @@
+import { changedCare, type CareChange } from "~/core/care";
 import type { OwnTarget } from "~/core/catalog";
 import { CHANNELS, CHANNEL_FACTS, stillTypical, type Channel, type Filter, type Rig } from "~/core/exposure";
 import { USUAL_MOON, type Place } from "~/core/night";
@@ -96,9 +97,12 @@ export function usualFilter(channel: Channel, narrowNm?: number): { readonly id:
 export const usualFilters = (): { readonly id: string; readonly data: Filter }[] =>
   CHANNELS.map((channel) => usualFilter(channel));
 
-/** The limits of its owner for subs are written elsewhere, and stay. */
-const withLimits = (before: Rig | undefined, after: Rig): Rig =>
-  before?.limits ? { ...after, limits: before.limits } : after;
+/** The limits of its owner for subs, and the checklist, are written elsewhere, and stay. */
+const withElsewhere = (before: Rig | undefined, after: Rig): Rig => ({
+  ...after,
+  ...(before?.limits ? { limits: before.limits } : {}),
+  ...(before?.care ? { care: before.care } : {}),
+});
 
 /** Keeps a rig, and filters that came with it; with the first one the usual filters where none came. */
 export function saveRig(
@@ -118,7 +122,7 @@ export function saveRig(
   const chosen = library.rigs[0]?.id ?? id;
   const before = library.rigs.find((r) => r.id === rig.id);
   return keep(library.desk, [
-    { kind: "rig", id, data: withLimits(before?.data, remarked(before?.data, rig.data)), baseRev: baseOf(rig) },
+    { kind: "rig", id, data: withElsewhere(before?.data, remarked(before?.data, rig.data)), baseRev: baseOf(rig) },
     ...(isFirst
       ? [
           {
@@ -132,6 +136,17 @@ export function saveRig(
     ...filters.map((f) => ({ kind: "filter" as const, id: f.id, data: f.data, baseRev: "latest" })),
   ]);
 }
+
+/** Changes the checklist that is kept with a rig. */
+export const changeCare = (
+  { desk }: Library,
+  rig: { readonly id: string; readonly data: Rig },
+  baseRev: string,
+  change: CareChange,
+): Promise<Result<Kept, KeepFault>> => {
+  const care = changedCare(rig.data, change, () => desk.newId("check"));
+  return keep(desk, [{ kind: "rig", id: rig.id, data: { ...rig.data, care }, baseRev }]);
+};
 
 /** Keeps a rig like another under a name of its own; gives its id. */
 export async function copyRig(library: Library, rig: Rig): Promise<Result<string, KeepFault>> {

@@ -1,5 +1,5 @@
 import { equivalentHours } from "~/core/exposure";
-import type { Place } from "~/core/night";
+import { isAway, type Place } from "~/core/night";
 import { reasonsOf, weighNight, type AwayNight, type GoingRules } from "~/core/plan";
 import { eveningsOf, type SeasonPlan } from "~/core/season";
 import { MINUTE_MS, addMs, type NightDate } from "~/core/time";
@@ -53,7 +53,7 @@ export async function awayAt(
 
 /** Places near enough to drive to for one night. */
 export const placesAway = (library: Library, home: Entity<Place>) =>
-  library.places.filter((p) => p.id !== home.id && (p.data.travelMin ?? 0) > 0 && p.data.travelMin! <= FARTHEST_MIN);
+  library.places.filter((p) => p.id !== home.id && isAway(p.data) && p.data.travelMin! <= FARTHEST_MIN);
 
 /** The place that the plan spends a night at, where that is another one. */
 export function planElsewhere(library: Library, plan: SeasonPlan, placeId: string, night: NightDate) {

@@ -1,4 +1,4 @@
-import { bestRate, clearHoursByMonth, targetNight, type Place } from "~/core/night";
+import { bestRate, clearHoursByMonth, isAway, targetNight, type Place } from "~/core/night";
 import type { Channel, Filter, Rig } from "~/core/exposure";
 import { partId, type Evenings } from "~/core/plan";
 import type { KeepFault } from "~/core/records";
@@ -57,7 +57,7 @@ function atReference(
 
 /** One's own evenings as the rules have them, in an order that does not hang on how they are stored: what there is to tell. */
 function ownEvenings(library: Library): Evenings {
-  const away = library.places.filter((p) => (p.data.travelMin ?? 0) > 0 && p.author === meOf(library));
+  const away = library.places.filter((p) => isAway(p.data) && p.author === meOf(library));
   return {
     busyWeekdays: [...(library.settings?.data.planning?.busyWeekdays ?? [])].sort((a, b) => a - b),
     placeIds: away.map((p) => p.id).sort(),

@@ -1,58 +1,65 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { memoryBrowser } from "~/desk/desk.test-data";
-import { demoDesk, demoLibrary, demoRecords, libraryOfRecords } from "~/desk/demo-library.test-data";
+import { demoDesk, demoRecords } from "~/desk/demo-library.test-data";
 import type { Library } from "~/desk/records/library";
 import { choiceOf } from "~/desk/sky/choice";
-import type { StoredRecord } from "~/core/crew";
 import { decodeBundle } from "~/core/formats";
 import { inOrder, type Happening } from "~/core/live";
-import { keep } from "~/desk/records/acts";
 import { joinFile } from "~/desk/records/join";
 import { writeNight } from "~/desk/records/written";
-import { eventsOf, pressEdits } from "./live";
+import { eventsOf, keepPress } from "./live";
+import { begunOn } from "./season-question";
 
 describe("presses in a night", () => {
-  let desk: ReturnType<typeof demoDesk>;
+  const tab = () => demoDesk({ browser: memoryBrowser(), supplies: { sample: () => Promise.resolve(demoRecords()) } });
+  let desk: ReturnType<typeof tab>;
   let library: Library;
   const at = () => {
     const { night, place, rig } = choiceOf(library, new URLSearchParams());
     return { night, rigId: rig!.id, placeId: place!.id };
   };
-  beforeEach(() => {
-    desk = demoDesk({ browser: memoryBrowser() });
-    library = demoLibrary(desk);
+  const press = async (is: Happening, of = desk) => {
+    const done = await keepPress(await of.library(), at(), is);
+    expect(done.ok).toBe(true);
+    return of.library();
+  };
+  beforeEach(async () => {
+    desk = tab();
+    library = await desk.library();
   });
 
   it("are written once, with who, when and what, and begin a night that has not begun", async () => {
-    const edits = await pressEdits(library, at(), { what: "flipped" });
-    expect(edits.map((e) => e.kind)).toEqual(["begun", "event"]);
-    const event = edits[1]!;
-    expect(event.baseRev).toBeNull();
-    expect(event.data).toEqual({ memberId: "member-ines", night: at().night, rigId: at().rigId, atMs: library.desk.now(), is: { what: "flipped" } }); // prettier-ignore
-    expect((await pressEdits(library, at(), { what: "packedUp" })).map((e) => e.kind)).toEqual(["event"]);
+    expect(begunOn(library, at().night)).toBeNull();
+    const after = await press({ what: "flipped" });
+    expect(begunOn(after, at().night)).not.toBeNull();
+    const [event, ...others] = eventsOf(after, at().night, at().rigId);
+    expect(others).toEqual([]);
+    expect(event).toEqual({ id: event!.id, memberId: "member-ines", night: at().night, rigId: at().rigId, atMs: desk.now(), is: { what: "flipped" } }); // prettier-ignore
+  });
+
+  it("that pack up or tick a line begin nothing", async () => {
+    await press({ what: "checked", check: "sun", isDone: true });
+    expect(begunOn(await press({ what: "packedUp" }), at().night)).toBeNull();
   });
 
   it("on the sky are looks as well, so that the rest is laid out anew and forecasts are scored", async () => {
-    const edits = await pressEdits(library, at(), { what: "cloud", isClear: false });
-    expect(edits.map((e) => e.kind)).toEqual(["begun", "event", "look"]);
-    expect(edits[2]!.data).toMatchObject({ placeId: at().placeId, isClear: false, atMs: library.desk.now() });
+    const before = library.looks.length;
+    const { looks } = await press({ what: "cloud", isClear: false });
+    expect(looks).toHaveLength(before + 1);
+    expect(looks.map((l) => l.data)).toContainEqual({ placeId: at().placeId, memberId: "member-ines", isClear: false, atMs: desk.now() }); // prettier-ignore
   });
 
   it("keep their order where the clock stands still or is set back", async () => {
-    const pressed: StoredRecord[] = [];
     const presses = [
       { what: "cloud", isClear: false },
       { what: "cloud", isClear: true },
       { what: "packedUp" },
     ] as const;
-    const now = () => libraryOfRecords([...demoRecords(), ...pressed], desk);
     for (const is of presses) {
-      const edits = await pressEdits(now(), at(), is);
-      const event = edits.find((e) => e.kind === "event")!;
-      pressed.push({ ...event, rev: "2", author: "m", seen: {} });
+      await press(is);
       desk.setNow("2026-12-05T16:20:00Z");
     }
-    const order = inOrder(eventsOf(now(), at().night, at().rigId)).map((e) => e.is);
+    const order = inOrder(eventsOf(await desk.library(), at().night, at().rigId)).map((e) => e.is);
     expect(order).toEqual(presses);
   });
 
@@ -61,17 +68,14 @@ describe("presses in a night", () => {
   });
 
   it("go from phone to laptop and back in a file of that night alone: both know all of them, each once", async () => {
-    const tab = () =>
-      demoDesk({ browser: memoryBrowser(), supplies: { sample: () => Promise.resolve(demoRecords()) } });
     const [phone, laptop] = [tab(), tab()];
-    const press = async (of: typeof phone, iso: string, is: Happening) => {
+    const pressAt = (of: typeof phone, iso: string, is: Happening) => {
       of.setNow(iso);
-      const done = await keep(of, await pressEdits(await of.library(), at(), is));
-      expect(done.ok).toBe(true);
+      return press(is, of);
     };
-    await press(phone, "2026-12-05T17:00:00Z", { what: "begun" });
-    await press(phone, "2026-12-05T18:00:00Z", { what: "cloud", isClear: false });
-    await press(laptop, "2026-12-05T18:30:00Z", { what: "cloud", isClear: true });
+    await pressAt(phone, "2026-12-05T17:00:00Z", { what: "begun" });
+    await pressAt(phone, "2026-12-05T18:00:00Z", { what: "cloud", isClear: false });
+    await pressAt(laptop, "2026-12-05T18:30:00Z", { what: "cloud", isClear: true });
     const carry = async (from: typeof phone, to: typeof phone) => {
       const bundle = decodeBundle((await writeNight(from, at().night)).text);
       if (!bundle.ok) throw new Error(bundle.error.code);

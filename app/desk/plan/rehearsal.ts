@@ -1,4 +1,4 @@
-import { USUAL_FOCUS_PER_C } from "~/core/live";
+import { USUAL_REFOCUS_C } from "~/core/exposure";
 import { panelSky } from "~/core/night";
 import { median } from "~/core/numeric";
 import type { HourForecast } from "~/core/observatory";
@@ -64,7 +64,7 @@ async function rigOf(library: Library, night: Night, choice: Choice, evening: Ev
     pointings,
     skies,
     darksMin: darksWantedMin(library, lead.rig, sheet, over.sky, air.length > 0 ? median(air) : null),
-    focusPerC: USUAL_FOCUS_PER_C,
+    focusPerC: lead.rig.data.refocusC ?? USUAL_REFOCUS_C,
   };
 }
 

@@ -1,5 +1,5 @@
 import { equivalentHours } from "~/core/exposure";
-import { targetNight, type Place } from "~/core/night";
+import { isAway, targetNight, type Place } from "~/core/night";
 import { savesOf, type ProjectShare, type Save } from "~/core/season";
 import { addNights, type NightDate } from "~/core/time";
 import type { Library } from "~/desk/records/library";
@@ -37,7 +37,7 @@ export function savesFor(library: Library, c: ProjectContext, share: ProjectShar
   const here = c.place.data;
   const goalMin = c.needs.reduce((sum, n) => sum + n.goalMin, 0);
   const elsewhere = library.places
-    .filter((p) => p.id !== c.place.id && (p.data.travelMin ?? 0) > 0)
+    .filter((p) => p.id !== c.place.id && isAway(p.data))
     .map((p) => ({
       placeName: p.data.name,
       countsMin:

@@ -366,7 +366,7 @@ describe("back focus", () => {
   const filter = (name: string, thicknessMm: number) =>
     ({ name, channel: "Ha", centreNm: 656, bandwidthNm: 5, transmission: 0.9, thicknessMm }) as const;
   it("moves by a third of each filter, and a filter of 7.5 mm does not go into a slot of 7 mm", () => {
-    render(<BackFocus focalRatio={6} pixelScaleArcsecPerPx={1.6} diffractionArcsec={1.46} filters={[filter("Ha", 3), filter("SII", 7.5)]} slotMm={7} moves={[]} />); // prettier-ignore
+    render(<BackFocus focalRatio={6} pixelScaleArcsecPerPx={1.6} diffractionArcsec={1.46} filters={[filter("Ha", 3), filter("SII", 7.5)]} slotMm={7} moves={[]} slope={null} />); // prettier-ignore
     expect(screen.getAllByRole("listitem")[0]!.textContent).toBe("Ha+1.03 mm");
     expect(screen.getByText("7.5 mm thick: it does not go into a slot of 7 mm.")).toBeTruthy();
     expect(screen.getByText(/each wants its own focus/)).toBeTruthy();

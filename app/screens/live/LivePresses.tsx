@@ -39,6 +39,7 @@ function speakableOf({ now, lines, cloudSinceMs }: LiveState): LiveLine | null {
 export function LivePresses({
   state,
   names,
+  isDitherDue,
   airC,
   isBusy,
   onPress,
@@ -48,6 +49,8 @@ export function LivePresses({
   /** Of the projects on the sheet, by id. */
   readonly names: Readonly<Record<string, string>>;
   /** Air by the forecast, °C; null = none says. */
+  /** Nothing guides, and it is time to move the frame by hand. */
+  readonly isDitherDue: boolean;
   readonly airC: number | null;
   readonly isBusy: boolean;
   readonly onPress: (is: Happening) => void;
@@ -131,6 +134,7 @@ export function LivePresses({
               <>
                 {big("Cloud came", { what: "cloud", isClear: false })}
                 {more("Focused …", "focus")}
+                {isDitherDue ? big("Dithered", { what: "dithered" }) : null}
                 {hasFlip ? big("Flipped", { what: "flipped" }) : null}
                 {others.length > 0 ? more("Swap to …", "swap") : null}
               </>

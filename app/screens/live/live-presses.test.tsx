@@ -27,7 +27,7 @@ function open(events: readonly NightEvent[], min: number) {
   const onPress = vi.fn<(is: Happening) => void>();
   const state = liveState(sheet, events, at(min));
   render(
-    <LivePresses state={state} names={{ p: "Arch" }} airC={3} isBusy={false} onPress={onPress}>
+    <LivePresses state={state} names={{ p: "Arch" }} isDitherDue={false} airC={3} isBusy={false} onPress={onPress}>
       {null}
     </LivePresses>,
   );

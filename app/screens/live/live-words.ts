@@ -1,6 +1,7 @@
-import type { Due, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
+import type { CarePart } from "~/core/exposure";
+import type { Due, FocusSlope, Happening, LiveLine, LiveState, ToldSubs } from "~/core/live";
 import { clockTime } from "~/components/clock";
-import { counted } from "~/components/numbers";
+import { counted, signed } from "~/components/numbers";
 import { CULL_WORDS, subsWords } from "~/components/words/log-words";
 import { wayWords } from "~/components/words/cloud-words";
 import { temperature, temperatureGap } from "~/components/measures";
@@ -44,15 +45,17 @@ export function behindWords({ behindMin }: LiveState): string {
 }
 
 /** What is due, as one says it at the mount. */
-export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): string {
+export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string, slope: FocusSlope | null = null): string {
   const at = clockTime(atMs, zone);
   switch (what) {
     case "flip":
       return isOverdue ? `Flip now: it was due at ${at}` : `Flip at ${at}`;
+    case "dither":
+      return "Dither: move the frame a little by hand, before the next sub";
     case "focusByTime":
       return `Focus: the last was too long ago, since ${at}`;
     case "focusByAir":
-      return `Focus: the air is ${temperatureGap(Math.abs(byC ?? 0), 1)} ${(byC ?? 0) < 0 ? "colder" : "warmer"} since the last`;
+      return `Focus: the air is ${temperatureGap(Math.abs(byC ?? 0), 1)} ${(byC ?? 0) < 0 ? "colder" : "warmer"} since the last${slope ? `, about ${signed((byC ?? 0) * slope.stepsPerC)} steps` : ""}`;
     case "lookUp":
       return `Look up: you wait until ${at}`;
     case "rain":
@@ -70,11 +73,20 @@ export function dueWords({ what, atMs, isOverdue, byC }: Due, zone: string): str
 export const toldWords = ({ of, taken, kept }: Pick<ToldSubs, "of" | "taken" | "kept">): string =>
   subsWords({ ...of, taken, kept, sec: of.subSec });
 
+/** Which parts of the checklist are about what goes on: before the first sub, while subs are taken, or after the last. */
+export function partsNow({ phase, now, lines }: Pick<LiveState, "phase" | "now" | "lines">): readonly CarePart[] {
+  if (phase === "over" || now?.line.kind === "packUp") return ["packUp"];
+  const hasSubs = lines.some((l) => l.line.kind === "block" && l.state !== "toCome");
+  return hasSubs ? ["night"] : ["daylight", "setUp", "firstSub"];
+}
+
 /** What was pressed, for the record of the night. */
 export function happeningWords(is: Happening, zone: string): string {
   switch (is.what) {
     case "begun":
       return "Begun";
+    case "dithered":
+      return "Dithered by hand";
     case "flipped":
       return "Flipped";
     case "packedUp":
@@ -91,6 +103,8 @@ export function happeningWords(is: Happening, zone: string): string {
       return `Swapped to ${is.to.channel} on ${is.to.panel}`;
     case "trouble":
       return `Trouble: ${is.words}`;
+    case "checked":
+      return is.isDone ? "Checked" : "Not checked after all";
     case "decided":
       return wayWords(is.choice, is.untilMs, zone);
   }

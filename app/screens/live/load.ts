@@ -1,5 +1,7 @@
-import { toldSubs, USUAL_FOCUS_PER_C } from "~/core/live";
-import { batteryLife } from "~/core/night";
+import { USUAL_REFOCUS_C } from "~/core/exposure";
+import { checklistOf } from "~/core/care";
+import { toldSubs } from "~/core/live";
+import { batteryLife, isAway } from "~/core/night";
 import { median } from "~/core/numeric";
 import { nightEvents } from "~/core/sky";
 import { HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
@@ -8,7 +10,7 @@ import { firstStepOf } from "~/desk/kit/better";
 import { focusHint, hintsOnSheet } from "~/desk/log/focus-hints";
 import { landingOf } from "~/desk/log/landing";
 import { darksWantedMin } from "~/desk/plan/calibration";
-import { eventsOf } from "~/desk/plan/live";
+import { doneOn, eventsOf, focusSlopeOf } from "~/desk/plan/live";
 import { nightSheets } from "~/desk/plan/night-sheets";
 import { ownContextsOf } from "~/desk/projects/project";
 import { loadChoice } from "~/desk/sky/choice";
@@ -50,7 +52,8 @@ export async function loadLive(desk: Desk, request: Request) {
       laidOutMs: spent.laidOutMs,
       events,
       focusEveryMs: lead.rig.data.overheads.focusEveryMin * MINUTE_MS,
-      focusPerC: USUAL_FOCUS_PER_C,
+      focusPerC: lead.rig.data.refocusC ?? USUAL_REFOCUS_C,
+      ditherEvery: lead.rig.data.isGuided ? null : lead.rig.data.overheads.ditherEvery,
       sunriseMs: sky.horizon.kind === "passes" ? sky.horizon.upMs : null,
       duskMs: sky.horizon.kind === "passes" ? sky.horizon.downMs : null,
       rainMs,
@@ -62,6 +65,10 @@ export async function loadLive(desk: Desk, request: Request) {
       darksMin: darksWantedMin(library, lead.rig, chosen.sheet, night.sky, air.length > 0 ? median(air) : null),
       told: toldSubs(events),
       focus: hintsOnSheet(chosen.sheet, focusHint(library, lead.rig)),
+      rig: lead.rig.data,
+      slope: focusSlopeOf(library, chosen.rigId),
+      checks: checklistOf(lead.rig.data, { isAway: isAway(place.data), hasTwoRigs: spent.sheets.length > 1 }),
+      done: doneOn(library, choice.today, chosen.rigId),
       latest: landingOf(library, choice.today, chosen.rigId),
     },
   };

@@ -3,6 +3,7 @@ import { Link, useFetcher, useSearchParams } from "react-router";
 import { deskOf, useDesk } from "~/at-desk";
 import { clockTime } from "~/components/clock";
 import { download } from "~/components/download";
+import { Checklist } from "~/components/kit/Checklist";
 import { FolderWatch } from "~/components/FolderWatch";
 import { LatestSub } from "~/components/LatestSub";
 import { counted } from "~/components/numbers";
@@ -19,7 +20,7 @@ import { keptSearch } from "~/desk/sky/choice";
 import type { Route } from "./+types/route";
 import { liveAction } from "./action";
 import type { LiveAnswer, LiveIntent } from "./intents";
-import { behindWords, dueWords, lineWords, throughWords } from "./live-words";
+import { behindWords, dueWords, lineWords, partsNow, throughWords } from "./live-words";
 import { CallsChoice } from "./CallsChoice";
 import { canCall, useCallsChoice, useTelling } from "./use-calls";
 import { LivePresses } from "./LivePresses";
@@ -73,7 +74,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
   const state = liveState(view.sheet, view.events, nowMs, view.laidOutMs ?? undefined);
   const hour = hourAt(view, nowMs);
   const due = dueNow(state, view.events, { ...view, airC: hour?.airC ?? null, dewPointC: hour?.dewC ?? null }, nowMs);
-  const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone) }));
+  const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone, view.slope) }));
   useTelling(dueSaid, calls);
   const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
   const { now, next } = state;
@@ -130,6 +131,21 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       {state.phase === "over" ? (
         <Told view={view} state={state} search={search} isBusy={isBusy} onPress={press} />
       ) : null}
+      <section aria-label="Checklist" className="mt-4">
+        <Checklist
+          key={partsNow(state).join(" ")}
+          rig={view.rig}
+          rigId={view.rigId}
+          night={nightDate(night)}
+          checks={view.checks}
+          parts={partsNow(state)}
+          done={view.done}
+          search={search}
+          isLarge
+          // While subs are taken nobody reads lists: it is one press away.
+          isFolded={partsNow(state).includes("night")}
+        />
+      </section>
       {view.latest ? (
         <div className="[&_button]:min-h-14">
           <LatestSub {...view.latest} zone={view.zone} />
@@ -179,7 +195,14 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
           }
         />
       ) : null}
-      <LivePresses state={state} names={view.names} airC={hour?.airC ?? null} isBusy={isBusy} onPress={press}>
+      <LivePresses
+        state={state}
+        names={view.names}
+        isDitherDue={due.some((d) => d.what === "dither")}
+        airC={hour?.airC ?? null}
+        isBusy={isBusy}
+        onPress={press}
+      >
         {answer?.undoId ? <TakeBack key={answer.undoId} undoId={answer.undoId} /> : null}
       </LivePresses>
     </div>

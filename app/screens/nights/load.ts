@@ -5,7 +5,9 @@ import type { Desk } from "~/desk/desk";
 import { median } from "~/core/numeric";
 import type { SkyEvent } from "./sheet-lines";
 import { matchedDithers, type Rig } from "~/core/exposure";
-import { batteryLife, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
+import { batteryLife, isAway, nightWay, targetNight, type NightSteps, type NightWay } from "~/core/night";
+import { checklistOf } from "~/core/care";
+import { doneOn } from "~/desk/plan/live";
 import { cautionsOf } from "~/core/plan";
 import { USUAL_GUST_LIMIT_KMH } from "~/core/weather";
 import { HOUR_MS, MINUTE_MS, utcMs, utcOffsetMinutes, type UtcInterval, type UtcMs } from "~/core/time";
@@ -93,8 +95,6 @@ function dithersOf(chosen: EveningSheet, sheets: readonly EveningSheet[], nameOf
   );
   return match && { ...match, subSecA: pair.a.subSec, subSecB: pair.b.subSec, other: nameOf(pair.other.rigId) };
 }
-
-/** The middle one of some numbers; null of none. */
 
 /** Where no forecast says how cold it gets, a battery is judged for frost, °C. */
 const ASSUMED_AIR_C = 0;
@@ -187,6 +187,8 @@ export async function loadNight(desk: Desk, request: Request) {
       isSimulated: weather.isSimulated,
       clear,
       calendarId: `${lead.part.data.memberId}-${chosen.rigId}`,
+      checks: checklistOf(lead.rig.data, { isAway: isAway(place.data), hasTwoRigs: sheets.length > 1 }),
+      done: doneOn(library, choice.night, chosen.rigId),
       clearHours: forecastOf(library, spot, choice.night)?.within ?? null,
       cautions: cautionsOf(outside, {
         gustLimitKmh: lead.rig.data.gustLimitKmh ?? USUAL_GUST_LIMIT_KMH,

@@ -113,7 +113,7 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           />
         </div>
       </div>
-      <aside className="space-y-5 print:mt-1.5 print:columns-2 print:gap-8 print:space-y-2 print:leading-[1.25]">
+      <aside className="space-y-5 print:mt-1.5 print:columns-2 print:gap-8 print:space-y-1 print:leading-[1.2]">
         {list.length > 1 ? (
           <div className="no-print">
             <SelectField
@@ -160,7 +160,13 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
         <CalibrationPanel calibration={view.calibration} zone={place.timeZone} isCooled={view.rig.isCooled} />
         {view.power ? <PowerPanel {...view.power} zone={place.timeZone} isCooled={view.rig.isCooled} /> : null}
         <NightChecklist
+          key={`${night} ${view.rigId}`}
           rig={view.rig}
+          rigId={view.rigId}
+          night={night}
+          checks={view.checks}
+          done={view.done}
+          search={search}
           needs={view.calibration.needs}
           battery={view.power ? batteryLine(view.power, place.timeZone) : null}
         />

@@ -21,7 +21,7 @@ describe("the sheet on paper", () => {
         const px = paperPx(lines(count));
         expect(px).toBeGreaterThanOrEqual(10.5);
         expect(px).toBeLessThanOrEqual(15);
-        if (px > 10.5) expect(count * px * 1.3).toBeLessThanOrEqual(0.68 * 1032);
+        if (px > 10.5) expect(count * px * 1.3).toBeLessThanOrEqual(0.6 * 1032);
         expect(paperPx(lines(count + 1))).toBeLessThanOrEqual(px);
       }),
     );

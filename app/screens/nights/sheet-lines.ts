@@ -25,7 +25,7 @@ const PASSAGE = / (over|under) \d+°$/;
 /** The heights that a target passes are left out on paper. */
 export const isOnScreenOnly = (l: SheetLine): boolean => l.line === null && PASSAGE.test(l.words);
 
-const LIST_PX = 690; // of an A4 page, what its head and the checklist leave
+const LIST_PX = 600; // of an A4 page, what its head and the checklist leave
 const LEADING = 1.32; // of a line, with its rule
 const [LEAST_PX, MOST_PX] = [10.5, 15];
 

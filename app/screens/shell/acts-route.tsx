@@ -4,6 +4,7 @@ import type { ActsAnswer, ActsIntent, RoundGoal } from "~/components/forms/acts-
 import { asideWords, keepFaultWords } from "~/components/words/keep-fault-words";
 import type { Desk } from "~/desk/desk";
 import { goRound, leaveRound, ROUND, roundOn, takeUpRound } from "~/desk/kit/round";
+import { keepPress } from "~/desk/plan/live";
 import { settle, undo } from "~/desk/records/acts";
 import { answer, intentOf } from "~/desk/records/answer";
 import { notify } from "~/desk/records/notices";
@@ -26,6 +27,11 @@ export async function clientAction({ context, request }: Route.ClientActionArgs)
     const aside = await setBrokenAside(desk);
     if (aside) notify(desk, asideWords(aside));
     return data<ActsAnswer>({ refusal: null, aside });
+  }
+  if (intent.act === "tick") {
+    const { night, rigId, check, isDone } = intent;
+    const kept = await keepPress(await libraryHere(desk), { night, rigId, placeId: null }, { what: "checked", check, isDone }); // prettier-ignore
+    return data<ActsAnswer>({ refusal: kept.ok ? null : kept.error }, { status: kept.ok ? 200 : 507 });
   }
   if (intent.act === "round") return goOn(desk, intent.to);
   const done = await undo(desk, intent.undoId);

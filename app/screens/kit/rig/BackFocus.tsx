@@ -1,6 +1,8 @@
-import { fixed } from "~/components/numbers";
+import { temperatureGap } from "~/components/measures";
+import { fixed, signed } from "~/components/numbers";
 import { focusMoveWords } from "~/components/words/focus-words";
 import { criticalFocusZoneUm, focusShiftMm, type Channel, type Filter } from "~/core/exposure";
+import type { FocusSlope } from "~/core/live";
 import type { FocusMove } from "~/core/ledger";
 import { Why } from "~/components/ui/Why";
 
@@ -12,6 +14,7 @@ export function BackFocus({
   filters,
   slotMm,
   moves,
+  slope,
 }: {
   readonly focalRatio: number;
   readonly pixelScaleArcsecPerPx: number;
@@ -21,6 +24,8 @@ export function BackFocus({
   readonly slotMm: number;
   /** What the log's subs show of the focuser. */
   readonly moves: readonly ({ readonly from: Channel; readonly to: Channel } & FocusMove)[];
+  /** How the focuser moves with the air, as its owner wrote it down; null = too little to tell. */
+  readonly slope: FocusSlope | null;
 }) {
   const glass = filters.filter((f) => (f.thicknessMm ?? 0) > 0);
   const thick = glass.map((f) => f.thicknessMm ?? 0);
@@ -69,6 +74,17 @@ export function BackFocus({
             ))}
           </ul>
         </>
+      ) : null}
+      {slope ? (
+        <p className="mt-1">
+          <Why title={`With the air: ${signed(slope.stepsPerC, 1)} steps for each °C`}>
+            <p>
+              By {slope.moves} moves over {temperatureGap(slope.overC, 1)} in all, from one focus to the next, as you
+              wrote air and position down beside the mount. Filters changed between spoil a move; more of them make it
+              surer.
+            </p>
+          </Why>
+        </p>
       ) : null}
       <p className="text-soft mt-1">
         <Why title={`Focus is kept within ${fixed(criticalFocusZoneUm(focalRatio))} µm`}>

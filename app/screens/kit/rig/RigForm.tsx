@@ -1,7 +1,7 @@
 import { DraftMark, useChosenBox, useFormStart } from "~/components/forms/drafts";
 import { SaveButton } from "~/components/forms/SaveButton";
 import { useState, type ComponentProps, type ReactNode } from "react";
-import { Form } from "react-router";
+import { Form, Link } from "react-router";
 import { apertureText } from "~/components/kit/typed-kit";
 import type { KitPresets, Rig } from "~/core/exposure";
 import { opticsOf } from "~/core/framing";
@@ -33,6 +33,8 @@ export function RigForm({
   presets,
   ofKinds,
   moves = [],
+  slope = null,
+  checklistTo = null,
 }: {
   readonly rig: Rig | null;
   readonly baseRev: string;
@@ -41,7 +43,11 @@ export function RigForm({
   readonly presets: KitPresets;
   /** What the log's subs show of the focuser. */
   readonly moves?: ComponentProps<typeof BackFocus>["moves"];
+  /** What its owner wrote down of focus and air. */
+  readonly slope?: ComponentProps<typeof BackFocus>["slope"];
   readonly ofKinds: OfKinds;
+  /** Where the rig's checklist is; null = it is not kept yet. */
+  readonly checklistTo?: string | null;
 }) {
   const start = useFormStart();
   const [base] = useState(start.text("baseRev", baseRev));
@@ -219,7 +225,10 @@ export function RigForm({
                 <option value="lead">lead</option>
               </SelectField>
             </div>
-            <p className="text-note text-faint mt-2">Leave all of them empty where there is a socket.</p>
+            <p className="text-note text-faint mt-2">
+              Leave all of them empty where there is a socket. Mains outdoors: a residual-current device before it,
+              joints off the wet ground, your local code.
+            </p>
           </Fold>
         </div>
         {isTypicalAnywhere ? (
@@ -232,12 +241,20 @@ export function RigForm({
       </div>
       <Panel title="What it sees" className="order-first h-fit lg:sticky lg:top-4 lg:order-none">
         <RigView texts={texts} />
+        {checklistTo === null ? null : (
+          <p className="mt-2">
+            <Link to={checklistTo} className="underline underline-offset-4">
+              Its checklist for the night
+            </Link>
+          </p>
+        )}
         {stored ? (
           <BackFocus
             {...opticsOf(stored)}
             filters={filters.filter((f) => stored.filterIds.includes(f.id)).map((f) => f.data)}
             slotMm={stored.slotMm ?? 0}
             moves={moves}
+            slope={slope}
           />
         ) : null}
       </Panel>

@@ -1,6 +1,7 @@
 import {
   DEFAULT_OVERHEADS,
   USUAL_ABOVE_AIR_C,
+  USUAL_REFOCUS_C,
   type CameraSetting,
   type Overheads,
   type Power,
@@ -12,6 +13,7 @@ import { apertureText, readTypedKit, type TypedKit } from "~/components/kit/type
 import { numberFault, numberIn, readNumbers, specsOf, textOf, type Faults } from "~/components/forms/form-numbers";
 import {
   CAMERA_FIELDS,
+  FOCUS_FIELDS,
   MOUNT_FIELDS,
   NAME,
   OPTICS_FIELDS,
@@ -51,7 +53,7 @@ export const settingBox = (name: keyof CameraSetting): string => `${SETTING_LEAD
 /** Whether a box is one of a setting. */
 export const isSettingBox = (name: string): boolean => name.startsWith(SETTING_LEAD);
 /** Number boxes of the time that is not exposure. */
-export const OVERHEAD_NUMBERS = specsOf(OVERHEAD_FIELDS);
+export const OVERHEAD_NUMBERS = [...specsOf(OVERHEAD_FIELDS), ...specsOf(FOCUS_FIELDS)] as const;
 /** Number boxes of what the mount bears. */
 export const MOUNT_NUMBERS = specsOf(MOUNT_FIELDS);
 
@@ -77,6 +79,7 @@ export const NEW_RIG = {
   slotMm: 0,
   longestUnguidedSec: 60,
   gustLimitKmh: USUAL_GUST_LIMIT_KMH,
+  refocusC: USUAL_REFOCUS_C,
   ...DEFAULT_OVERHEADS,
 } as const;
 
@@ -85,6 +88,7 @@ export function rigTexts(rig: Rig | null): Readonly<Record<string, string>> {
   const flat: Record<string, unknown> = rig
     ? {
         gustLimitKmh: USUAL_GUST_LIMIT_KMH,
+        refocusC: USUAL_REFOCUS_C,
         slotMm: 0,
         aboveAirC: USUAL_ABOVE_AIR_C,
         ...rig,
@@ -164,7 +168,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
       : {}),
   };
   if (Object.keys(faults).length > 0) return err(faults);
-  const { longestUnguidedSec, gustLimitKmh, ...rest } = time.values;
+  const { longestUnguidedSec, gustLimitKmh, refocusC, ...rest } = time.values;
   const overheads: Overheads = rest;
   const rotator = textOf(form, "rotator");
   return ok({
@@ -175,6 +179,7 @@ export function readRig(form: FormData): Result<Rig, Faults> {
     ...(settings.length > 0 ? { settings } : {}),
     longestUnguidedSec,
     gustLimitKmh,
+    refocusC,
     overheads,
     filterIds,
     isColour: form.get("isColour") === "on",

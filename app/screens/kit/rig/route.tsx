@@ -4,9 +4,12 @@ import { Copies } from "~/components/Copies";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { KIT_PRESETS, rigOfKinds } from "~/desk/kit/start";
+import { focusSlopeOf } from "~/desk/plan/live";
 import { measuredMoves } from "~/desk/log/focus-hints";
 import { usualFilters } from "~/desk/kit/kit";
 import { libraryHere } from "~/desk/records/open-library";
+import { keptSearch } from "~/desk/sky/choice";
+import { useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
 import { rigAction } from "./action";
 import { RigForm } from "./RigForm";
@@ -15,10 +18,10 @@ export async function clientLoader({ context, params }: Route.ClientLoaderArgs) 
   const desk = deskOf(context);
   const library = await libraryHere(desk);
   const filters = library.filters.length > 0 ? library.filters : usualFilters();
-  if (params.rigId === "new") return { rig: null, filters, moves: [] };
+  if (params.rigId === "new") return { rig: null, filters, moves: [], slope: null };
   const rig = library.rigs.find((r) => r.id === params.rigId);
   if (!rig) refusePage({ code: "unknownRig" });
-  return { rig, filters, moves: measuredMoves(library, rig) };
+  return { rig, filters, moves: measuredMoves(library, rig), slope: focusSlopeOf(library, rig.id) };
 }
 clientLoader.hydrate = true as const;
 
@@ -30,7 +33,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Rig · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 export default function RigRoute({ loaderData, actionData }: Route.ComponentProps) {
-  const { rig, filters, moves } = loaderData;
+  const { rig, filters, moves, slope } = loaderData;
+  const [params] = useSearchParams();
   return (
     <>
       <h1 className="text-headline mb-3">{rig ? rig.data.name : "A new rig"}</h1>
@@ -50,6 +54,8 @@ export default function RigRoute({ loaderData, actionData }: Route.ComponentProp
           presets={KIT_PRESETS}
           ofKinds={rigOfKinds}
           moves={moves}
+          slope={slope}
+          checklistTo={rig ? `/kit/rigs/${rig.id}/checklist${keptSearch(params)}` : null}
         />
       </WithDraft>
     </>

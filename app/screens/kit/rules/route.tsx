@@ -1,3 +1,4 @@
+import { isAway } from "~/core/night";
 import { deskOf } from "~/at-desk";
 import { WithDraft } from "~/components/forms/drafts";
 import { StorageRefusal } from "~/components/StorageRefusal";
@@ -11,7 +12,7 @@ export async function clientLoader({ context }: Route.ClientLoaderArgs) {
   const desk = deskOf(context);
   const library = await libraryHere(desk);
   return {
-    places: library.places.flatMap((p) => ((p.data.travelMin ?? 0) > 0 ? [{ id: p.id, name: p.data.name }] : [])),
+    places: library.places.flatMap((p) => (isAway(p.data) ? [{ id: p.id, name: p.data.name }] : [])),
     canSimulate: canSimulate(desk),
     settings: library.settings ? { rev: library.settings.rev, rules: library.settings.data } : null,
   };
