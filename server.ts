@@ -77,7 +77,7 @@ app.use(
   }),
 );
 app.use((_req, res, next) => {
-  res.set("Permissions-Policy", "camera=(), geolocation=(self), microphone=(), payment=(), usb=()");
+  res.set("Permissions-Policy", "camera=(self), geolocation=(self), microphone=(), payment=(), usb=()");
   next();
 });
 

@@ -96,12 +96,16 @@ export async function startApp(
 }
 
 /** A headless Chromium whose data lives in `profile`, so that it can be closed and opened again. */
-export async function openBrowser(profile: string, size = { width: 1280, height: 800 }): Promise<chrome.Driver> {
+export async function openBrowser(
+  profile: string,
+  size = { width: 1280, height: 800 },
+  more: readonly string[] = [],
+): Promise<chrome.Driver> {
   const options = new chrome.Options();
   options.setChromeBinaryPath("/usr/bin/chromium");
   options.addArguments(
     "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
-    "--host-resolver-rules=MAP backyard.example 127.0.0.1 , MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`,
+    "--host-resolver-rules=MAP backyard.example 127.0.0.1 , MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`, ...more,
   ); // prettier-ignore
   options.setUserPreferences({
     "download.default_directory": join(profile, "downloads"),

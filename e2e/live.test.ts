@@ -91,6 +91,7 @@ describe("the night live", () => {
     await me.see("Trouble: cable caught");
     await me.see("Focused, 4 °C");
     // All of it for the other device, in a file of this night alone.
+    await me.press("With the other device");
     await driver.executeScript(
       "[...document.querySelectorAll('button')].find((b) => b.textContent.trim() === 'This night as a file').scrollIntoView({ block: 'start' })",
     );

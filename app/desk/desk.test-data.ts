@@ -134,6 +134,9 @@ export const readerHere: Workers["reader"] = {
 };
 
 /** Plays on the spot; frames are the worker's own. */
+/** Nobody holds a camera. */
+const codesHere: Workers["codes"] = { read: () => Promise.resolve(null) };
+
 const rehearsalHere: Workers["rehearsal"] = {
   prepared: (which, target) => Promise.resolve(preparedNight(which, target)),
   play: (at) => Promise.resolve(playNight(at.night, at.seed, { ways: at.ways, then: "ask" })),
@@ -181,6 +184,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       frame: { place: nobody("a place"), cover: nobody("a cover") },
       reader: of.reader ?? readerHere,
       rehearsal: rehearsalHere,
+      codes: codesHere,
     },
     sources: of.sources ?? { all: [], ask: nobody("a forecast") },
     supplies: {

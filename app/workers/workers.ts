@@ -1,3 +1,4 @@
+import { createCodesClient, type CodesClient } from "./codes";
 import { createFilesClient, type FilesClient } from "./files";
 import { createFrameClient, type FrameClient } from "./frame";
 import { createReaderClient, type ReaderClient } from "./reader";
@@ -13,6 +14,7 @@ export interface Workers {
   readonly frame: FrameClient;
   readonly reader: ReaderClient;
   readonly rehearsal: RehearsalClient;
+  readonly codes: CodesClient;
 }
 
 /** The workers of a tab, each started when it is first asked. */
@@ -23,4 +25,5 @@ export const createWorkers = (): Workers => ({
   frame: createFrameClient(),
   reader: createReaderClient(),
   rehearsal: createRehearsalClient(),
+  codes: createCodesClient(),
 });

@@ -20,7 +20,7 @@ function dyingTab(browser: MemoryBrowser, accesses: number): Cupboard {
         get: (of, key) => {
           const value = Reflect.get(of, key) as unknown;
           if (typeof value !== "function") return value;
-          return (...args: unknown[]) => (isDead() ? never() : Reflect.apply(value, of, args)); // prettier-ignore
+          return (...args: unknown[]) => (isDead() ? never() : Reflect.apply(value, of, args) as unknown); // prettier-ignore
         },
       });
     },

@@ -8,13 +8,7 @@ import { happeningWords, toldWords } from "./live-words";
 import type { LiveView } from "./load";
 
 /** What was pressed so far, the latest first. */
-export const Written = ({
-  view: { events, zone },
-  onFile,
-}: {
-  readonly view: LiveView;
-  readonly onFile: () => void;
-}) => (
+export const Written = ({ view: { events, zone } }: { readonly view: LiveView }) => (
   <details className="mb-3">
     <summary className="flex min-h-14 cursor-pointer items-center">
       Written down tonight: {counted(events.length, "press", "presses")}
@@ -28,12 +22,6 @@ export const Written = ({
           </li>
         ))}
     </ul>
-    <Button className={`${BIG} mt-3`} onClick={onFile}>
-      This night as a file
-    </Button>
-    <p className="text-soft mt-1">
-      For the other device: opened there under Kit, Data, it brings the presses, and none counts twice.
-    </p>
   </details>
 );
 

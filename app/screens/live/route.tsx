@@ -25,6 +25,7 @@ import { CallsChoice } from "./CallsChoice";
 import { canCall, useCallsChoice, useTelling } from "./use-calls";
 import { LivePresses } from "./LivePresses";
 import { Told, Written } from "./NightRecord";
+import { OtherDevice } from "./OtherDevice";
 import { UnderCloud } from "./UnderCloud";
 import { hourAt, loadLive, type LiveView } from "./load";
 import { useAwake, useNightClock, useRedLight } from "./use-night-clock";
@@ -185,16 +186,18 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
           <CallsChoice calls={calls} isRefused={isRefused} onChoose={(c) => void choose(c)} />
         </div>
       ) : null}
-      {view.events.length > 0 ? (
-        <Written
-          view={view}
-          onFile={() =>
-            void import("~/desk/records/written")
-              .then((m) => m.writeNight(desk, nightDate(night)))
-              .then((f) => download(f.name, f.text, "application/json"))
-          }
-        />
-      ) : null}
+      {view.events.length > 0 ? <Written view={view} /> : null}
+      <OtherDevice
+        night={nightDate(night)}
+        hasPresses={view.events.length > 0}
+        isBusy={isBusy}
+        onFile={() =>
+          void import("~/desk/records/written")
+            .then((m) => m.writeNight(desk, nightDate(night)))
+            .then((f) => download(f.name, f.text, "application/json"))
+        }
+        onTakeOver={(handle) => void act({ act: "takeOver", handle })}
+      />
       <LivePresses
         state={state}
         names={view.names}
