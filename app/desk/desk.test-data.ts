@@ -197,6 +197,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       canChoose: () => false,
       choose: nobody("a folder"),
       own: () => Promise.resolve(null),
+      dropOwn: () => Promise.resolve(),
       reopen: () => null,
       ...of.folders,
     },

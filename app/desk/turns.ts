@@ -7,7 +7,8 @@ interface Scheduler {
 }
 const { scheduler } = globalThis as { readonly scheduler?: Scheduler };
 
-const nextTurn = (): Promise<void> => scheduler?.yield?.() ?? new Promise((resolve) => setTimeout(resolve, 0));
+/** Lets the page do first what it has to do: answer a press, paint. */
+export const nextTurn = (): Promise<void> => scheduler?.yield?.() ?? new Promise((resolve) => setTimeout(resolve, 0));
 
 /**
  * For long work on the main thread, between its steps: waits a turn where the last one was long enough, so that clicks and painting

@@ -27,6 +27,8 @@ export interface Folders {
   readonly choose: () => Promise<OpenFolder | null>;
   /** One of the app's own in the origin's private file system, emptied: what the stand-in observatory writes into. Null = this browser has none. */
   readonly own: (name: string) => Promise<OpenFolder | null>;
+  /** Takes one of the app's own away with all that is in it, where there is one. */
+  readonly dropOwn: (name: string) => Promise<void>;
   /** One that the browser kept; null when it is none. */
   readonly reopen: (handle: unknown) => OpenFolder | null;
 }
@@ -124,6 +126,12 @@ function openFolder(handle: Handle): OpenFolder {
 const isHandle = (value: unknown): value is Handle =>
   typeof value === "object" && value !== null && "kind" in value && value.kind === "directory" && "entries" in value;
 
+/** The origin's private file system; absent in some browsers, and where storage is refused. */
+const privateRoot = async () =>
+  browser()
+    .navigator?.storage?.getDirectory?.()
+    .catch(() => undefined);
+
 /** Folders by the browser's own handles. */
 export const browserFolders: Folders = {
   canChoose: () => browser().showDirectoryPicker !== undefined,
@@ -137,10 +145,12 @@ export const browserFolders: Folders = {
     }
   },
   async own(name) {
-    const root = await browser().navigator?.storage?.getDirectory?.();
-    if (!root) return null;
-    await root.removeEntry(name, { recursive: true }).catch(() => undefined); // it was not there
-    return openFolder(await root.getDirectoryHandle(name, { create: true }));
+    await this.dropOwn(name);
+    const root = await privateRoot();
+    return root ? openFolder(await root.getDirectoryHandle(name, { create: true })) : null;
+  },
+  async dropOwn(name) {
+    await (await privateRoot())?.removeEntry(name, { recursive: true }).catch(() => undefined); // it was not there
   },
   reopen: (handle) => (isHandle(handle) ? openFolder(handle) : null),
 };

@@ -1,6 +1,17 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { brentRoot, crossings, cubicAt, extremum, gammaCdf, linearAt, normalCdf, percentile, randomFrom } from ".";
+import {
+  brentRoot,
+  crossings,
+  cubicAt,
+  extremum,
+  gammaCdf,
+  linearAt,
+  normalCdf,
+  normalFrom,
+  percentile,
+  randomFrom,
+} from ".";
 
 it("finds the root of cos x = x, 0.7390851332 (common reference value, from memory)", () => {
   expect(Math.abs(brentRoot((x) => Math.cos(x) - x, 0, 1, 1e-12) - 0.7390851332151607)).toBeLessThan(1e-11);
@@ -61,6 +72,20 @@ it("gives the same stream for the same seed, evenly spread", () => {
   expect(values.slice(0, 5)).toEqual(Array.from({ length: 5 }, () => b()));
   const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
   expect(Math.abs(mean - 0.5)).toBeLessThan(4 / Math.sqrt(12 * 20_000)); // four standard errors of a uniform mean
+});
+
+it("draws a standard normal: mean, spread and tails within four standard errors of what the distribution has", () => {
+  const normal = normalFrom(randomFrom(11));
+  const [n, values] = [20_000, Array.from({ length: 20_000 }, () => normal())];
+  const mean = values.reduce((sum, v) => sum + v, 0) / n;
+  const variance = values.reduce((sum, v) => sum + v * v, 0) / n;
+  expect(Math.abs(mean)).toBeLessThan(4 / Math.sqrt(n));
+  expect(Math.abs(variance - 1)).toBeLessThan(4 * Math.sqrt(2 / n));
+  for (const z of [-2, -1, 0, 1.5]) {
+    const p = normalCdf(z);
+    const share = values.filter((v) => v < z).length / n;
+    expect(Math.abs(share - p)).toBeLessThan(4 * Math.sqrt((p * (1 - p)) / n));
+  }
 });
 
 it("reads percentiles as the value that a share of the list does not exceed", () => {

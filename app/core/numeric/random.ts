@@ -12,3 +12,9 @@ export function randomFrom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** Numbers of a standard normal distribution from numbers in [0, 1), two for each (Box and Muller 1958). */
+export const normalFrom =
+  (random: () => number): (() => number) =>
+  () =>
+    Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

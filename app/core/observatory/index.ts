@@ -9,4 +9,12 @@ export {
   type StandInKit,
   type TakenExposure,
 } from "./stand-in";
-export { drawnWeather, isOpen, MOMENT_MS, momentAt, type HourForecast, type TrueWeather } from "./true-weather";
+export {
+  drawnWeather,
+  isOpen,
+  MOMENT_MS,
+  momentAt,
+  type HourForecast,
+  type SkyMoment,
+  type TrueWeather,
+} from "./true-weather";

@@ -1,4 +1,4 @@
-import { randomFrom } from "~/core/numeric";
+import { normalFrom, randomFrom } from "~/core/numeric";
 import { HOUR_MS, MINUTE_MS, type UtcMs } from "~/core/time";
 import { drawnSky, HOURLY_LIKENESS } from "~/core/weather";
 
@@ -41,7 +41,7 @@ export const isOpen = ({ passes }: SkyMoment): boolean => passes >= OPEN;
 
 /** Wanders about 1, as seeing and wind do: the log of it has a σ of `spread` and is correlated from step to step. */
 function* wander(random: () => number, spread: number, likeness: number): Generator<number, never> {
-  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const normal = normalFrom(random);
   for (let x = normal(); ; x = likeness * x + Math.sqrt(1 - likeness ** 2) * normal()) yield Math.exp(spread * x);
 }
 

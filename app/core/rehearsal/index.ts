@@ -12,7 +12,8 @@ export {
   type Way,
   type WayKey,
 } from "./question";
-export { playNight, standInKit, weatherOf } from "./play";
+export { playNight, weatherOf } from "./play";
+export { standInKit } from "./rig-at-night";
 export { hindsight, overSeeds, type Judged, type WayRecord } from "./hindsight";
 export { PREPARED, PREPARED_PLACE, PREPARED_TARGET, preparedNight, type Prepared } from "./prepared";
 export { calibrationFiles, fileOfSub } from "./sub-frame";

@@ -1,4 +1,4 @@
-import { normalQuantile, percentile, randomFrom } from "~/core/numeric";
+import { normalQuantile, percentile, normalFrom, randomFrom } from "~/core/numeric";
 
 /** An hour (or part of one) of a night: odds that it is usable, and the minutes it would give. */
 export interface OddsHour {
@@ -31,7 +31,7 @@ const NIGHT_PART = 0.5;
  * turning.
  */
 export function drawnSky(odds: readonly number[], likeness: number, random: () => number): number[] {
-  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const normal = normalFrom(random);
   const fresh = Math.sqrt(1 - likeness ** 2);
   // Steps that go wholly their own way have nothing in common either.
   const part = likeness === 0 ? 0 : NIGHT_PART;

@@ -3,6 +3,9 @@ import { slot, type Desk } from "~/desk/desk";
 /** Noted while watching is on, so that the next visit goes on with it: when the last file was written that is dealt with, ms since 1970. */
 export const WATCH_NOTE = "watch.seen";
 
+/** The folder of the app's own that a rehearsal's frames land in. */
+export const REHEARSAL_FOLDER = "rehearsal";
+
 const listeners = slot(() => new Set<() => void>());
 const stops = slot(() => new Set<() => void>());
 

@@ -14,6 +14,7 @@ import type { Library } from "~/desk/records/library";
 import { keep, type Kept } from "~/desk/records/acts";
 import { crossOut, putDown, takeUp } from "~/desk/records/pending";
 import { meOf } from "~/desk/records/parts";
+import { nextTurn } from "~/desk/turns";
 import { beginEdit } from "./begin";
 import { begunOn } from "./season-question";
 
@@ -53,6 +54,7 @@ export async function keepPress(
   const { desk } = library;
   const event = pressEdit(library, of, is);
   putDown(desk, event);
+  await nextTurn(); // the button answers before the season is asked
   const done = await keep(desk, [...(await besides(library, of, event)), event]);
   if (done.ok) crossOut(desk, event, done.value.revs[event.id] ?? "");
   else takeUp(desk, event);

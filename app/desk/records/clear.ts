@@ -1,7 +1,7 @@
 import type { KeepFault } from "~/core/records";
 import { ok, type Result } from "~/core/result";
 import { slot, type Desk } from "~/desk/desk";
-import { stopWatching } from "~/desk/log/landings";
+import { REHEARSAL_FOLDER, stopWatching } from "~/desk/log/landings";
 import { thePictures } from "~/desk/projects/pictures";
 import { theDrafts, theStore } from "./kept";
 
@@ -20,6 +20,7 @@ export async function clearEverything(desk: Desk): Promise<Result<null, KeepFaul
   stopWatching(desk); // what lands in a folder would go into an empty house
   const records = await desk.at(theStore).empty();
   if (!records.ok) return records;
+  await desk.folders.dropOwn(REHEARSAL_FOLDER); // simulated frames: a rehearsal makes them again
   const pictures = await desk.at(thePictures).takeAll();
   desk.at(theDrafts).dropAll();
   if (records.value.size > 0 || pictures.size > 0) desk.at(cleared).taken = { records: records.value, pictures };

@@ -285,13 +285,15 @@ describe("deeds", () => {
 
 describe("everything at once", () => {
   it("is deleted at one stroke, put back, and written as a file that another browser joins whole", async () => {
-    const d = desk();
+    const dropped: string[] = [];
+    const d = testDesk({ folders: { dropOwn: (name) => Promise.resolve(void dropped.push(name)) } });
     const projectId = await begun(d);
     done(await bookByHand(await d.library(), written(projectId)));
     const file = await writeEverything(await d.library());
     expect((await d.library()).settings?.data.lastBackupMs).not.toBeNull();
     done(await clearEverything(d));
     expect([(await d.library()).places.length, canPutBack(d)]).toEqual([0, true]);
+    expect(dropped).toEqual(["rehearsal"]); // what a rehearsal wrote goes too
     done(await putBackEverything(d));
     expect([(await d.library()).projects.length, canPutBack(d)]).toEqual([1, false]);
     done(await clearEverything(d));

@@ -5,12 +5,12 @@ import { Button } from "~/components/ui/Button";
 import { Progress } from "~/components/ui/Progress";
 import { counted, megabytes } from "~/components/numbers";
 import { fileBytes } from "~/core/exposure";
+import { REHEARSAL_FOLDER } from "~/desk/log/landings";
 import { theWatchedFolder } from "~/desk/log/watched-folder";
 import type { RehearsalView } from "./load";
 
 const CROP_PX = 1024;
 const MOST_BYTES = 1.5e9; // a zip lies in memory until it is saved
-const FOLDER = "rehearsal";
 const FAILED = "The frames could not be made: too little room, or the worker stopped.";
 
 /** The frames of the night as files: real FITS, marked as simulated. */
@@ -52,13 +52,13 @@ export function Frames({ view }: { readonly view: RehearsalView }) {
     setShare(0);
     setSaid("");
     const work = async () => {
-      const isOn = await desk.at(theWatchedFolder).watchOwn(FOLDER);
+      const isOn = await desk.at(theWatchedFolder).watchOwn(REHEARSAL_FOLDER);
       if (!isOn)
         return setSaid(
           "Nothing was written: a folder is being watched already, here or in another tab, or this browser has none for it.",
         );
       const cropPx = isWhole ? null : CROP_PX;
-      const count = await desk.workers.rehearsal.write({ night, seed, ways }, FOLDER, cropPx, controller.signal, (done, of) => setShare(done / of)); // prettier-ignore
+      const count = await desk.workers.rehearsal.write({ night, seed, ways }, REHEARSAL_FOLDER, cropPx, controller.signal, (done, of) => setShare(done / of)); // prettier-ignore
       setSaid(`${counted(count, "frame")} landed. The log takes them in like any other, marked as simulated; there they are taken out again by one press.`); // prettier-ignore
     };
     work()
