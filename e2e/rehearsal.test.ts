@@ -64,13 +64,19 @@ describe("the rehearsal", () => {
 
   const toGo = async () => {
     await driver.get(`${app.url}/`);
-    await me.see("Go, from");
-    const [, hours, minutes] = /Ha · (\d+) h (\d+) to go/.exec(await me.text()) ?? [];
-    return 60 * Number(hours) + Number(minutes);
+    const found = await driver.wait(async () => /Ha · (\d+) h(?: (\d+))? to go/.exec(await me.text()), WAIT_MS);
+    return 60 * Number(found![1]) + Number(found![2] ?? 0);
+  };
+
+  /** Minutes of Ha that the record says the picture is made from. */
+  const madeHa = async () => {
+    await driver.get(`${app.url}/projects/project-loop/record`);
+    const found = await driver.wait(async () => /\(Ha (\d+) h (\d+), OIII/.exec(await me.text()), WAIT_MS);
+    return 60 * Number(found![1]) + Number(found![2]);
   };
 
   it("goes the whole way: frames land, are measured, booked, culled, counted in plan and record, and go out again", async () => {
-    const before = await toGo();
+    const [before, beforeHa] = [await toGo(), await madeHa()];
     await driver.get(`${app.url}/nights`);
     await me.press("Rehearse this night");
     await me.see("sky 1 of this forecast");
@@ -106,10 +112,23 @@ describe("the rehearsal", () => {
     for (const g of groups) expect(Number(g[2])).toBeLessThan(6.5);
     await driver.get(`${app.url}/projects/project-loop/record`);
     await me.see(`${refractor} subs here are simulated`);
+    const hadHa = await madeHa();
+    expect(hadHa - beforeHa).toBe(5 * Number(refractor));
     // The plan follows by what was exposed: 5 min a sub.
     expect(before - (await toGo())).toBe(5 * Number(refractor));
     await driver.get(`${app.url}/nights`);
     await me.see("Calibration");
+    // A thin cloud that nobody saw: what was open then goes, and the record counts it no more.
+    await driver.get(`${app.url}/log/subs?night=2026-12-05&project=project-loop`);
+    await me.see("Subs of Saturday 5 December 2026");
+    await me.fill("From", "18:30");
+    await me.fill("To", "18:50");
+    await me.press("Choose these");
+    await me.see(" chosen: dropping");
+    const dropped = Number(/(\d+) subs? chosen/.exec(await me.text())?.[1]);
+    await me.press(`Drop ${dropped}`);
+    await me.see(`${dropped} subs dropped: cloud`);
+    expect(hadHa - (await madeHa())).toBe(5 * dropped);
     await driver.get(`${app.url}/log`);
     await me.press("Take the simulated out");
     await me.see("Simulated entries taken out.");
