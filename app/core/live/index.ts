@@ -11,6 +11,7 @@ export {
 export { liveState, type LiveLine, type LiveState } from "./state";
 export { dueNow, type Due, type DueFacts } from "./due";
 export { cloudChoices, hoursAhead, type CloudChoice } from "./cloud";
+export { airNow } from "./air";
 export { focusSlope, type FocusSlope } from "./focus-slope";
 export { toldSubs, type ToldSubs } from "./entries";
 export { beginWatching, latestMs, lookAgain, type Listed, type Watched, type WatchShown } from "./folder";

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Block, RunSheet, SheetEvent } from "~/core/night";
 import { addMs, HOUR_MS, MINUTE_MS, nightDate, utcMs, type UtcMs } from "~/core/time";
 import {
+  airNow,
   cloudChoices,
   dueNow,
   focusSlope,
@@ -201,6 +202,29 @@ describe("a night as it goes", () => {
         for (const t of told) expect(t.taken).toBeGreaterThan(0);
       }),
     );
+  });
+});
+
+describe("the air at the telescope", () => {
+  const typed = (min: number, airC: number | null) => press(min, { what: "focused", airC, steps: null });
+  // A forecast that falls from 6 °C by 2 °C an hour.
+  const falling = (ms: UtcMs) => 6 - (2 * (ms - T0)) / HOUR_MS;
+
+  it("is the forecast's, moved by what was typed last: a garden 3 °C below it stays so", () => {
+    expect(airNow([], falling, at(60))).toBe(4);
+    expect(airNow([typed(0, 3)], falling, at(120))).toBe(-1);
+    expect(airNow([typed(0, 3), typed(60, 2), typed(90, null)], falling, at(120))).toBe(0);
+    expect(airNow([typed(180, -9)], falling, at(120))).toBe(2); // by a clock that was put right since
+  });
+
+  it("is what was typed, for an hour, where no forecast says; and so a focus is due by the true change of air", () => {
+    expect(airNow([typed(0, 3)], () => null, at(59))).toBe(3);
+    expect(airNow([typed(0, 3)], () => null, at(61))).toBeNull();
+    const focused = [typed(31, 1)]; // the forecast said about 5 then
+    const due = (min: number) =>
+      dueNow(liveState(sheet, focused, at(min)), focused, { focusEveryMs: 9 * HOUR_MS, focusPerC: 1.5, ditherEvery: null, airC: airNow(focused, falling, at(min)), dewPointC: null, rainMs: null, batteryMs: null, sunriseMs: null }, at(min)).map((d) => d.what); // prettier-ignore
+    expect(due(60)).toEqual([]); // 1 °C colder, though the forecast stands 3 °C over what was typed
+    expect(due(80)).toContain("focusByAir");
   });
 });
 

@@ -73,6 +73,8 @@ export function LivePresses({
     </Button>
   );
   if (state.phase === "over") return <div className="mt-auto py-2">{children}</div>;
+  // Before the first sub there is nothing to turn or to swap.
+  const hasSubs = state.lines.some((l) => l.line.kind === "block" && l.state !== "toCome");
   const hasFlip = state.lines.some((l) => l.line.kind === "flip");
   const running = speakableOf(state);
   const block = running?.line.kind === "block" ? running.line : null;
@@ -135,8 +137,8 @@ export function LivePresses({
                 {big("Cloud came", { what: "cloud", isClear: false })}
                 {more("Focused …", "focus")}
                 {isDitherDue ? big("Dithered", { what: "dithered" }) : null}
-                {hasFlip ? big("Flipped", { what: "flipped" }) : null}
-                {others.length > 0 ? more("Swap to …", "swap") : null}
+                {hasFlip && hasSubs ? big("Flipped", { what: "flipped" }) : null}
+                {others.length > 0 && hasSubs ? more("Swap to …", "swap") : null}
               </>
             ) : null}
             {more("Trouble …", "trouble")}

@@ -13,7 +13,7 @@ import { useAct } from "~/components/forms/use-act";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { Button } from "~/components/ui/Button";
 import { nightDate } from "~/core/time";
-import { dueNow, liveState, type Happening } from "~/core/live";
+import { airNow, dueNow, liveState, type Happening } from "~/core/live";
 import { theWatchedFolder } from "~/desk/log/watched-folder";
 import { focusHintWords } from "~/components/words/focus-words";
 import { keptSearch } from "~/desk/sky/choice";
@@ -74,7 +74,8 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
   const { act, answer, refusal, isBusy } = useAct<LiveIntent, LiveAnswer>();
   const state = liveState(view.sheet, view.events, nowMs, view.laidOutMs ?? undefined);
   const hour = hourAt(view, nowMs);
-  const due = dueNow(state, view.events, { ...view, airC: hour?.airC ?? null, dewPointC: hour?.dewC ?? null }, nowMs);
+  const airC = airNow(view.events, (ms) => hourAt(view, ms)?.airC ?? null, nowMs);
+  const due = dueNow(state, view.events, { ...view, airC, dewPointC: hour?.dewC ?? null }, nowMs);
   const dueSaid = due.map((d) => ({ ...d, words: dueWords(d, view.zone, view.slope) }));
   useTelling(dueSaid, calls);
   const press = (is: Happening) => void act({ act: "press", night, rigId: view.rigId, placeId: view.placeId, is });
@@ -202,7 +203,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
         state={state}
         names={view.names}
         isDitherDue={due.some((d) => d.what === "dither")}
-        airC={hour?.airC ?? null}
+        airC={airC}
         isBusy={isBusy}
         onPress={press}
       >
