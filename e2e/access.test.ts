@@ -28,6 +28,7 @@ describe("access", () => {
     ["/kit/places/place-garden", "Clear nights by month"],
     ["/kit/rigs", "Add a rig"],
     ["/kit/rigs/rig-refractor", "What it sees"],
+    ["/kit/rigs/rig-refractor/checklist", "Counterweights on before"],
     ["/kit/filters", "A new filter"],
     ["/start", "I watch from"],
     ["/kit/data", "Bring it back"],

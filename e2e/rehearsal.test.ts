@@ -64,14 +64,20 @@ describe("the rehearsal", () => {
 
   const toGo = async () => {
     await driver.get(`${app.url}/`);
-    const found = await driver.wait(async () => /Ha · (\d+) h(?: (\d+))? to go/.exec(await me.text()), WAIT_MS);
+    const found = await driver.wait(
+      async () => /Ha · (\d+) h(?: (\d+))? to go/.exec(await me.text().catch(() => "")),
+      WAIT_MS,
+    );
     return 60 * Number(found![1]) + Number(found![2] ?? 0);
   };
 
   /** Minutes of Ha that the record says the picture is made from. */
   const madeHa = async () => {
     await driver.get(`${app.url}/projects/project-loop/record`);
-    const found = await driver.wait(async () => /\(Ha (\d+) h (\d+), OIII/.exec(await me.text()), WAIT_MS);
+    const found = await driver.wait(
+      async () => /\(Ha (\d+) h (\d+), OIII/.exec(await me.text().catch(() => "")),
+      WAIT_MS,
+    );
     return 60 * Number(found![1]) + Number(found![2]);
   };
 

@@ -101,14 +101,17 @@ export function Checklist({
           </section>
         );
       })}
-      <p className="no-print mt-2">
-        <Link
-          to={`/kit/rigs/${rigId}/checklist${search}`}
-          className={`text-soft underline underline-offset-4 ${isLarge ? "inline-flex min-h-14 items-center text-lg" : "text-note"}`}
-        >
-          Change this list
-        </Link>
-      </p>
+      {/* In the dark nobody writes lists. */}
+      {isLarge ? null : (
+        <p className="no-print mt-2">
+          <Link
+            to={`/kit/rigs/${rigId}/checklist${search}`}
+            className="text-note text-soft underline underline-offset-4"
+          >
+            Change this list
+          </Link>
+        </p>
+      )}
     </>
   );
 }

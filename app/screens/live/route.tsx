@@ -133,7 +133,10 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       {state.phase === "over" ? (
         <Told view={view} state={state} search={search} isBusy={isBusy} onPress={press} />
       ) : null}
-      <section aria-label="Checklist" className="mt-4">
+      <section aria-labelledby="checklist" className="mt-4">
+        <h2 id="checklist" className="sr-only">
+          Checklist
+        </h2>
         <Checklist
           key={partsNow(state).join(" ")}
           rig={view.rig}
