@@ -1,26 +1,17 @@
 import { By } from "selenium-webdriver";
-import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 /** The checklist: kept with the rig in its owner's words, ticked on the sheet and beside the mount. */
 describe("care", () => {
   const profile = newProfile();
-  let app: RunningApp;
-  let driver: chrome.Driver;
-  let me: ReturnType<typeof hands>;
+  let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
-    app = sharedApp();
-    driver = await openBrowser(profile.path);
-    me = hands(driver);
+    ({ app, driver, me } = await openStage(profile.path));
     await driver.get(app.url);
     await me.see("Go, from");
   });
-  afterAll(async () => {
-    await driver.quit();
-    await app.stop();
-    profile.remove();
-  });
+  afterAll(() => closeStage({ app, driver }, profile));
 
   const tickOf = (words: string) => driver.findElement(By.xpath(`//label[contains(., "${words}")]/input`));
   /** Ticks a line and waits until it is kept. */

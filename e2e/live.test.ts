@@ -135,7 +135,7 @@ describe("the night live", () => {
     await driver.get(`${app.url}/nights/live`);
     await driver.wait(async () => (await theme()) === "ember", WAIT_MS, "it should be red after sunset");
     await me.press("The whole sheet");
-    await me.see("Checklist");
-    expect(await theme()).toBe("dusk");
+    await me.see("Two rigs at once");
+    await driver.wait(async () => (await theme()) === "dusk", WAIT_MS, "as it was chosen, on another page");
   });
 });

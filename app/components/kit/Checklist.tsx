@@ -43,8 +43,10 @@ export function Checklist({
   readonly isFolded?: boolean;
 }) {
   const { act, refusal } = useAct<ActsIntent, ActsAnswer>({ action: ACTS });
-  // Shown as pressed at once; what is kept follows. Refused, it goes back.
+  // Shown as pressed at once, until it is kept; refused, it goes back. From then on what is kept counts, whoever ticks it.
   const [pressed, setPressed] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const awaited = [...pressed].filter(([id, is]) => done.has(id) !== is);
+  if (awaited.length < pressed.size) setPressed(new Map(awaited));
   const [opened, setOpened] = useState<ReadonlyMap<CarePart, boolean>>(new Map());
   const isDone = (id: string) => (refusal ? undefined : pressed.get(id)) ?? done.has(id);
   const tick = (check: string, isNow: boolean) => {

@@ -22,7 +22,7 @@ type KitFacts = Pick<Rig, "workingTempC" | "longestUnguidedSec">;
 
 /** Usual checks in words; where people or animals can come to harm, they say what to do. */
 const USUAL_WORDS: Readonly<Record<UsualCheckId, string | ((rig: KitFacts) => string)>> = {
-  ground: "Ground firm, tripod level, nobody's way across it",
+  ground: "Ground firm, tripod level, nobody’s way across it",
   cables: "Cables free all the way the tube will go",
   card: "Room enough on the card or disk",
   ownBattery: "Camera battery full, or the camera fed by cable",

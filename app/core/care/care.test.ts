@@ -18,6 +18,7 @@ describe("a checklist", () => {
   it.each([
     ["a tracker with a lens", kitOf("lens-135", "p-aps-24", "tracker"), ["trackerLoad", "polar", "ring", "photoSettings", "unguided", "darksInCold", "ownBattery"], ["balance", "guiding", "flipSet", "cool", "warmUp", "collimation", "weightsLast"]],
     ["a guided refractor, cooled", kitOf("ref-480", "c-aps-26", "eq"), ["balance", "polar", "guiding", "flipSet", "cool", "warmUp", "weightsLast"], ["trackerLoad", "ring", "photoSettings", "airOut", "darksInCold", "collimation", "lifting"]],
+    ["a very small refractor, which has a focuser", kitOf("ref-250", "p-aps-24", "tracker"), ["trackerLoad", "focus"], ["ring"]],
     ["a large Newtonian", kitOf("newt-1200", "c-aps-26", "heavy-eq"), ["collimation", "lifting", "weights"], ["ring", "unguided"]],
     ["a photo camera on a guided mount", kitOf("ref-480", "p-aps-24", "light-eq"), ["guiding", "photoSettings", "airOut", "darksInCold"], ["cool", "warmUp", "unguided"]],
     ["a mount in altitude and azimuth", kitOf("ref-360", "c-sq-9", "altaz"), ["levelTwoStars", "turning", "unguided"], ["polar", "polarAgain", "balance", "flipSet", "laser"]],

@@ -21,7 +21,9 @@ export interface KitKind {
   readonly isOnBattery: boolean;
 }
 
-const LENS_APERTURE_MM = 70; // without mirrors, wider is a telescope; a proposal of this project
+// Without mirrors, what is wider or slower has a focuser and not a ring that slips; proposals of this project.
+const LENS_APERTURE_MM = 70;
+const LENS_FOCAL_RATIO = 4.5;
 const HEAVY_APERTURE_MM = 150; // with its mount over 25 kg, from memory
 const COLLIMATED_MIRRORS = 2; // one mirror is a diagonal or a corrector's fold
 
@@ -36,7 +38,7 @@ export function kitKind(rig: Rig): KitKind {
     isGuided: rig.isGuided,
     isCooled: rig.isCooled,
     isPhotoCamera: !rig.isCooled && rig.isColour,
-    isLens: !hasMirrors && rig.apertureMm < LENS_APERTURE_MM && focalRatio < 5,
+    isLens: !hasMirrors && rig.apertureMm < LENS_APERTURE_MM && focalRatio < LENS_FOCAL_RATIO,
     hasMirrors,
     isHeavy: rig.apertureMm >= HEAVY_APERTURE_MM,
     flips: rig.flipsAtMeridian,

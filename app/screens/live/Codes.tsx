@@ -1,5 +1,5 @@
 import { create } from "qrcode";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import { useDesk } from "~/at-desk";
 import { counted } from "~/components/numbers";
 import { Refusal } from "~/components/ui/Panel";
@@ -13,15 +13,27 @@ import { useCamera } from "./use-camera";
 const CHANGES_MS = 350; // a camera takes two to four pictures of each
 const QUIET = 4; // modules of rim that ISO/IEC 18004 asks for
 
-/** Modules of a code as one path of squares. */
-function pathOf(code: string): { readonly size: number; readonly path: string } {
+/** One code, as squares on a light ground; drawn anew only for another one, though its page follows the clock. */
+const Code = memo(function Code({ code, words }: { readonly code: string; readonly words: string }) {
   const { modules } = create(code, { errorCorrectionLevel: "L" });
   const squares: string[] = [];
   for (let row = 0; row < modules.size; row++)
     for (let col = 0; col < modules.size; col++)
       if (modules.get(row, col)) squares.push(`M${col + QUIET} ${row + QUIET}h1v1h-1z`);
-  return { size: modules.size + 2 * QUIET, path: squares.join("") };
-}
+  const size = modules.size + 2 * QUIET;
+  return (
+    <svg
+      viewBox={`0 0 ${size} ${size}`}
+      className="w-full max-w-[30rem]"
+      role="img"
+      aria-label={words}
+      shapeRendering="crispEdges"
+    >
+      <rect width={size} height={size} className="fill-(--code-light)" />
+      <path d={squares.join("")} className="fill-(--code-dark)" />
+    </svg>
+  );
+});
 
 /** Tonight's presses as codes, one after the other, for the other device to read from this screen. */
 export function ShownCodes({ night }: { readonly night: NightDate }) {
@@ -44,19 +56,9 @@ export function ShownCodes({ night }: { readonly night: NightDate }) {
   if (codes === undefined) return <p role="status">Drawing the code …</p>;
   if (codes === null) return <p>Too much for codes: take the file.</p>;
   const number = at % count;
-  const { size, path } = pathOf(codes[number]!);
   return (
     <figure className="mt-3">
-      <svg
-        viewBox={`0 0 ${size} ${size}`}
-        className="w-full max-w-[30rem]"
-        role="img"
-        aria-label={`Code ${number + 1} of ${count}`}
-        shapeRendering="crispEdges"
-      >
-        <rect width={size} height={size} className="fill-(--code-light)" />
-        <path d={path} className="fill-(--code-dark)" />
-      </svg>
+      <Code code={codes[number]!} words={`Code ${number + 1} of ${count}`} />
       <figcaption className="text-soft mt-1">
         {count === 1 ? "One code" : `${count} codes, one after the other`}: on the other device press “Read a code”, and
         hold its camera so that the whole square is in the picture.
@@ -116,15 +118,20 @@ function Camera({
   const desk = useDesk();
   const [read, setRead] = useState<CodesRead | null>(null);
   const [isBroken, setBroken] = useState(false);
-  const [gone] = useState(() => new AbortController());
-  useEffect(() => () => gone.abort(), [gone]);
+  const gone = useRef<AbortController | null>(null);
+  useEffect(() => {
+    const controller = new AbortController();
+    gone.current = controller;
+    return () => controller.abort();
+  }, []);
   const { video, fault } = useCamera(async (picture) => {
     const code = await desk.workers.codes.read(picture);
     if (code === null) return;
     const next = withCode(read, code);
     if (next === read || next === null) return;
     setRead(next);
-    const found = await lookIntoCodes(desk, next, gone.signal);
+    if (!gone.current) return;
+    const found = await lookIntoCodes(desk, next, gone.current.signal);
     if (!found.ok) {
       setBroken(true);
       setRead(null); // from the start: they come round again

@@ -48,9 +48,9 @@ export function LivePresses({
   readonly state: LiveState;
   /** Of the projects on the sheet, by id. */
   readonly names: Readonly<Record<string, string>>;
-  /** Air by the forecast, °C; null = none says. */
   /** Nothing guides, and it is time to move the frame by hand. */
   readonly isDitherDue: boolean;
+  /** Air at the telescope, °C; null = nobody knows. */
   readonly airC: number | null;
   readonly isBusy: boolean;
   readonly onPress: (is: Happening) => void;

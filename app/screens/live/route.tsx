@@ -193,7 +193,7 @@ function Live({ night, view, search }: { readonly night: string; readonly view: 
       {view.events.length > 0 ? <Written view={view} /> : null}
       <OtherDevice
         night={nightDate(night)}
-        hasPresses={view.events.length > 0}
+        written={view.events.length + view.done.size}
         isBusy={isBusy}
         onFile={() =>
           void import("~/desk/records/written")
