@@ -264,6 +264,12 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     expect(ics).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2\.0/);
     expect(ics.match(/BEGIN:VEVENT/g)!.length).toBe(ics.match(/END:VEVENT/g)!.length);
     expect(ics).toMatch(/DTSTART:20261205T\d{6}Z/);
+    await me.press("as JSON");
+    const night = JSON.parse(await downloaded("night-2026-12-05.json")) as { format: string; lines: { kind: string; target?: string }[] }; // prettier-ignore
+    expect(night.format).toBe("zenithar-night");
+    expect(night.lines.some((l) => l.kind === "exposures" && l.target)).toBe(true);
+    await me.press("as a table");
+    expect(await downloaded("night-2026-12-05.csv")).toMatch(/^start_utc,end_utc,/);
     const pdf = await driver.sendAndGetDevToolsCommand("Page.printToPDF", {});
     const pages = Buffer.from((pdf as unknown as { data: string }).data, "base64")
       .toString("latin1")

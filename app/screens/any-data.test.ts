@@ -96,6 +96,7 @@ const SCREENS: Readonly<Record<string, (id: string) => Promise<unknown>>> = {
   record: async (projectId) => (await import("./record/route")).clientLoader(args("/", { projectId })),
   nightFacts: async () => (await import("./night-facts/load")).loadFacts(desk, request("/log/nights")),
   nights: async () => (await import("./nights/load")).loadNight(desk, request("/nights")),
+  live: async () => (await import("./live/load")).loadLive(desk, request("/nights/live")),
   places: async () => (await import("./kit/places/route")).clientLoader(args("/")),
   rigs: async () => (await import("./kit/rigs/route")).clientLoader(args("/")),
   filters: async () => (await import("./kit/filters/route")).clientLoader(args("/")),

@@ -17,6 +17,7 @@ export { panelsToVotable, readPanelVotable } from "./votable";
 export { printable } from "./printable";
 export { openPanelList, type OpenedPanelList } from "./panel-file";
 export { frameOfPanels } from "./panels-to-frame";
+export { nightPlan, nightPlanCsv, type BlockAim } from "./night-plan";
 export { codesText, textToCodes, withCode, type CodesRead } from "./codes";
 export { writeFits, type FitsCard } from "./write-fits";
 export { headerCards } from "./header-cards";

@@ -6,7 +6,7 @@ import { feltKmh } from "~/core/plan";
 import { panelKey, skyKey, subjectOf, type RehearsalNight, type RehearsalRig } from "~/core/rehearsal";
 import type { Library } from "~/desk/records/library";
 import { meOf } from "~/desk/records/parts";
-import type { ProjectContext } from "~/desk/projects/project";
+import { panelLabelled, type ProjectContext } from "~/desk/projects/project";
 import type { Choice } from "~/desk/sky/choice";
 import { nightOver } from "~/desk/sky/nights";
 import { findTarget } from "~/desk/sky/targets";
@@ -33,10 +33,6 @@ const hoursOf = ({ here, place }: Night): HourForecast[] =>
     };
   });
 
-/** The number of a panel that a sheet calls "P3 the arch". */
-const panelOf = (c: ProjectContext, label: string) =>
-  c.panels.find((p) => p.number === Number(label.split(" ")[0]?.slice(1)));
-
 /** A rig of the evening, as the stand-in plays it. */
 async function rigOf(library: Library, night: Night, choice: Choice, evening: EveningSheet): Promise<RehearsalRig> {
   const { sheet, contexts } = evening;
@@ -47,7 +43,7 @@ async function rigOf(library: Library, night: Night, choice: Choice, evening: Ev
   const skies: Record<string, RehearsalRig["skies"][string]> = {};
   for (const block of blocks) {
     const c = contexts.find((p) => p.id === block.projectId);
-    const panel = c && panelOf(c, block.panel);
+    const panel = c && panelLabelled(c, block.panel);
     if (!panel || skies[skyKey(block)]) continue;
     pointings[panelKey(block)] = { pointing: panel.centre, positionAngleDeg: panel.positionAngleDeg };
     skies[skyKey(block)] = panelSky(over, panel.centre, block.channel);

@@ -1,6 +1,6 @@
 import { refusePage } from "~/desk/page-fault";
 import { type Channel, type Filter, type Rig } from "~/core/exposure";
-import { opticsOf, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
+import { opticsOf, panelName, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import {
   cellKey,
   countAgainst,
@@ -270,3 +270,7 @@ export function requireContext(library: Library, projectId: string): ProjectCont
   if (!gap || (gap.part === "project" && gap.reason === null)) refusePage({ code: "unknownProject" });
   refusePage({ code: "projectGap", gap });
 }
+
+/** The panel of a project that a sheet calls "P3 the arch"; absent = it is gone. */
+export const panelLabelled = (c: Pick<ProjectContext, "panels">, label: string) =>
+  c.panels.find((p) => panelName(p.number) === label.split(" ")[0]);

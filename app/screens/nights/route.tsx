@@ -21,6 +21,7 @@ import { counted, percent } from "~/components/numbers";
 import { formatMinutes } from "~/core/notation";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/sky/choice";
+import { libraryHere } from "~/desk/records/open-library";
 import { loadNight } from "./load";
 
 export const clientLoader = ({ context, request }: Route.ClientLoaderArgs) => loadNight(deskOf(context), request);
@@ -76,6 +77,11 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
       }),
       "text/calendar",
     );
+  const file = async (kind: "json" | "table") => {
+    const { nightFiles } = await import("~/desk/plan/night-file");
+    const files = await nightFiles(await libraryHere(desk), { night, place, sheet });
+    if (files) download(files[kind].name, files[kind].text, kind === "json" ? "application/json" : "text/csv");
+  };
   return (
     <div
       className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_20rem] print:block print:text-(length:--paper)"
@@ -179,6 +185,17 @@ export default function NightsRoute({ loaderData }: Route.ComponentProps) {
           <Link to={rehearsal} className={buttonLook("quiet", "no-print w-full")}>
             Rehearse this night
           </Link>
+        ) : null}
+        {hasBlocks ? (
+          <p className="no-print text-note text-soft flex flex-wrap items-baseline gap-x-2">
+            For other programs:
+            <Button look="plain" onClick={() => void file("json")}>
+              as JSON
+            </Button>
+            <Button look="plain" onClick={() => void file("table")}>
+              as a table
+            </Button>
+          </p>
         ) : null}
         <div className="no-print flex gap-2">
           <Button onClick={() => window.print()} className="flex-1">
