@@ -10,6 +10,7 @@ const LAYERS = [
   "sky",
   "catalog",
   "framing",
+  "survey",
   "exposure",
   "care",
   "night",
@@ -26,7 +27,7 @@ const LAYERS = [
   "rehearsal",
 ];
 const PACKAGES_OF_CORE =
-  "astronomy-engine|javascript-lp-solver|exifreader|joi|papaparse|fast-xml-parser|ics|fflate|d3-geo|fast-json-stable-stringify|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@photostructure/tz-lookup";
+  "astronomy-engine|javascript-lp-solver|exifreader|joi|papaparse|fast-xml-parser|ics|fflate|d3-geo|fast-json-stable-stringify|@date-fns/tz|date-fns|@noble/hashes/[a-z0-9]+\\.js|@hscmap/healpix|@photostructure/tz-lookup";
 
 /** Refuses what a file takes in, now, later (`import()`) or only to hand it on, where the name matches. */
 const fence = {

@@ -1,0 +1,23 @@
+export {
+  allSkyPath,
+  readSurvey,
+  surveyFile,
+  surveyText,
+  tilePath,
+  tilesOf,
+  type Survey,
+  type SurveyFault,
+  type SurveyFile,
+} from "./survey";
+export { BASE_CELL_DEG, cellPoint, directionOfCell, inFrameOf, tileAt, tilesAround, tileSquare } from "./cells";
+export {
+  ALL_SKY_ORDER,
+  allSkyTiles,
+  drawSurvey,
+  eachPixel,
+  orderFor,
+  toneCurve,
+  type SurveyLook,
+  type TilePixels,
+} from "./draw";
+export { SIMULATED, simulatedTile, type SimulatedSky } from "./simulated";
