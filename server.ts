@@ -34,7 +34,7 @@ const logFault = (what: string) => console.error(`${new Date().toISOString()} ${
 const version = createHash("sha256")
   .update(readFileSync(SERVER_BUNDLE))
   .update(
-    ["ZENITHAR_DEMO_NOW", "ZENITHAR_EDR_URL", "ZENITHAR_EDR_NAME", "ZENITHAR_EDR_CREDIT"]
+    ["ZENITHAR_DEMO_NOW", "ZENITHAR_EDR_URL", "ZENITHAR_EDR_NAME", "ZENITHAR_EDR_CREDIT", "ZENITHAR_HIPS"]
       .map((name) => process.env[name] ?? "")
       .join("\n"),
   )

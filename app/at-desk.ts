@@ -21,6 +21,7 @@ export function deskOfThisTab(): Desk {
     sources: createSources(page.dataset["forecast"], workers.reader.forecast, hasServer),
     supplies,
     folders: browserFolders,
+    surveys: (page.dataset["surveys"] ?? "").split(" ").filter((id) => id !== ""),
   });
 }
 

@@ -5,7 +5,7 @@ import { NonceContext } from "~/components/nonce";
 import { FaultPage } from "~/components/FaultPage";
 import { NOT_LOADED } from "~/components/FetchAnew";
 import { rescueScript } from "~/offline/rescue";
-import { forecastNotice, isOfflineOn, isStatic, nowContext } from "~/server/context.server";
+import { forecastNotice, isOfflineOn, isStatic, nowContext, surveyNames } from "~/server/context.server";
 import { ShellLoading } from "~/screens/shell/ShellLoading";
 import styles from "./app.css?inline";
 
@@ -21,6 +21,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
     theme: THEMES.find((t) => t === wanted) ?? "dusk",
     isOffline: isOfflineOn(),
     forecast: forecastNotice(),
+    surveys: surveyNames().join(" "),
     isStatic: isStatic(),
   };
 }
@@ -47,6 +48,7 @@ export function Layout({ children }: { readonly children: ReactNode }) {
       data-theme={data?.theme ?? "dusk"}
       {...(data?.nowMs != null ? { "data-now": data.nowMs } : {})}
       {...(data?.forecast ? { "data-forecast": JSON.stringify(data.forecast) } : {})}
+      {...(data?.surveys ? { "data-surveys": data.surveys } : {})}
       {...(data?.isStatic ? { "data-static": "" } : {})}
       {...(data?.isOffline === false ? { "data-offline": "off" } : {})}
       suppressHydrationWarning

@@ -45,4 +45,5 @@ export default [
     route("*", "screens/shell/nowhere-route.tsx"),
   ]),
   route("services/forecast/:sourceId", "server/forecast-service.ts"),
+  route("services/survey/:surveyId/*", "server/survey-service.ts"),
 ] satisfies RouteConfig;

@@ -89,6 +89,7 @@ export async function startApp(
   WAIT_MS = Math.max(WAIT_MS, USUAL_WAIT_MS * slowness);
   const stop = () =>
     new Promise<number | null>((resolve) => {
+      if (child.exitCode !== null) return resolve(child.exitCode); // stopped before
       child.once("exit", (code) => resolve(code));
       child.kill("SIGTERM");
     });

@@ -10,6 +10,7 @@ export const SHORTCUTS = {
   nudge: { keys: "Arrows", words: "In the chart: nudge the frame by 1′ (with Shift 10′)" },
   turn: { keys: ", and .", words: "In the chart: turn the frame by 1° (with Shift 0.1°)" },
   zoom: { keys: "+ and −", words: "In the chart: closer, wider" },
+  picture: { keys: "P", words: "In Frame: the picture of the sky on and off", key: "p" },
   leaf: { keys: "Arrows", words: "In the season: from night to night, Enter opens it" },
 } as const satisfies Readonly<Record<string, Shortcut>>;
 

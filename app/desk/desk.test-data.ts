@@ -137,6 +137,16 @@ export const readerHere: Workers["reader"] = {
 /** Nobody holds a camera. */
 const codesHere: Workers["codes"] = { read: () => Promise.resolve(null) };
 
+/** No survey is asked. */
+const surveyOfTest: Workers["survey"] = {
+  facts: nobody("what a survey says"),
+  picture: nobody("a picture of the sky"),
+  stop: () => undefined,
+  keep: nobody("a field to keep"),
+  kept: () => Promise.resolve({ files: 0, bytes: 0, mostBytes: 0 }),
+  forget: () => Promise.resolve(),
+};
+
 const rehearsalHere: Workers["rehearsal"] = {
   prepared: (which, target) => Promise.resolve(preparedNight(which, target)),
   play: (at) => Promise.resolve(playNight(at.night, at.seed, { ways: at.ways, then: "ask" })),
@@ -160,6 +170,8 @@ export interface TestDesk {
   readonly supplies?: Partial<Supplies>;
   readonly files?: Partial<Workers["files"]>;
   readonly folders?: Partial<Folders>;
+  readonly survey?: Partial<Workers["survey"]>;
+  readonly surveys?: readonly string[];
 }
 
 let named = 0;
@@ -185,6 +197,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       reader: of.reader ?? readerHere,
       rehearsal: rehearsalHere,
       codes: codesHere,
+      survey: { ...surveyOfTest, ...of.survey },
     },
     sources: of.sources ?? { all: [], ask: nobody("a forecast") },
     supplies: {
@@ -201,6 +214,7 @@ export function testDesk(of: TestDesk = {}): DeskOfTest {
       reopen: () => null,
       ...of.folders,
     },
+    surveys: of.surveys ?? [],
   });
   return Object.assign(desk, {
     setNow: (iso: string) => void (now = Date.parse(iso)),

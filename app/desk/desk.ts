@@ -31,6 +31,8 @@ export interface Ports {
   readonly supplies: Supplies;
   /** Who opens folders of this computer. */
   readonly folders: Folders;
+  /** Names of the surveys whose pictures of the sky the server hands on. */
+  readonly surveys: readonly string[];
 }
 
 /** Something that a room of the desk has at hand as long as the desk stands. */

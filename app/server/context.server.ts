@@ -1,6 +1,7 @@
 import { createContext } from "react-router";
 import type { EdrNotice } from "~/services/edr";
 import { edrOf, noticeOf } from "./edr.server";
+import { surveysOf } from "./surveys.server";
 
 /** The nonce of the page being rendered. */
 export const nonceContext = createContext<string>("");
@@ -13,6 +14,9 @@ export const isStatic = (): boolean => process.env["ZENITHAR_STATIC"] === "yes";
 
 /** The forecast service that the operator set up, as pages name it; null = there is none. */
 export const forecastNotice = (): EdrNotice | null => noticeOf(edrOf(process.env), isStatic());
+
+/** Names of the surveys whose pictures this server hands on; a page without a server behind it has none. */
+export const surveyNames = (): readonly string[] => (isStatic() ? [] : surveysOf(process.env).map(({ id }) => id));
 
 /** Whether pages are to prepare for use without the server; ZENITHAR_OFFLINE=off says no. */
 export const isOfflineOn = (): boolean => process.env["ZENITHAR_OFFLINE"] !== "off";

@@ -4,6 +4,7 @@ import { createFrameClient, type FrameClient } from "./frame";
 import { createReaderClient, type ReaderClient } from "./reader";
 import { createRehearsalClient, type RehearsalClient } from "./rehearsal";
 import { createSeasonClient, type SeasonClient } from "./season";
+import { createSurveyClient, type SurveyClient } from "./survey";
 import { createSkyClient, type SkyClient } from "./sky";
 
 /** All work that is done off the main thread. */
@@ -15,6 +16,7 @@ export interface Workers {
   readonly reader: ReaderClient;
   readonly rehearsal: RehearsalClient;
   readonly codes: CodesClient;
+  readonly survey: SurveyClient;
 }
 
 /** The workers of a tab, each started when it is first asked. */
@@ -26,4 +28,5 @@ export const createWorkers = (): Workers => ({
   reader: createReaderClient(),
   rehearsal: createRehearsalClient(),
   codes: createCodesClient(),
+  survey: createSurveyClient(),
 });

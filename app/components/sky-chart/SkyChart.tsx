@@ -7,6 +7,7 @@ import { offsetBy, type Equatorial } from "~/core/sky";
 import { spokenDeclination, spokenRightAscension } from "~/core/notation";
 import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
+import { drawBackdrop, type Backdrop, type ChartAsked } from "./backdrop-layer";
 import { drawCompass, drawOutlines } from "./marks-layer";
 import { drawObjects, drawPatches } from "./object-layers";
 import { viewRadiusDeg, type Ink } from "./pen";
@@ -34,11 +35,17 @@ interface Props extends ChartDeeds {
   readonly outlines?: readonly { readonly name: string; readonly corners: readonly (readonly [number, number])[] }[];
   /** A picture of one's own under everything. */
   readonly underlay?: Underlay | null;
+  /** A picture of the sky behind everything, in place of what is drawn of it. */
+  readonly backdrop?: Backdrop | null;
+  /** Hears what the chart shows, in pixels of the screen, whenever it is another view. */
+  readonly onView?: ((chart: ChartAsked) => void) | undefined;
   /** Corners of an outline being drawn; while there are any (or none yet), a press puts down the next. */
   readonly draft?: readonly (readonly [number, number])[] | null;
 }
 
 const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
+/** A picture of the sky is drawn no finer than so many pixels to one of the page: more is work nobody sees. */
+const MOST_RATIO = 2;
 const NONE: NonNullable<Props["outlines"]> = [];
 const NO_IDS: readonly string[] = [];
 
@@ -79,6 +86,8 @@ export function SkyChart({
   outlines = NONE,
   draft = null,
   underlay = null,
+  backdrop = null,
+  onView,
   onCorner,
   onGrip,
   onLetGo,
@@ -122,12 +131,13 @@ export function SkyChart({
       const ink = inkOf(element);
       ctx.fillStyle = ink.ground;
       ctx.fillRect(0, 0, w, h);
-      drawMilkyWay(ctx, v, ink);
+      if (backdrop) drawBackdrop(ctx, v, backdrop);
+      else drawMilkyWay(ctx, v, ink);
       if (underlay) drawUnderlay(ctx, v, underlay);
       drawGraticule(ctx, v, ink);
       if (data) drawBorders(ctx, v, data, ink);
       if (data) drawFigures(ctx, v, data, ink);
-      drawPatches(ctx, v, objects, ink);
+      if (!backdrop) drawPatches(ctx, v, objects, ink);
       drawObjects(ctx, v, objects, new Set(outlined), ink);
       if (data) drawStars(ctx, v, data, ink);
       drawOutlines(ctx, v, outlines, draft, ink);
@@ -135,7 +145,29 @@ export function SkyChart({
       drawCompass(ctx, v, ink);
     });
     return () => cancelAnimationFrame(frame);
-  }, [gaze, look, w, h, data, objects, outlined, layout, panels, seamStars, theme, outlines, draft, labelOf, underlay]);
+  }, [
+    gaze,
+    look,
+    w,
+    h,
+    data,
+    objects,
+    outlined,
+    layout,
+    panels,
+    seamStars,
+    theme,
+    outlines,
+    draft,
+    labelOf,
+    underlay,
+    backdrop,
+  ]);
+  useEffect(() => {
+    if (!onView) return;
+    const ratio = Math.min(MOST_RATIO, window.devicePixelRatio);
+    onView({ ...gaze, ...look, widthPx: Math.round(w * ratio), heightPx: Math.round(h * ratio) });
+  }, [gaze, look, w, h, onView]);
 
   const zoom = (factor: number, about: ScreenPoint = { x: w / 2, y: h / 2 }) =>
     onGaze(zoomed(gaze, look, factor, about));

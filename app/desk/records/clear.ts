@@ -21,6 +21,7 @@ export async function clearEverything(desk: Desk): Promise<Result<null, KeepFaul
   const records = await desk.at(theStore).empty();
   if (!records.ok) return records;
   await desk.folders.dropOwn(REHEARSAL_FOLDER); // simulated frames: a rehearsal makes them again
+  await desk.workers.survey.forget().catch(() => undefined); // where somebody looked at the sky; what stays is the sky's
   const pictures = await desk.at(thePictures).takeAll();
   desk.at(theDrafts).dropAll();
   if (records.value.size > 0 || pictures.size > 0) desk.at(cleared).taken = { records: records.value, pictures };

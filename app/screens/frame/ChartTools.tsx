@@ -21,6 +21,7 @@ export function ChartTools({
   onUndo,
   onRedo,
   status,
+  isPicture,
   pressed,
   search,
 }: {
@@ -34,6 +35,8 @@ export function ChartTools({
   readonly onUndo: (() => void) | undefined;
   readonly onRedo: (() => void) | undefined;
   readonly status: string;
+  /** A picture of the sky lies behind the chart in place of what is drawn of it. */
+  readonly isPicture: boolean;
   readonly pressed: ChartThing | null;
   readonly search: string;
 }) {
@@ -68,8 +71,11 @@ export function ChartTools({
           {look.isMirrored ? "As on the sky" : "Mirrored"}
         </Button>
         <p className="text-note text-faint" aria-live="polite">
-          {status} Patches and outlines are drawn from catalogue size, angle and brightness: a model, not what a long
-          exposure shows. Chart {height} high.
+          {status}{" "}
+          {isPicture
+            ? ""
+            : "Patches and outlines are drawn from catalogue size, angle and brightness: a model, not what a long exposure shows. "}
+          Chart {height} high.
         </p>
       </div>
       {pressed ? (

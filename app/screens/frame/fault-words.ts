@@ -1,5 +1,22 @@
 import type { WcsFault } from "~/core/formats";
 import type { PictureFault } from "~/desk/log/files";
+import type { SurveyRefusal } from "~/desk/sky/surveys";
+
+/** Why a survey’s pictures cannot be shown. */
+export function surveyFaultWords(f: SurveyRefusal): string {
+  switch (f.code) {
+    case "silent":
+      return "A survey does not answer: without it, the chart is drawn from the catalogues.";
+    case "missing":
+      return `A survey does not say its ${f.key}: its pictures cannot be shown.`;
+    case "unreadable":
+      return `A survey says “${f.found}” for ${f.key}, which does not read: its pictures cannot be shown.`;
+    case "noPictures":
+      return `A survey has tiles as ${f.found} only: pictures are read as JPEG or PNG.`;
+    case "otherFrame":
+      return `A survey counts its tiles in ${f.found} coordinates; equatorial and galactic are read.`;
+  }
+}
 
 /** Why a header gives no frame. */
 export function frameFaultWords(f: WcsFault | PictureFault): string {

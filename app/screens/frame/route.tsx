@@ -26,6 +26,8 @@ import { useAct } from "~/components/forms/use-act";
 import { useFrameDraft } from "./use-frame-draft";
 import { useFrameStars } from "./use-frame-stars";
 import { useOutlines } from "./use-outlines";
+import { SurveyCredit, SurveyTools } from "./SurveyTools";
+import { useSurvey } from "./use-survey";
 import { useUnderlay } from "./use-underlay";
 
 const SEAM_LIMIT = 8.5;
@@ -66,6 +68,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
     refusal: saving,
   } = useFrameDraft(kept, view.held, action, asks);
   const picture = useUnderlay(kept.id, view.picture, action);
+  const survey = useSurvey();
   const chart = useRef<HTMLDivElement>(null);
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
@@ -132,6 +135,8 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               outlines={drawn}
               draft={outlines.draft}
               underlay={picture.underlay}
+              backdrop={survey.backdrop}
+              onView={survey.onView}
               onCorner={outlines.corner}
               {...look}
               onGrip={begin}
@@ -149,6 +154,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               }}
               onPress={(at, reach) => setPressed(thingAt(at, reach, charted))}
             />
+            {survey.backdrop ? <SurveyCredit chosen={survey.chosen} /> : null}
           </div>
           {chartFault ? (
             <p className="text-rust mt-1" role="alert">
@@ -168,9 +174,11 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
             onUndo={canUndo ? undo : undefined}
             onRedo={canRedo ? redo : undefined}
             status={`${status} ${picture.status}`.trim()}
+            isPicture={survey.backdrop !== null}
             pressed={pressed}
             search={search}
           />
+          <SurveyTools picture={survey} field={fieldOf(layout)} />
           <PanelsOnPaper
             frame={frame}
             layout={layout}
@@ -242,6 +250,12 @@ const cropCorners = (layout: MosaicLayout, { xArcmin, yArcmin, widthArcmin, heig
     const at = frameToSky(layout, xArcmin + (sx * widthArcmin) / 2, yArcmin + (sy * heightArcmin) / 2);
     return [at.raDeg, at.decDeg] as const;
   });
+
+/** The part of the sky that a mosaic stands in, with room around it. */
+function fieldOf(layout: MosaicLayout) {
+  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
+  return { centre: layout.centre, radiusDeg: Math.min(30, (0.6 * Math.hypot(widthArcmin, heightArcmin)) / 60) };
+}
 
 /** Width over height of a chart. */
 const shapeOf = (box: HTMLElement | null): number => (box ? box.clientWidth / box.clientHeight : usualShape());

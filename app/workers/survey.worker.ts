@@ -1,0 +1,169 @@
+import { expose, transfer } from "comlink";
+import { chartView } from "~/core/framing";
+import {
+  drawSurvey,
+  orderFor,
+  readSurvey,
+  tilePath,
+  tilesAround,
+  type Survey,
+  type SurveyFault,
+  type SurveyLook,
+} from "~/core/survey";
+import type { Equatorial } from "~/core/sky";
+import { ok, err, type Result } from "~/core/result";
+import { forgetTiles, keptTiles, surveyFileOf, SurveyTrouble, Tiles } from "./survey-tiles";
+
+/** What a chart shows, as `chartView` takes it; whole pixels. */
+export type ChartAsked = Parameters<typeof chartView>[0];
+
+/** A picture that is wanted. */
+export interface PictureAsked {
+  /** The survey's name on this server. */
+  readonly id: string;
+  readonly survey: Survey;
+  readonly chart: ChartAsked;
+  readonly look: SurveyLook;
+}
+
+/** A picture as far as it has come. */
+export interface SurveyPicture {
+  readonly image: ImageBitmap;
+  /** Nothing finer comes. */
+  readonly isWhole: boolean;
+}
+
+/** Why a survey cannot be read: its own words are wrong, or it cannot be asked. */
+export type SurveyRefusal = SurveyFault | { readonly code: "silent" };
+
+/** A part of the sky to be kept for nights without a network. */
+export interface FieldToKeep {
+  readonly id: string;
+  readonly survey: Survey;
+  readonly centre: Equatorial<"icrs">;
+  readonly radiusDeg: number;
+}
+
+const AT_ONCE = 6;
+/** How much coarser the first tiles are that are fetched for a chart: a sixteenth as many. */
+const FIRST_COARSER = 2;
+
+const surveys = new Map<string, Tiles>();
+function tilesOf(id: string, survey: Survey): Tiles {
+  const known = surveys.get(id);
+  if (known) return known;
+  const tiles = new Tiles(id, survey);
+  surveys.set(id, tiles);
+  return tiles;
+}
+
+/** Does something for each of a list, some at once; stops at the first that fails. */
+async function forEach<T>(list: readonly T[], deed: (item: T) => Promise<void>): Promise<void> {
+  let next = 0;
+  const one = async (): Promise<void> => {
+    for (let i = next++; i < list.length; i = next++) await deed(list[i]!);
+  };
+  await Promise.all(Array.from({ length: Math.min(AT_ONCE, list.length) }, one));
+}
+
+/** One place per use: a new question there ends the last one. */
+const turns = new Map<string, AbortController>();
+
+const api = {
+  /** What a survey says of itself. */
+  async facts(id: string): Promise<Result<Survey, SurveyRefusal>> {
+    try {
+      const file = await surveyFileOf(id, "properties", AbortSignal.timeout(15_000));
+      return file ? readSurvey(await file.text()) : err({ code: "silent" });
+    } catch {
+      return err({ code: "silent" });
+    }
+  },
+
+  /** Draws a chart's picture, coarse first, and finer as tiles come. False = a newer question took its turn, or the survey cannot be asked. */
+  async picture(
+    turn: string,
+    asked: PictureAsked,
+    hear: (picture: SurveyPicture) => void,
+  ): Promise<Result<boolean, { code: "silent" }>> {
+    turns.get(turn)?.abort();
+    const mine = new AbortController();
+    turns.set(turn, mine);
+    const tiles = tilesOf(asked.id, asked.survey);
+    const view = chartView(asked.chart);
+    const order = orderFor(view, asked.survey);
+    const draw = (at: number, isLast: boolean): readonly number[] => {
+      const { widthPx, heightPx } = view;
+      const pixels = new ImageData(widthPx, heightPx);
+      const missing = drawSurvey(view, asked.survey, at, tiles.ofOrSmall, asked.look, pixels.data);
+      const unknown = missing.filter((tile) => !tiles.isKnown(at, tile));
+      const canvas = new OffscreenCanvas(widthPx, heightPx);
+      canvas.getContext("2d")?.putImageData(pixels, 0, 0);
+      const image = canvas.transferToImageBitmap();
+      hear(transfer({ image, isWhole: isLast || (at === order && unknown.length === 0) }, [image]));
+      return unknown;
+    };
+    try {
+      const missing = draw(order, false);
+      if (missing.length === 0) return ok(true);
+      await tiles.fetchAllSky(mine.signal);
+      mine.signal.throwIfAborted();
+      const coarse = Math.max(asked.survey.orderMin, order - FIRST_COARSER);
+      const first = [...new Set(missing.map((tile) => Math.floor(tile / 4 ** (order - coarse))))];
+      if (coarse < order) await forEach(first, (tile) => tiles.fetch(coarse, tile, mine.signal));
+      mine.signal.throwIfAborted();
+      draw(order, false);
+      await forEach(missing, (tile) => tiles.fetch(order, tile, mine.signal));
+      mine.signal.throwIfAborted();
+      draw(order, true);
+      return ok(true);
+    } catch (error) {
+      if (mine.signal.aborted) return ok(false);
+      if (error instanceof SurveyTrouble) return err({ code: "silent" });
+      throw error;
+    } finally {
+      if (turns.get(turn) === mine) turns.delete(turn);
+    }
+  },
+
+  /** Ends what was asked for a use. */
+  stop(turn: string): void {
+    turns.get(turn)?.abort();
+  },
+
+  /** Fetches all tiles of a disc on the sky, from the coarsest order to the one that is wanted, to be kept in the browser. How many there are. */
+  async keep(
+    { id, survey, centre, radiusDeg }: FieldToKeep,
+    onProgress: (share: number) => void,
+  ): Promise<Result<number, { code: "silent" }>> {
+    turns.get("keep")?.abort();
+    const mine = new AbortController();
+    turns.set("keep", mine);
+    // As deep as a chart of the field alone asks for, on a large window.
+    const order = orderFor(chartView({ centre, heightDeg: 2 * radiusDeg, widthPx: 1400, heightPx: 900 }), survey);
+    const orders = Array.from({ length: Math.max(0, order - survey.orderMin) + 1 }, (_, i) => survey.orderMin + i);
+    const wanted = orders.flatMap((k) => tilesAround(survey.frame, k, centre, radiusDeg).map((tile) => tilePath(k, tile, survey.format))); // prettier-ignore
+    let done = 0;
+    try {
+      await surveyFileOf(id, "properties", mine.signal);
+      await forEach(wanted, async (path) => {
+        mine.signal.throwIfAborted();
+        await surveyFileOf(id, path, mine.signal);
+        onProgress(++done / wanted.length);
+      });
+      return ok(wanted.length);
+    } catch (error) {
+      if (error instanceof SurveyTrouble) return err({ code: "silent" });
+      throw error;
+    }
+  },
+
+  kept: keptTiles,
+  async forget(): Promise<void> {
+    surveys.clear();
+    await forgetTiles();
+  },
+};
+
+export type SurveyApi = typeof api;
+expose(api);
