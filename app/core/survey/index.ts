@@ -4,20 +4,10 @@ export {
   surveyFile,
   surveyText,
   tilePath,
-  tilesOf,
   type Survey,
   type SurveyFault,
   type SurveyFile,
 } from "./survey";
 export { BASE_CELL_DEG, cellPoint, directionOfCell, inFrameOf, tileAt, tilesAround, tileSquare } from "./cells";
-export {
-  ALL_SKY_ORDER,
-  allSkyTiles,
-  drawSurvey,
-  eachPixel,
-  orderFor,
-  toneCurve,
-  type SurveyLook,
-  type TilePixels,
-} from "./draw";
+export { ALL_SKY_ORDER, allSkyTiles, drawSurvey, eachPixel, orderFor, type SurveyLook, type TilePixels } from "./draw";
 export { SIMULATED, simulatedTile, type SimulatedSky } from "./simulated";
