@@ -5,10 +5,6 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { hands, newProfile, openBrowser, startApp, textOf, untilOffline, WAIT_MS, type RunningApp } from "./browser";
 
 const FRAME = "/projects/project-loop/frame";
-const choosePicture = async (driver: chrome.Driver, title: string) => {
-  const option = By.xpath(`//label[contains(., 'Picture of the sky')]//option[contains(., ${JSON.stringify(title)})]`);
-  await (await driver.wait(async () => (await driver.findElements(option))[0] ?? null, WAIT_MS, `no “${title}” to choose`))!.click(); // prettier-ignore
-};
 const chartOf = (driver: chrome.Driver): Promise<WebElement> => driver.findElement(By.css("main canvas"));
 /** Mean light of the chart, 0 to 255. */
 const lightOf = (driver: chrome.Driver): Promise<number> =>
@@ -44,7 +40,8 @@ describe("a survey that the operator set up", () => {
   it("lies on the chart where it lies on the sky: red north of +31°, green east of 20h 52m, by the position told under the pointer", async () => {
     const me = hands(driver);
     await driver.get(app.url + FRAME);
-    await choosePicture(driver, "Quarters of the sky");
+    await me.see("Quarters of the sky");
+    await me.choose("Picture of the sky", "Quarters of the sky");
     await me.see("galactic tiles of orders 3 to 3");
     await me.see("Test pattern, nobody's");
     await untilLight(driver, (light) => light > 60, "the pattern should lie on the chart");
@@ -60,13 +57,17 @@ describe("a survey that the operator set up", () => {
       const ra = 15 * (Number(told[1]) + Number(told[2]) / 60 + Number(told[3]) / 3600);
       const dec = (told[4] === "−" ? -1 : 1) * (Number(told[5]) + Number(told[6]) / 60);
       if (Math.abs(dec - 31) < 0.2 || Math.abs(ra - 313) < 0.2) continue; // on the line
-      const [red, green] = await driver.executeScript<number[]>(
+      // Lines and stars of the chart lie above: a point counts where it and four around it are of one colour.
+      const around = await driver.executeScript<number[][]>(
         `const canvas = document.querySelector("main canvas"); const k = canvas.width / canvas.clientWidth;
-         return [...canvas.getContext("2d").getImageData(arguments[0] * k, arguments[1] * k, 1, 1).data];`, x, y); // prettier-ignore
-      // Lines of the chart lie above: a point on one of them says nothing.
-      const isPlain = (v: number) => v < 70 || v > 185;
-      if (!isPlain(red!) || !isPlain(green!)) continue;
-      expect([red! > 128, green! > 128], `${told[0]}`).toEqual([dec > 31, ra > 313]);
+         const at = (dx, dy) => [...canvas.getContext("2d").getImageData((arguments[0] + dx) * k, (arguments[1] + dy) * k, 1, 1).data];
+         return [[0, 0], [-6, -4], [6, -4], [-6, 4], [6, 4]].map(([dx, dy]) => at(dx, dy));`,
+        x,
+        y,
+      );
+      const sides = new Set(around.map(([red, green]) => `${red! > 128} ${green! > 128}`));
+      if (sides.size > 1) continue;
+      expect([...sides], `${told[0]}`).toEqual([`${dec > 31} ${ra > 313}`]);
       compared++;
       if (dec > 31) reds++;
       if (ra > 313) greens++;
@@ -128,14 +129,18 @@ describe("the simulated sky", () => {
 
   it("lies behind the chart, brighter and stronger by sliders, off and on by P, as it was after a reload", async () => {
     drawn = await lightOf(driver);
-    await choosePicture(driver, "Simulated sky");
+    await me.see("Simulated sky");
+    await me.choose("Picture of the sky", "Simulated sky");
     await me.see("Simulated: stars and sizes from the catalogues");
-    await driver.wait(async () => !(await me.text()).includes("on their way"), WAIT_MS, "the tiles should have come");
+    const untilThere = () =>
+      driver.wait(async () => !(await me.text()).includes("on their way"), WAIT_MS, "the tiles should have come");
+    await untilThere();
     const plain = await lightOf(driver);
     expect(await textOf(driver, "main")).not.toContain("Patches and outlines are drawn");
     const slider = await driver.findElement(By.xpath("//label[contains(., 'Brightness')]/input"));
     for (let i = 0; i < 8; i++) await slider.sendKeys(Key.ARROW_RIGHT);
     await untilLight(driver, (light) => light > plain + 25, "it should be brighter");
+    await untilThere();
     const bright = await lightOf(driver);
     await (await driver.findElement(By.css("main h1"))).click();
     await driver.actions().sendKeys("p").perform();

@@ -29,7 +29,12 @@ const VIEWS: readonly {
     ],
   },
   { file: "target", path: "/targets/NGC%20253", waitFor: "Its way over the skyline" },
-  { file: "frame", path: "/projects/project-loop/frame", waitFor: "Whole frame" },
+  {
+    file: "frame",
+    path: "/projects/project-loop/frame",
+    waitFor: "Picture of the sky",
+    choose: [["Picture of the sky", "Simulated sky"]],
+  },
   { file: "budget", path: "/projects/project-loop/budget", waitFor: "How deep the hours go" },
   { file: "plan", path: "/projects/project-loop/plan", waitFor: "Its nights" },
   { file: "season", path: "/season?night=2026-12-07", waitFor: "Compare" },
@@ -94,9 +99,17 @@ try {
     for (const words of view.press ?? []) await hands(driver).press(words);
     if (view.press) await driver.sleep(1500);
     for (const [label, option] of view.choose ?? []) await hands(driver).choose(label, option);
+    if (view.choose) {
+      await driver.executeScript("document.activeElement.blur(); window.scrollTo(0, 0)");
+      await driver.sleep(1000); // what was chosen is asked for
+    }
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     const text = () => driver.executeScript<string>("return document.body.innerText");
-    await driver.wait(async () => !/Provisional|Reckoning|Good enough/.test(await text()), 60_000, view.file);
+    await driver.wait(
+      async () => !/Provisional|Reckoning|Good enough|on their way/.test(await text()),
+      60_000,
+      view.file,
+    );
     await driver.wait(
       async () => driver.executeScript("return document.querySelector('nav[aria-label=Nights] a') !== null"),
       60_000,

@@ -2,8 +2,9 @@ import { ALL_SKY_ORDER, allSkyPath, allSkyTiles, tilePath, type Survey, type Til
 
 /** Pictures taken apart that are at hand, bytes; and files kept in the browser for nights without a network. */
 const MOST_AT_HAND = 150_000_000;
-export const MOST_KEPT = 200_000_000;
+const MOST_KEPT = 200_000_000;
 const KEPT_IN = "zenithar-sky";
+const ALL_SKY_WITHIN_MS = 15_000;
 
 /** What is kept of the surveys in this browser. */
 export interface KeptTiles {
@@ -171,19 +172,18 @@ export class Tiles {
     this.put(`${order}/${tile}`, pixels ? { sidePx: pixels.width, rgba: pixels.data } : null);
   }
 
-  /** Fetches the one picture of all the sky, where the survey has one, so that no chart stays blank. Tried once. */
-  async fetchAllSky(signal: AbortSignal): Promise<void> {
+  /** Fetches the one picture of all the sky, where the survey has one, so that no chart stays blank. Tried once, whoever has gone on meanwhile. */
+  fetchAllSky(): Promise<void> {
+    return (this.allSky ??= this.readAllSky());
+  }
+
+  private async readAllSky(): Promise<void> {
     if (this.survey.orderMin > ALL_SKY_ORDER) return;
-    this.allSky ??= (async () => {
-      const file = await surveyFileOf(this.id, allSkyPath(this.survey.format), signal).catch(() => null);
-      const pixels = file ? await pixelsOf(file) : null;
-      const tiles = pixels ? allSkyTiles(pixels.width, pixels.data) : null;
-      tiles?.forEach((small, tile) => {
-        const key = `${ALL_SKY_ORDER}/${tile}`;
-        if (!this.atHand.has(key)) this.small.set(tile, small);
-      });
-    })();
-    return this.allSky;
+    const stop = AbortSignal.timeout(ALL_SKY_WITHIN_MS);
+    const file = await surveyFileOf(this.id, allSkyPath(this.survey.format), stop).catch(() => null);
+    const pixels = file ? await pixelsOf(file) : null;
+    const tiles = pixels ? allSkyTiles(pixels.width, pixels.data) : null;
+    tiles?.forEach((small, tile) => this.small.set(tile, small));
   }
 
   /** Small tiles out of the one picture: they stand in where the whole ones are not at hand, and never keep those from being fetched. */

@@ -66,6 +66,12 @@ async function forEach<T>(list: readonly T[], deed: (item: T) => Promise<void>):
   await Promise.all(Array.from({ length: Math.min(AT_ONCE, list.length) }, one));
 }
 
+/** Whether nothing is seen in a picture, by one pixel in sixteen. */
+function isBlank(rgba: Uint8ClampedArray): boolean {
+  for (let i = 3; i < rgba.length; i += 64) if (rgba[i] !== 0) return false;
+  return true;
+}
+
 /** One place per use: a new question there ends the last one. */
 const turns = new Map<string, AbortController>();
 
@@ -84,7 +90,7 @@ const api = {
   async picture(
     turn: string,
     asked: PictureAsked,
-    hear: (picture: SurveyPicture) => void,
+    hear: (picture: SurveyPicture) => void | Promise<void>,
   ): Promise<Result<boolean, { code: "silent" }>> {
     turns.get(turn)?.abort();
     const mine = new AbortController();
@@ -92,30 +98,33 @@ const api = {
     const tiles = tilesOf(asked.id, asked.survey);
     const view = chartView(asked.chart);
     const order = orderFor(view, asked.survey);
-    const draw = (at: number, isLast: boolean): readonly number[] => {
+    const draw = async (at: number, isLast: boolean): Promise<readonly number[]> => {
       const { widthPx, heightPx } = view;
       const pixels = new ImageData(widthPx, heightPx);
       const missing = drawSurvey(view, asked.survey, at, tiles.ofOrSmall, asked.look, pixels.data);
       const unknown = missing.filter((tile) => !tiles.isKnown(at, tile));
+      // What shows nothing yet takes the place of nothing: till then the chart stays as it was.
+      if (!isLast && isBlank(pixels.data)) return unknown;
       const canvas = new OffscreenCanvas(widthPx, heightPx);
       canvas.getContext("2d")?.putImageData(pixels, 0, 0);
       const image = canvas.transferToImageBitmap();
-      hear(transfer({ image, isWhole: isLast || (at === order && unknown.length === 0) }, [image]));
+      // Heard before it is answered that all is there.
+      await hear(transfer({ image, isWhole: isLast || (at === order && unknown.length === 0) }, [image]));
       return unknown;
     };
     try {
-      const missing = draw(order, false);
+      const missing = await draw(order, false);
       if (missing.length === 0) return ok(true);
-      await tiles.fetchAllSky(mine.signal);
+      await tiles.fetchAllSky();
       mine.signal.throwIfAborted();
       const coarse = Math.max(asked.survey.orderMin, order - FIRST_COARSER);
       const first = [...new Set(missing.map((tile) => Math.floor(tile / 4 ** (order - coarse))))];
       if (coarse < order) await forEach(first, (tile) => tiles.fetch(coarse, tile, mine.signal));
       mine.signal.throwIfAborted();
-      draw(order, false);
+      await draw(order, false);
       await forEach(missing, (tile) => tiles.fetch(order, tile, mine.signal));
       mine.signal.throwIfAborted();
-      draw(order, true);
+      await draw(order, true);
       return ok(true);
     } catch (error) {
       if (mine.signal.aborted) return ok(false);

@@ -91,22 +91,15 @@ function overMesh(
   }
 }
 
-/** Tells of the middle of every pixel in a patch where it lies. Runs for every pixel of a chart: no lists are made here. */
-function fillPatch(
-  { left, top, right, bottom, corners: [a, b, c, d] }: SmoothPatch,
-  visit: (column: number, row: number, x: number, y: number) => void,
-): void {
-  for (let row = top; row < bottom; row++) {
-    const t = (row + 0.5 - top) / MESH_PX;
-    const x0 = a.x + (c.x - a.x) * t;
-    const y0 = a.y + (c.y - a.y) * t;
-    const dx = (b.x + (d.x - b.x) * t - x0) / MESH_PX;
-    const dy = (b.y + (d.y - b.y) * t - y0) / MESH_PX;
-    for (let column = left; column < right; column++) {
-      const s = column + 0.5 - left;
-      visit(column, row, x0 + dx * s, y0 + dy * s);
-    }
-  }
+/** Where a row of a patch begins among the shares, half a pixel before its first, and how far each pixel takes it. */
+function lineOf(
+  { top, corners: [a, b, c, d] }: SmoothPatch,
+  row: number,
+): { x: number; y: number; dx: number; dy: number } {
+  const t = (row + 0.5 - top) / MESH_PX;
+  const x = a.x + (c.x - a.x) * t;
+  const y = a.y + (c.y - a.y) * t;
+  return { x, y, dx: (b.x + (d.x - b.x) * t - x) / MESH_PX, dy: (b.y + (d.y - b.y) * t - y) / MESH_PX };
 }
 
 /**
@@ -121,7 +114,16 @@ export function eachPixel(
   overMesh(
     view,
     frame,
-    (patch) => fillPatch(patch, (column, row, x, y) => visit(column, row, patch.base, x, y)),
+    (patch) => {
+      const { left, top, right, bottom, base } = patch;
+      for (let row = top; row < bottom; row++) {
+        const { x, y, dx, dy } = lineOf(patch, row);
+        for (let column = left; column < right; column++) {
+          const s = column + 0.5 - left;
+          visit(column, row, base, x + dx * s, y + dy * s);
+        }
+      }
+    },
     (column, row, { base, x, y }) => visit(column, row, base, x, y),
   );
 }
@@ -191,36 +193,33 @@ export function drawSurvey(
     return stand;
   };
   const painter: Painter = { out, widthPx: view.widthPx, tone: toneCurve(look), ink: look.ink };
-  const onPixel = (column: number, row: number, base: number, x: number, y: number) =>
-    paint(painter, at(base, x, y), column, row, x, y);
   overMesh(
     view,
     survey.frame,
     (patch) => {
       const [{ x, y }, ...others] = patch.corners;
       const [tx, ty] = [Math.floor(x * side), Math.floor(y * side)];
-      if (others.every((o) => Math.floor(o.x * side) === tx && Math.floor(o.y * side) === ty)) {
-        const stand = at(patch.base, x, y);
-        paintPatch(painter, stand, patch);
-      } else fillPatch(patch, (column, row, px, py) => onPixel(column, row, patch.base, px, py));
+      const isOne = others.every((o) => Math.floor(o.x * side) === tx && Math.floor(o.y * side) === ty);
+      paintPatch(painter, patch, isOne ? at(patch.base, x, y) : at);
     },
-    (column, row, { base, x, y }) => onPixel(column, row, base, x, y),
+    (column, row, { base, x, y }) => paint(painter, at(base, x, y), column, row, x, y),
   );
   return [...missing];
 }
 
-/** A patch out of one tile; a loop of its own, since nearly all of a chart goes through it. */
-function paintPatch(painter: Painter, stand: Stand | null, { left, top, right, bottom, corners }: SmoothPatch): void {
-  const [a, b, c, d] = corners;
+/** A patch out of one tile, or of whichever lies at each place; nearly all of a chart goes through this loop, so it calls by name. */
+function paintPatch(
+  painter: Painter,
+  patch: SmoothPatch,
+  from: Stand | null | ((base: number, x: number, y: number) => Stand | null),
+): void {
+  const { left, top, right, bottom, base } = patch;
   for (let row = top; row < bottom; row++) {
-    const t = (row + 0.5 - top) / MESH_PX;
-    const x0 = a.x + (c.x - a.x) * t;
-    const y0 = a.y + (c.y - a.y) * t;
-    const dx = (b.x + (d.x - b.x) * t - x0) / MESH_PX;
-    const dy = (b.y + (d.y - b.y) * t - y0) / MESH_PX;
+    const { x: x0, y: y0, dx, dy } = lineOf(patch, row);
     for (let column = left; column < right; column++) {
-      const s = column + 0.5 - left;
-      paint(painter, stand, column, row, x0 + dx * s, y0 + dy * s);
+      const x = x0 + dx * (column + 0.5 - left);
+      const y = y0 + dy * (column + 0.5 - left);
+      paint(painter, typeof from === "function" ? from(base, x, y) : from, column, row, x, y);
     }
   }
 }

@@ -172,14 +172,14 @@ describe("the simulated sky", () => {
       expect(Math.hypot(sx / sum - at!.x, sy / sum - at!.y)).toBeLessThan(0.5);
     }
   });
-  it("goes on across the edge of tiles, whatever the tile and its neighbour (law)", () => {
+  it("has a ground that goes on across the edge of tiles, whatever the tile and its neighbour (law)", () => {
     // Along the edge between two tiles of one base cell the last pixels of one and the first of the other are a pixel apart.
     const place = fc.record({
       base: fc.integer({ min: 0, max: 11 }),
       i: fc.integer({ min: 0, max: 6 }),
       j: fc.integer({ min: 0, max: 7 }),
     });
-    const bare = { stars: starZones({ count: 0, raDeg: new Float64Array(), decDeg: new Float64Array(), magnitude: new Float32Array(), colour: new Float32Array(), hip: new Int32Array() }), objects: sky.objects }; // prettier-ignore
+    const bare = { stars: starZones({ count: 0, raDeg: new Float64Array(), decDeg: new Float64Array(), magnitude: new Float32Array(), colour: new Float32Array(), hip: new Int32Array() }), objects: [] }; // prettier-ignore
     fc.assert(
       fc.property(place, ({ base, i, j }) => {
         const [west, east] = [
@@ -189,7 +189,7 @@ describe("the simulated sky", () => {
         const [a, b] = [simulatedTile(3, east, bare, 64), simulatedTile(3, west, bare, 64)];
         for (let row = 0; row < 64; row++)
           for (let k = 0; k < 3; k++)
-            expect(Math.abs(a.rgba[4 * (row * 64 + 63) + k]! - b.rgba[4 * row * 64 + k]!)).toBeLessThan(60);
+            expect(Math.abs(a.rgba[4 * (row * 64 + 63) + k]! - b.rgba[4 * row * 64 + k]!)).toBeLessThan(4);
       }),
       { numRuns: 12 },
     );

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { useDesk } from "~/at-desk";
 import { counted, roomWords } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
+import { SelectField } from "~/components/ui/Field";
 import { Progress } from "~/components/ui/Progress";
 import type { KeptTiles, SurveyHere } from "~/desk/sky/surveys";
 import type { Equatorial } from "~/core/sky";
@@ -32,11 +33,10 @@ export function SurveyTools({ picture, field }: { readonly picture: SurveyPictur
   if (surveys.length === 0) return null;
   const survey = chosen?.survey ?? null;
   return (
-    <div className="no-print text-note mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
-      <label className="flex items-center gap-2">
-        <span className="text-soft">Picture of the sky</span>
-        <select
-          className="border-rule bg-raised min-h-9 max-w-60 rounded-[6px] border px-2"
+    <div className="no-print text-note mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
+      <div className="w-60">
+        <SelectField
+          label="Picture of the sky"
           value={chosen ? choice.id : ""}
           onChange={(e) => choose({ ...choice, id: e.target.value })}
         >
@@ -46,8 +46,8 @@ export function SurveyTools({ picture, field }: { readonly picture: SurveyPictur
               {its?.title ?? "a survey that cannot be shown"}
             </option>
           ))}
-        </select>
-      </label>
+        </SelectField>
+      </div>
       {survey ? (
         <>
           <Slider

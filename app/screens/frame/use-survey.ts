@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useDesk } from "~/at-desk";
 import type { Backdrop, ChartAsked } from "~/components/sky-chart/backdrop-layer";
 import { isShortcut, isTyping } from "~/components/shortcuts";
@@ -37,8 +37,7 @@ export function useSurvey(): SurveyPicture {
   const [backdrop, setBackdrop] = useState<(Backdrop & { readonly image: ImageBitmap; readonly of: string }) | null>(
     null,
   );
-  const [isComing, setComing] = useState(false);
-  const [isSilent, setSilent] = useState(false);
+  const [settled, setSettled] = useState<{ readonly question: object; readonly isSilent: boolean } | null>(null);
   const [turn, again] = useState(0);
   const theme = useTheme();
 
@@ -55,35 +54,35 @@ export function useSurvey(): SurveyPicture {
   const chosen = surveys.find(({ id }) => id === choice.id) ?? null;
   const survey = chosen?.survey ?? null;
   const { id, brightness, contrast } = choice;
-  useEffect(() => {
-    if (!survey || !chart) return;
-    let isCurrent = true;
+  /** What is wanted behind the chart now; another object whenever it is asked anew. */
+  const question = useMemo(() => {
+    if (!survey || !chart) return null;
     const ink = INKS[document.documentElement.dataset["theme"] ?? ""] ?? "own";
+    return { asked: { id, survey, chart, look: { brightness, contrast, ink } as const }, theme, turn };
+  }, [id, survey, chart, brightness, contrast, theme, turn]);
+  useEffect(() => {
+    if (!question) return;
+    let isCurrent = true;
+    const { asked } = question;
+    const settle = (isSilent: boolean) => {
+      if (isCurrent) setSettled({ question, isSilent });
+    };
     const timer = setTimeout(() => {
-      setComing(true);
       desk.workers.survey
-        .picture(USE, { id, survey, chart, look: { brightness, contrast, ink } }, ({ image }) => {
-          if (isCurrent) setBackdrop({ image, chart, of: id });
+        .picture(USE, asked, ({ image }) => {
+          if (isCurrent) setBackdrop({ image, chart: asked.chart, of: asked.id });
           else image.close();
         })
         .then(
-          (done) => {
-            if (!isCurrent) return;
-            setSilent(!done.ok);
-            setComing(false);
-          },
-          () => {
-            if (!isCurrent) return;
-            setSilent(true);
-            setComing(false);
-          },
+          (done) => settle(!done.ok),
+          () => settle(true),
         );
     }, ASK_AFTER_MS);
     return () => {
       isCurrent = false;
       clearTimeout(timer);
     };
-  }, [desk, id, survey, chart, brightness, contrast, theme, turn]);
+  }, [desk, question]);
   useEffect(() => () => desk.workers.survey.stop(USE), [desk]);
   // A picture that another one took the place of is let go, once the chart has drawn the new one.
   const last = useRef<ImageBitmap | null>(null);
@@ -120,8 +119,8 @@ export function useSurvey(): SurveyPicture {
     chosen,
     backdrop: survey && backdrop?.of === id ? backdrop : null,
     onView: desk.surveys.length > 0 ? setChart : undefined,
-    isComing: isComing && survey !== null,
-    isSilent: isSilent && survey !== null,
+    isComing: question !== null && settled?.question !== question,
+    isSilent: question !== null && settled?.question === question && settled.isSilent,
     again: () => again((t) => t + 1),
   };
 }
