@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 /** The books of a night: lines, silent nights, files looked at before they are added, what was measured and what went wrong. */
 describe("the books", () => {
@@ -20,7 +20,7 @@ describe("the books", () => {
 
   it("takes a night in two lines, says which one is wrong, and adds both or none", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/log?night=2026-12-04`);
+    await visit(driver, `${app.url}/log?night=2026-12-04`);
     await me.see("Or in a line");
     await me.choose("Of", "The whole Veil, two by three");
     await me.fill("Evening of 2026-12-04, a line each", "17 of 21 x 300 s Ha P2, cloud\n12 OIII P9");
@@ -41,7 +41,7 @@ describe("the books", () => {
 
   it("asks about a night longer than it was, and takes it when it is right all the same", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/log?night=2026-12-04`);
+    await visit(driver, `${app.url}/log?night=2026-12-04`);
     await me.choose("Of", "The whole Veil, two by three");
     await me.fill("Evening of 2026-12-04, a line each", "200 x 300 s OIII P3");
     await me.press("Add lines");
@@ -60,7 +60,7 @@ describe("the books", () => {
 
   it("asks about nights nobody wrote down, and takes the answer in one press", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("How was it at Garden behind the mill?");
     await me.press("Fri 4 Dec: lost to cloud");
     await me.see("Fri 4 Dec is written down as lost to cloud.");
@@ -84,7 +84,7 @@ describe("the books", () => {
     };
     // A night from 18:00 to 23:00 UTC by a clock that is fourteen hours ahead would read as the next day's forenoon.
     const files = [file("c1.fits", "2026-12-04T09:00:00"), file("c2.fits", "2026-12-04T12:00:00")];
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Or in a line");
     await driver.findElement(By.css("input[type=file][aria-label='Exposure files']")).sendKeys(files.join("\n"));
     await me.see("2 files: 2 to add");
@@ -109,7 +109,7 @@ describe("the books", () => {
 
   it("writes down what a night was like, says what guiding came to, and finds how a trouble was cured", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/log/nights?night=2026-12-04`);
+    await visit(driver, `${app.url}/log/nights?night=2026-12-04`);
     // What nobody wrote down and no file tells is added by a press.
     for (const more of ["Seeing, FWHM", "Guiding RMS, RA", "Guiding RMS, Dec"]) await me.press(`+ ${more}`);
     await me.fill("Seeing, FWHM", "x");
@@ -142,7 +142,7 @@ describe("the books", () => {
 
   it("says on the run sheet what of calibration is missing, what the shelf has, and that a turn voids flats", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await visit(driver, `${app.url}/nights?night=2026-12-05`);
     await me.see("flats through");
     // Whichever filter the plan begins with.
     const [, filter, angle] = /25 flats through (.+), camera at (\d+)°: none on the shelf/.exec(await main())!;
@@ -155,27 +155,27 @@ describe("the books", () => {
       writeFileSync(path, text.padEnd(Math.ceil(text.length / 2880) * 2880));
       return path;
     });
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Or in a line");
     await driver.findElement(By.css("input[type=file][aria-label='Exposure files']")).sendKeys(files.join("\n"));
     await me.press("Add 25 exposures");
     await me.see("Calibration on the shelf");
-    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await visit(driver, `${app.url}/nights?night=2026-12-05`);
     await me.see(`${flats}: 25 on the shelf`);
     await me.see("25 dark flats of 2.4 s");
     // The camera is turned this evening, and somebody writes so down.
-    await driver.get(`${app.url}/log/nights?night=2026-12-05`);
+    await visit(driver, `${app.url}/log/nights?night=2026-12-05`);
     await me.press("+ Changed in the optical train");
     await driver.findElement(By.css("input[name=train][value=turned]")).click();
     await me.press("Write down");
     await me.see("Sat 5 Dec is written down.");
-    await driver.get(`${app.url}/nights?night=2026-12-05`);
+    await visit(driver, `${app.url}/nights?night=2026-12-05`);
     await me.see("25 are void: camera turned since Sat 5 Dec");
   });
 
   it("hands out the record of a picture as text, Markdown, CSV and a picture", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/projects/project-shell/record`);
+    await visit(driver, `${app.url}/projects/project-shell/record`);
     await me.see("Take it along");
     expect(await main()).toMatch(/Ha\s*\n102 × 300 s: 8 h 30/);
     const folder = join(profile.path, "downloads");
@@ -196,7 +196,7 @@ describe("the books", () => {
 
   it("tells a crew what each gives, when each has the target, and what each hands over", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/projects/project-shell/crew`);
+    await visit(driver, `${app.url}/projects/project-shell/crew`);
     await me.see("What each gives to the picture");
     const cells = await driver.findElements(By.xpath("//section[contains(., 'What each gives')]//tr/td[last()]"));
     const shares = await Promise.all(cells.map(async (cell) => Number.parseFloat(await cell.getText())));

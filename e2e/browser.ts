@@ -106,6 +106,7 @@ export async function openBrowser(
   options.setChromeBinaryPath("/usr/bin/chromium");
   options.addArguments(
     "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
+    "--disable-features=PreloadTopChromeWebUI,WebUIOmniboxPopup,WebUIOmniboxAimPopup,SpareRendererForSitePerProcess", // pages of the browser's own that nobody looks at
     "--host-resolver-rules=MAP backyard.example 127.0.0.1 , MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost", `--user-data-dir=${profile}`, ...more,
   ); // prettier-ignore
   options.setUserPreferences({
@@ -149,6 +150,37 @@ export async function setClock(driver: chrome.Driver, now = ORDINARY_DAY): Promi
 export function newProfile(): { readonly path: string; remove(): void } {
   const path = mkdtempSync(join(tmpdir(), "zenithar-browser-"));
   return { path, remove: () => rmSync(path, { recursive: true, force: true, maxRetries: 5 }) };
+}
+
+/** How long a page of the app may take before it is loaded anew, ms. */
+const GOES_WITHIN_MS = 20_000;
+
+/**
+ * Goes to an address: within the app, as by a link, where it is running, which spares it its start; loads it where it is not, where the
+ * app is there already, and where it does not come to show it.
+ */
+export async function visit(driver: chrome.Driver, url: string): Promise<void> {
+  const isThere = await driver
+    .executeAsyncScript<boolean>(
+      `const [url, most, done] = arguments;
+       const { origin, pathname, search, hash } = new URL(url);
+       const router = window.__reactRouterDataRouter;
+       const address = pathname + search;
+       const shown = () => document.getElementById("page")?.dataset.at;
+       if (!router || origin !== location.origin || shown() === undefined || shown() === address) return done(false);
+       const begun = performance.now();
+       const look = () => {
+         const { pathname, search } = router.state.location;
+         if (router.state.navigation.state === "idle" && shown() === pathname + search) done(true);
+         else if (performance.now() - begun > most) done(false);
+         else setTimeout(look, 10);
+       };
+       router.navigate(address + hash).then(look, () => done(false));`,
+      url,
+      GOES_WITHIN_MS,
+    )
+    .catch(() => false); // no page yet, or one that went away meanwhile
+  if (!isThere) await driver.get(url);
 }
 
 /** What can be read in a part of the page, line by line: as the browser lays it out, far quicker than the driver works it out node by node. */

@@ -1,6 +1,6 @@
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 /** The checklist: kept with the rig in its owner's words, ticked on the sheet and beside the mount. */
 describe("care", () => {
@@ -8,7 +8,7 @@ describe("care", () => {
   let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
     ({ app, driver, me } = await openStage(profile.path));
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(() => closeStage({ app, driver }, profile));
@@ -23,7 +23,7 @@ describe("care", () => {
   const isTicked = async (words: string) => (await tickOf(words)).isSelected();
 
   it("is found from the rig, said in one's own words, left out, and added to", async () => {
-    await driver.get(`${app.url}/kit/rigs`);
+    await visit(driver, `${app.url}/kit/rigs`);
     await me.press("Garden refractor");
     await me.press("Its checklist for the night");
     await me.see("Counterweights on before the telescope");
@@ -51,7 +51,7 @@ describe("care", () => {
   });
 
   it("is ticked on the sheet, and stays so", async () => {
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.see("Gate to the lane locked");
     await tick("Gate to the lane locked");
     await driver.navigate().refresh();
@@ -65,11 +65,11 @@ describe("care", () => {
   });
 
   it("is the same beside the mount, where a tick begins nothing", async () => {
-    await driver.get(`${app.url}/nights/live`);
+    await visit(driver, `${app.url}/nights/live`);
     await me.see("Gate to the lane locked");
     expect(await isTicked("Gate to the lane locked")).toBe(true);
     await tick("Ground firm");
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.see("Gate to the lane locked");
     await driver.wait(() => isTicked("Ground firm"), WAIT_MS);
     expect(await textOf(driver, "main")).not.toContain("Begun at");

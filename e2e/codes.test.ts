@@ -5,7 +5,7 @@ import { PNG } from "pngjs";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, visit, WAIT_MS } from "./browser";
 
 const CAMERA = { width: 640, height: 480 };
 
@@ -47,9 +47,9 @@ describe("codes from screen to camera", () => {
 
   it("are shown in red, and an independent reader reads every one of them off the screen", async () => {
     const me = hands(phone);
-    await phone.get(app.url);
+    await visit(phone, app.url);
     await me.see("Go, from");
-    await phone.get(`${app.url}/nights/live`);
+    await visit(phone, `${app.url}/nights/live`);
     await me.see("Next:");
     await me.press("Begun");
     await me.see("Take it back");
@@ -85,9 +85,9 @@ describe("codes from screen to camera", () => {
       `--use-file-for-fake-video-capture=${film}`,
     ]);
     const me = hands(laptop);
-    await laptop.get(app.url);
+    await visit(laptop, app.url);
     await me.see("Go, from");
-    await laptop.get(`${app.url}/nights/live`);
+    await visit(laptop, `${app.url}/nights/live`);
     await me.see("Next:");
     const read = async () => {
       await me.press("Read a code");

@@ -11,6 +11,7 @@ import {
   sharedApp,
   type Stage,
   textOf,
+  visit,
   WAIT_MS,
 } from "./browser";
 
@@ -32,7 +33,7 @@ describe("one of a crew", () => {
   const main = () => textOf(driver, "main");
 
   it("sees how deep the picture is where, which step will show, and takes the map along", async () => {
-    await driver.get(`${app.url}${CREW}`);
+    await visit(driver, `${app.url}${CREW}`);
     await me.see("How deep where");
     const channel = (name: string) => By.xpath(`//fieldset[contains(., '${name}')]//label[normalize-space(.)='${name}']/input[@name='coverage-channel']`); // prettier-ignore
     await driver.findElement(channel("OIII")).click();
@@ -72,7 +73,7 @@ describe("one of a crew", () => {
   });
 
   it("compares ways to share the work, keeps one, and promises their own channels of it", async () => {
-    await driver.get(`${app.url}${CREW}`);
+    await visit(driver, `${app.url}${CREW}`);
     await me.see("Each what they do best");
     // Ten hours of Ines and Tomasz each, forty of Wren.
     await me.fill("Hours Ines can give", "10");
@@ -111,20 +112,20 @@ describe("one of a crew", () => {
   });
 
   it("calls a picture finished and takes it up again; nothing is planned for it meanwhile", async () => {
-    await driver.get(`${app.url}/projects/project-loop/record`);
+    await visit(driver, `${app.url}/projects/project-loop/record`);
     await me.see("More would be seen.");
     await me.see("Keep for next season, from");
     await me.press("Call it finished");
     await me.see("Finished, on Saturday 5 December 2026.");
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.see("Nothing is planned for it: it is finished");
-    await driver.get(`${app.url}/projects/project-loop/record`);
+    await visit(driver, `${app.url}/projects/project-loop/record`);
     await me.press("Take it up again");
     await me.see("More would be seen.");
   });
 
   it("measures everyone's hours by whoever's place and rig they agree on, and back", async () => {
-    await driver.get(`${app.url}${CREW}`);
+    await visit(driver, `${app.url}${CREW}`);
     await me.see("What each gives to the picture");
     const rows = async () => {
       const found = await driver.findElements(
@@ -144,7 +145,7 @@ describe("one of a crew", () => {
   });
 
   it("invites by a small file without hours", async () => {
-    await driver.get(`${app.url}${CREW}`);
+    await visit(driver, `${app.url}${CREW}`);
     await me.press("Invite somebody");
     const folder = join(profile.path, "downloads");
     await driver.wait(() => Promise.resolve(downloaded(folder, (f) => f.startsWith("join-")) !== undefined), WAIT_MS, "the invitation should come"); // prettier-ignore
@@ -173,7 +174,7 @@ describe("three members, five exchanges in any order", () => {
     const files: Partial<Record<Name, string>> = {};
     const send = (name: Name) =>
       as(name, async ({ driver, me }) => {
-        await driver.get(`${app.url}${CREW}`);
+        await visit(driver, `${app.url}${CREW}`);
         await me.press("Export this project");
         const folder = join(profiles[name].path, "downloads");
         const is = (f: string) => f.startsWith("sh2-216") && f.endsWith(".zenithar.json");
@@ -187,7 +188,7 @@ describe("three members, five exchanges in any order", () => {
       });
     const take = (name: Name, from: Name) =>
       as(name, async ({ driver, me }) => {
-        await driver.get(`${app.url}${CREW}`);
+        await visit(driver, `${app.url}${CREW}`);
         await me.see("Import a friend's file");
         await driver.findElement(By.css(`input[aria-label="Import a friend's file"]`)).sendKeys(files[from]!);
         await me.see("What from-");
@@ -200,7 +201,7 @@ describe("three members, five exchanges in any order", () => {
     try {
       for (const name of names)
         await as(name, async ({ driver, me }) => {
-          await driver.get(app.url);
+          await visit(driver, app.url);
           await me.see("Go, from");
           if (name !== "ines") {
             const records = demo.records.map((r) => {
@@ -211,7 +212,7 @@ describe("three members, five exchanges in any order", () => {
             });
             const path = join(profiles[name].path, "own.json");
             writeFileSync(path, JSON.stringify({ ...demo, records }));
-            await driver.get(`${app.url}/kit/data`);
+            await visit(driver, `${app.url}/kit/data`);
             await me.see("Everything stays in this browser");
             await driver.findElement(By.css('input[aria-label="Import a file"]')).sendKeys(path);
             await me.see("Whose file is it?");
@@ -219,7 +220,7 @@ describe("three members, five exchanges in any order", () => {
             await me.press("Merge");
             await me.gone("Whose file is it?");
           }
-          await driver.get(`${app.url}/projects/project-shell/log?night=2026-12-04`);
+          await visit(driver, `${app.url}/projects/project-shell/log?night=2026-12-04`);
           await me.see("Or in a line");
           const line = { ines: "12 x 300 s OIII P1", tomasz: "24 of 30 x 300 s Ha P1, cloud", wren: "15 of 18 x 300 s OIII P1, wind" }[name]; // prettier-ignore
           await me.fill("Evening of 2026-12-04, a line each", line);
@@ -239,7 +240,7 @@ describe("three members, five exchanges in any order", () => {
         for (const name of names)
           all.push(
             await as(name, async ({ driver, me }) => {
-              await driver.get(`${app.url}${CREW}`);
+              await visit(driver, `${app.url}${CREW}`);
               await me.see("How deep where");
               await driver
                 .findElement(By.xpath("//label[normalize-space(.)='OIII']/input[@name='coverage-channel']"))

@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 import { lightFrame, starPixels } from "./star-frame";
 
 /** Files of every kind, a thousand of them, and a night's subs looked through. */
@@ -11,7 +11,7 @@ describe("the morning after", () => {
   let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
     ({ app, driver, me } = await openStage(profile.path));
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(() => closeStage({ app, driver }, profile));
@@ -28,7 +28,7 @@ describe("the morning after", () => {
   it("books a thousand dropped files in one act, knows them again, and takes them back in one press", async () => {
     const empty = Buffer.alloc(2880);
     const files = Array.from({ length: 1000 }, (_, i) => fits(`t${i}.fits`, at(14 + Math.floor(i / 100), i % 100), 36, empty)); // prettier-ignore
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Or in a line");
     await drop("Exposure files", files);
     // A thousand files take a while beside another journey.
@@ -41,7 +41,7 @@ describe("the morning after", () => {
   });
 
   it("looks through a night by keys and by the clock, keeps 100 → 97 → 90, and finds its way back", async () => {
-    await driver.get(`${app.url}/log/subs?night=2026-11-15`);
+    await visit(driver, `${app.url}/log/subs?night=2026-11-15`);
     await me.see("Subs of Sunday 15 November 2026");
     expect(await main()).toContain("100 taken, all kept");
     const grid = await driver.findElement(By.css("[role=grid]"));
@@ -71,12 +71,12 @@ describe("the morning after", () => {
   it("measures stars on the dropped files, says which sub stands out, and drops it", async () => {
     const side = 260;
     const files = Array.from({ length: 12 }, (_, i) => fits(`m${i}.fits`, at(2, i), side, starPixels(side, i === 7 ? 3.2 : 1.6 + 0.02 * (i % 4), i + 1))); // prettier-ignore
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Or in a line");
     await drop("Exposure files", files);
     await me.press("Add 12 exposures");
     await me.see("12 exposures added.");
-    await driver.get(`${app.url}/log/subs?night=2026-11-02`);
+    await visit(driver, `${app.url}/log/subs?night=2026-11-02`);
     await me.see("Nothing is measured yet");
     await drop("FITS files to measure", files);
     await me.see("12 of 12 subs measured");
@@ -119,7 +119,7 @@ describe("the morning after", () => {
     writeFileSync(none, Buffer.from([0xff, 0xd8, 0xff, 0xd9]));
     const table = join(folder, "subs.csv");
     writeFileSync(table, `file,start_utc,exposure,filter,camera,ra_deg,dec_deg,fwhm_px,stars\nm3.fits,${at(2, 3)},300,OIII 5 nm,Mono-43,70.84,46.7,1.9,40\nnew.fits,2026-12-01T20:00:00Z,300,OIII 5 nm,Mono-43,70.84,46.7,1.8,41\n`); // prettier-ignore
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Or in a line");
     await drop("Exposure files", [raw, none, table]);
     await me.see("4 files: 2 to add, 1 already here");

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, visit, WAIT_MS } from "./browser";
 
 /** The night itself, on a phone beside the mount: the demo's evening, from 17:40 on 5 December. */
 describe("the night live", () => {
@@ -15,7 +15,7 @@ describe("the night live", () => {
     app = sharedApp();
     driver = await openBrowser(profile.path, { width: 390, height: 844 });
     me = hands(driver);
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(async () => {
@@ -33,7 +33,7 @@ describe("the night live", () => {
   const title = () => textOf(driver, "main h1");
 
   it("opens from the sheet, in red after sunset, and says what comes next; what one presses is 56 px high, the main line 28 px", async () => {
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.see("Live, beside the mount");
     await driver.executeScript(
       "[...document.querySelectorAll('a')].find((a) => a.textContent === 'Live, beside the mount').scrollIntoView({ block: 'center' })",
@@ -132,7 +132,7 @@ describe("the night live", () => {
 
   it("gives the theme back that was chosen when one goes on to another page", async () => {
     const theme = () => driver.executeScript<string>("return document.documentElement.dataset.theme");
-    await driver.get(`${app.url}/nights/live`);
+    await visit(driver, `${app.url}/nights/live`);
     await driver.wait(async () => (await theme()) === "ember", WAIT_MS, "it should be red after sunset");
     await me.press("The whole sheet");
     await me.see("Two rigs at once");

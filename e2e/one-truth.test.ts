@@ -3,15 +3,16 @@ import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
 import {
+  closeStage,
   hands,
   newProfile,
   openBrowser,
   openStage,
-  closeStage,
   setClock,
-  startPlainApp,
-  WAIT_MS,
   type Stage,
+  startPlainApp,
+  visit,
+  WAIT_MS,
 } from "./browser";
 
 /** A stretch as the season's leaf tells it. */
@@ -32,7 +33,7 @@ function witness({ driver, app, me }: Stage) {
     );
   /** The leaf of the season, once its plan and odds are there. */
   const season = async (): Promise<readonly string[]> => {
-    await driver.get(`${app.url}/season`);
+    await visit(driver, `${app.url}/season`);
     await me.see("Take it along");
     await driver.wait(async () => !(await main()).includes("Good enough"), 2 * WAIT_MS, "the plan should be whole");
     return labels();
@@ -43,7 +44,7 @@ function witness({ driver, app, me }: Stage) {
     );
   /** Tonight's stretches of one rig's sheet, by its lines: when each begins and ends, in which channel. */
   const sheet = async (): Promise<string> => {
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.see("Print");
     return main();
   };
@@ -79,7 +80,7 @@ describe("one evening, one truth, for somebody with one project", () => {
     await setClock(driver);
     const me = hands(driver);
     stage = { app, driver, me };
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("I watch from");
     await me.fill("Town near by", "Cahors");
     await me.press("Cahors, FR");
@@ -98,7 +99,7 @@ describe("one evening, one truth, for somebody with one project", () => {
     expect(told.length).toBeGreaterThan(0);
     expectOnSheet(await sheet(), told);
     const first = told[0]!;
-    await driver.get(`${app.url}/`);
+    await visit(driver, `${app.url}/`);
     await me.see("Look up");
     await driver.wait(async () => !(await main()).includes("Provisional"), WAIT_MS, "the plan");
     const tonight = await main();
@@ -120,7 +121,7 @@ describe("one evening, one truth, for a group with mosaics", () => {
   });
   const saveRules = async (school: string, first: string) => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.press("Change");
     await me.see("How it is shot");
     await driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
@@ -134,7 +135,7 @@ describe("one evening, one truth, for a group with mosaics", () => {
   const veilSheet = async () => {
     const { main, season, stretches } = witness(stage);
     const label = (await season()).find((l) => l.includes("The whole Veil"))!;
-    await stage.driver.get(`${stage.app.url}/nights?night=${label.slice(0, 10)}`);
+    await visit(stage.driver, `${stage.app.url}/nights?night=${label.slice(0, 10)}`);
     await stage.me.see("Print");
     const sheet = await main();
     return {
@@ -178,7 +179,7 @@ describe("one evening, one truth, for a group with mosaics", () => {
 
   it("keeps to so many hours a night, in the leaf and on the sheet", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/kit/rules`);
+    await visit(driver, `${app.url}/kit/rules`);
     await me.fill("Hours a night at most", "2");
     await me.press("Save");
     await me.see("saved");
@@ -208,11 +209,11 @@ describe("a plan that goes along with a backup", () => {
     try {
       await setClock(driver);
       let me = hands(driver);
-      await driver.get(app.url);
+      await visit(driver, app.url);
       await me.press("Open it: Three gardens");
       await me.see("Garden behind the mill");
       const before = await witness({ app, driver, me }).season();
-      await driver.get(`${app.url}/kit/data`);
+      await visit(driver, `${app.url}/kit/data`);
       await me.press("Export everything");
       const folder = join(here.path, "downloads");
       const written = () => (existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith(".json")) : undefined);
@@ -221,7 +222,7 @@ describe("a plan that goes along with a backup", () => {
       driver = await openBrowser(there.path);
       await setClock(driver);
       me = hands(driver);
-      await driver.get(`${app.url}/kit/data`);
+      await visit(driver, `${app.url}/kit/data`);
       const input = await driver.wait(until.elementLocated(By.css('input[type=file][aria-label="Import a file"]')), WAIT_MS); // prettier-ignore
       await input.sendKeys(join(folder, written()!));
       await me.see("My own backup");

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 /** One's own part in a project, what a friend's file may change of it, and frames that have hours. */
 
@@ -23,7 +23,7 @@ describe("my part and my friends'", () => {
     ({ app, driver, me } = await openStage(profile.path));
   });
   afterAll(() => closeStage({ app, driver }, profile));
-  const at = (path: string) => driver.get(`${app.url}${path}`);
+  const at = (path: string) => visit(driver, `${app.url}${path}`);
   const main = () => textOf(driver, "main");
   const until = (is: () => Promise<boolean>, complaint: string) => driver.wait(is, WAIT_MS, complaint);
   const drop = async (label: string, name: string, text: string) => {

@@ -1,6 +1,6 @@
 import { By, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 const MINUTE = 60_000;
 const DAY = 1440;
@@ -38,7 +38,7 @@ describe("places all over the world", () => {
 
   /** Adds a place with a level horizon by its form; its id, for addresses. */
   async function addPlace(name: string, latitude: string, longitude: string): Promise<string> {
-    await driver.get(`${app.url}/kit/places/new`);
+    await visit(driver, `${app.url}/kit/places/new`);
     await me.fill("Name", name);
     await me.fill("Latitude", latitude);
     await me.fill("Longitude", longitude);
@@ -55,7 +55,7 @@ describe("places all over the world", () => {
   }
   /** Opens a target's page: its usable minutes, the runs of its night, and its transit. */
   async function targetPage(id: string, placeId: string, night: string) {
-    await driver.get(`${app.url}/targets/${encodeURIComponent(id)}?place=${placeId}&night=${night}`);
+    await visit(driver, `${app.url}/targets/${encodeURIComponent(id)}?place=${placeId}&night=${night}`);
     await me.see("Where the night goes");
     await me.see("Its way over the skyline");
     const text = await me.text();
@@ -81,7 +81,7 @@ describe("places all over the world", () => {
     expect(Math.abs(before.usable - (usable.to - usable.from))).toBeLessThanOrEqual(3);
     expect(Math.abs(before.transit!.altitude - 40)).toBeLessThanOrEqual(1); // 90 − 45 − 5.4
 
-    await driver.get(`${app.url}/kit/places/${id}`);
+    await visit(driver, `${app.url}/kit/places/${id}`);
     const panorama = await driver.wait(until.elementLocated(By.css("svg[aria-label^='Panorama']")), WAIT_MS);
     await driver.executeScript("return document.fonts.ready.then(() => true)");
     await driver.executeScript("arguments[0].scrollIntoView({block:'center'})", panorama);
@@ -127,13 +127,13 @@ describe("places all over the world", () => {
 
   it("July at 60° north: no dark night, the date when it is dark again, and the list for it", async () => {
     const id = await addPlace("White nights", "60", "25");
-    await driver.get(`${app.url}/?place=${id}&night=2026-07-01`);
+    await visit(driver, `${app.url}/?place=${id}&night=2026-07-01`);
     const stay = await (await me.see("First dark night here")).getText();
     // Under 21.0 mag/arcsec² half the light is left with the Sun 13.25° down (MATHS 2.12), which it reaches below 60° N when its
     // declination falls below 16.75°: 6 August, give or take a night (plain geometry).
     const day = /(\d+) August 2026/.exec(stay);
     expect(Math.abs(Number(day?.[1]) - 6)).toBeLessThanOrEqual(1);
-    await driver.get(`${app.url}/targets?place=${id}&night=2026-07-01`);
+    await visit(driver, `${app.url}/targets?place=${id}&night=2026-07-01`);
     await me.see("this is the list for it");
     await me.see("up this night");
   });
@@ -144,7 +144,7 @@ describe("places all over the world", () => {
     expect(Math.abs(south.transit!.altitude - (90 - (72.08 - 33.9)))).toBeLessThanOrEqual(1);
     const expected = transitClock(6.02, 151.2, Date.UTC(2026, 11, 5, 1), 660); // daylight saving: UTC+11
     expect(apart(south.transit!.at, expected)).toBeLessThanOrEqual(3);
-    await driver.get(`${app.url}/targets?place=${id}&night=2026-12-05`);
+    await visit(driver, `${app.url}/targets?place=${id}&night=2026-12-05`);
     await me.see("up this night");
     await me.fill("Find", "m31");
     await me.see("tops out at 15°");
@@ -185,7 +185,7 @@ describe("places all over the world", () => {
 
   it("reads in feet, miles an hour, °F and by twelve hours where its owner does; what is kept stays metric; words lead to the glossary", async () => {
     const pageIn = async (path: string, until: string) => {
-      await driver.get(`${app.url}${path}`);
+      await visit(driver, `${app.url}${path}`);
       await me.see(until);
       return textOf(driver, "body");
     };
@@ -213,7 +213,7 @@ describe("places all over the world", () => {
     await me.fill("Look for", "seam");
     await me.see("Where two panels overlap.");
     await me.gone("Metres above the sea");
-    await driver.get(`${app.url}/kit/places/place-garden`);
+    await visit(driver, `${app.url}/kit/places/place-garden`);
     await me.see("Not saved yet");
     await me.press("Save place");
     await me.see("Add a place");

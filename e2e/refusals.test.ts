@@ -3,7 +3,17 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, sharedApp, startApp, textOf, WAIT_MS } from "./browser";
+import {
+  hands,
+  newProfile,
+  openBrowser,
+  type RunningApp,
+  sharedApp,
+  startApp,
+  textOf,
+  visit,
+  WAIT_MS,
+} from "./browser";
 
 /** Bad input, a full disk, a private window and two tabs: each says what is wrong and loses nothing. */
 describe("what goes wrong", () => {
@@ -15,7 +25,7 @@ describe("what goes wrong", () => {
     app = sharedApp();
     driver = await openBrowser(profile.path);
     me = hands(driver);
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(async () => {
@@ -33,7 +43,7 @@ describe("what goes wrong", () => {
     const huge = join(profile.path, "huge.json");
     closeSync(openSync(huge, "w"));
     truncateSync(huge, 100e6);
-    await driver.get(`${app.url}/kit/data`);
+    await visit(driver, `${app.url}/kit/data`);
     await me.see("Bring it back");
     const cases = [
       [file("empty.json", ""), "the file is empty"],
@@ -53,7 +63,7 @@ describe("what goes wrong", () => {
   });
 
   it("says when the browser's storage is full, and keeps what was typed", async () => {
-    await driver.get(`${app.url}/kit/places/place-pass`);
+    await visit(driver, `${app.url}/kit/places/place-pass`);
     await me.fill("Name", "Pass with a full disk");
     await driver.executeScript(
       "window.realPut = IDBObjectStore.prototype.put; IDBObjectStore.prototype.put = function () { throw new DOMException('no room', 'QuotaExceededError'); };",
@@ -68,11 +78,11 @@ describe("what goes wrong", () => {
   });
 
   it("keeps both versions when two tabs edit the same place, and lets one choose", async () => {
-    await driver.get(`${app.url}/kit/places/place-barn`);
+    await visit(driver, `${app.url}/kit/places/place-barn`);
     await me.fill("Name", "Barn, first tab");
     const first = await driver.getWindowHandle();
     await driver.switchTo().newWindow("tab");
-    await driver.get(`${app.url}/kit/places/place-barn`);
+    await visit(driver, `${app.url}/kit/places/place-barn`);
     await me.fill("Name", "Barn, second tab");
     await me.press("Save place");
     await me.see("Garden behind the mill");
@@ -84,16 +94,16 @@ describe("what goes wrong", () => {
     await me.see("Counts now");
     await me.press("Take this one instead");
     await me.gone("Changed in two places at once");
-    await driver.get(`${app.url}/kit`);
+    await visit(driver, `${app.url}/kit`);
     await me.see("Barn, second tab");
   });
 
   it("says that a page is left with changes that are not saved, has them still on the way back, and discards them when asked to", async () => {
-    await driver.get(`${app.url}/kit/places/place-garden`);
+    await visit(driver, `${app.url}/kit/places/place-garden`);
     await me.fill("Elevation", "263");
     await me.press("Targets");
     await me.see("Not saved yet: the place Garden behind the mill.");
-    await driver.get(`${app.url}/kit/places/place-garden`);
+    await visit(driver, `${app.url}/kit/places/place-garden`);
     await me.see("this is what you typed here before");
     expect(await me.value("Elevation")).toBe("263");
     await me.press("Discard it");
@@ -104,7 +114,7 @@ describe("what goes wrong", () => {
   });
 
   it("deletes at once and brings back with Undo", async () => {
-    await driver.get(`${app.url}/kit`);
+    await visit(driver, `${app.url}/kit`);
     await me.see("Tomasz’s terrace");
     await driver.findElement(By.xpath("//li[contains(., 'Tomasz’s terrace')]//button[contains(., 'Delete')]")).click();
     await me.see("Tomasz’s terrace deleted.");
@@ -120,11 +130,11 @@ describe("what goes wrong", () => {
   });
 
   it("says that an address leads nowhere, in words", async () => {
-    await driver.get(`${app.url}/projects/no-such-project/plan`);
+    await visit(driver, `${app.url}/projects/no-such-project/plan`);
     await me.see("There is no such project here");
-    await driver.get(`${app.url}/?night=2026-02-30`);
+    await visit(driver, `${app.url}/?night=2026-02-30`);
     await me.see("That is no date");
-    await driver.get(`${app.url}/targets/Vulcan`);
+    await visit(driver, `${app.url}/targets/Vulcan`);
     await me.see("The catalogue has no object of that name");
   });
 
@@ -132,7 +142,7 @@ describe("what goes wrong", () => {
     const { identifier } = (await driver.sendAndGetDevToolsCommand("Page.addScriptToEvaluateOnNewDocument", {
       source: "IDBFactory.prototype.open = function () { throw new DOMException('denied', 'SecurityError'); };",
     })) as unknown as { identifier: string };
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("This browser does not let the app store anything");
     await me.see("Go, from");
     await driver.sendDevToolsCommand("Page.removeScriptToEvaluateOnNewDocument", { identifier });
@@ -168,10 +178,10 @@ describe("the server", () => {
       ]);
       expect(await (await fetch(`${app.url}/healthz`)).text()).toBe("ok\n");
       const me = hands(driver);
-      await driver.get(app.url);
+      await visit(driver, app.url);
       await me.see("I watch from");
       // Over plain http from another machine a browser gives an app nothing to keep things in: said, with the way out.
-      await driver.get(app.url.replace("127.0.0.1", "backyard.example"));
+      await visit(driver, app.url.replace("127.0.0.1", "backyard.example"));
       await me.see("This page came over plain http");
       await driver.sleep(1500); // it stays
       await me.see("This page came over plain http");

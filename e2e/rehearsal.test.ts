@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { By } from "selenium-webdriver";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 /** A night is played before it comes; at last its frames go the way of real ones. */
 describe("the rehearsal", () => {
@@ -8,7 +8,7 @@ describe("the rehearsal", () => {
   let { app, driver, me } = {} as Stage;
   beforeAll(async () => {
     ({ app, driver, me } = await openStage(profile.path));
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(() => closeStage({ app, driver }, profile));
@@ -19,7 +19,7 @@ describe("the rehearsal", () => {
   };
 
   it("plays a prepared night to its decision, and tells what each way brought; undone, it is decided anew; a reload loses nothing", async () => {
-    await driver.get(`${app.url}/nights/rehearsal`);
+    await visit(driver, `${app.url}/nights/rehearsal`);
     await me.press("Gap at ten");
     await me.see("simulated sky and kit");
     await me.press("To the next decision");
@@ -48,7 +48,7 @@ describe("the rehearsal", () => {
   });
 
   it("runs by its clock as fast as one likes, and can be stopped", async () => {
-    await driver.get(`${app.url}/nights/rehearsal?of=flip`);
+    await visit(driver, `${app.url}/nights/rehearsal?of=flip`);
     await me.choose("Speed", "1000 times");
     await me.press("Play");
     await me.see("Pause");
@@ -63,7 +63,7 @@ describe("the rehearsal", () => {
   });
 
   const toGo = async () => {
-    await driver.get(`${app.url}/`);
+    await visit(driver, `${app.url}/`);
     const found = await driver.wait(
       async () => /Ha · (\d+) h(?: (\d+))? to go/.exec(await me.text().catch(() => "")),
       WAIT_MS,
@@ -73,7 +73,7 @@ describe("the rehearsal", () => {
 
   /** Minutes of Ha that the record says the picture is made from. */
   const madeHa = async () => {
-    await driver.get(`${app.url}/projects/project-loop/record`);
+    await visit(driver, `${app.url}/projects/project-loop/record`);
     const found = await driver.wait(
       async () => /\(Ha (\d+) h (\d+), OIII/.exec(await me.text().catch(() => "")),
       WAIT_MS,
@@ -83,10 +83,10 @@ describe("the rehearsal", () => {
 
   it("goes the whole way: frames land, are measured, booked, culled, counted in plan and record, and go out again", async () => {
     const [before, beforeHa] = [await toGo(), await madeHa()];
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.press("Rehearse this night");
     await me.see("sky 1 of this forecast");
-    await driver.get(`${app.url}/nights/rehearsal?of=sheet&sky=2`);
+    await visit(driver, `${app.url}/nights/rehearsal?of=sheet&sky=2`);
     for (;;) {
       if ((await textOf(driver, "main h1")) === "The night is over.") break;
       const due = await textOf(driver, "section[aria-label='To be decided']").catch(() => "");
@@ -109,23 +109,23 @@ describe("the rehearsal", () => {
     // What the stand-in exposed, sub for sub: the refractor's are those of the Veil.
     const [, refractor] = /Garden refractor: \d+ of (\d+) subs kept/.exec(told) ?? [];
     expect(await me.text()).toContain(`Last night: ${refractor} subs, `);
-    await driver.get(`${app.url}/log/subs?night=2026-12-05`);
+    await visit(driver, `${app.url}/log/subs?night=2026-12-05`);
     await me.see("Subs of Saturday 5 December 2026");
     const groups = [...(await me.text()).matchAll(/: (\d+) taken, all kept; stars (\d+\.\d)″ wide/g)];
     expect(groups.reduce((sum, g) => sum + Number(g[1]), 0)).toBe(taken);
     // Seeing of 1.7″ to 2.2″ at the zenith, guiding, focus and the pixels make a few arcsec of it.
     for (const g of groups) expect(Number(g[2])).toBeGreaterThan(2.5);
     for (const g of groups) expect(Number(g[2])).toBeLessThan(6.5);
-    await driver.get(`${app.url}/projects/project-loop/record`);
+    await visit(driver, `${app.url}/projects/project-loop/record`);
     await me.see(`${refractor} subs here are simulated`);
     const hadHa = await madeHa();
     expect(hadHa - beforeHa).toBe(5 * Number(refractor));
     // The plan follows by what was exposed: 5 min a sub.
     expect(before - (await toGo())).toBe(5 * Number(refractor));
-    await driver.get(`${app.url}/nights`);
+    await visit(driver, `${app.url}/nights`);
     await me.see("Calibration");
     // A thin cloud that nobody saw: what was open then goes, and the record counts it no more.
-    await driver.get(`${app.url}/log/subs?night=2026-12-05&project=project-loop`);
+    await visit(driver, `${app.url}/log/subs?night=2026-12-05&project=project-loop`);
     await me.see("Subs of Saturday 5 December 2026");
     await me.fill("From", "18:30");
     await me.fill("To", "18:50");
@@ -135,7 +135,7 @@ describe("the rehearsal", () => {
     await me.press(`Drop ${dropped}`);
     await me.see(`${dropped} subs dropped: cloud`);
     expect(hadHa - (await madeHa())).toBe(5 * dropped);
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.press("Take the simulated out");
     await me.see("Simulated entries taken out.");
     expect(await toGo()).toBe(before);

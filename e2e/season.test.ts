@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, sharedApp, textOf, visit, WAIT_MS } from "./browser";
 
 /** One plan for everything: what each screen says of tonight, locks, what moves, two rigs, what if. The demo group: three projects, a new Moon, one target behind a roof. */
 describe("the season", () => {
@@ -21,7 +21,7 @@ describe("the season", () => {
     app = sharedApp();
     driver = await openBrowser(profile.path);
     me = hands(driver);
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(async () => {
@@ -58,13 +58,13 @@ describe("the season", () => {
     await me.see("Two rigs at once");
     await me.choose("Run sheet for", "Newtonian with colour camera");
     await me.see("Sculptor past the roof");
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.see("Its nights");
     await waitFor(async () => (await main()).includes(`${channel} ${from}–${to}`), "the project's share says the same");
   });
 
   it("keeps a night free by hand, moves the rest, says what moved, and takes it back", async () => {
-    await driver.get(`${app.url}/season?night=2026-12-07`);
+    await visit(driver, `${app.url}/season?night=2026-12-07`);
     await me.see("of the best possible");
     await waitFor(async () => (await aside()).includes("If it is clear,"), "the plan should be whole");
     expect(await label("2026-12-07")).not.toContain("no work");
@@ -88,7 +88,7 @@ describe("the season", () => {
   });
 
   it("gives a night to a project by hand, by the keyboard too, and names what contradicts", async () => {
-    await driver.get(`${app.url}/season?night=2026-12-10`);
+    await visit(driver, `${app.url}/season?night=2026-12-10`);
     await me.see("of the best possible");
     await driver.executeScript("document.querySelector('a[data-night=\"2026-12-10\"]').focus()");
     await driver.actions().sendKeys("\uE014").perform(); // right
@@ -110,7 +110,7 @@ describe("the season", () => {
   });
 
   it("answers what if, with the odds before and after", async () => {
-    await driver.get(`${app.url}/season`);
+    await visit(driver, `${app.url}/season`);
     await me.see("of the best possible");
     await waitFor(async () => (await aside()).includes("What if"), "the plan should be whole");
     await me.choose("What if …", "The whole Veil, two by three waited four weeks");
@@ -120,10 +120,10 @@ describe("the season", () => {
   });
 
   it("keeps a wish list: from a target's page and from a file, with what is not found named, its months, and what starting it would do", async () => {
-    await driver.get(`${app.url}/targets/Sh2-132`);
+    await visit(driver, `${app.url}/targets/Sh2-132`);
     await me.press("Put it on the wish list");
     await me.see("is on your wish list");
-    await driver.get(`${app.url}/season`);
+    await visit(driver, `${app.url}/season`);
     await me.see("Wish list");
     const file = join(profile.path, "wishes.txt");
     writeFileSync(file, "NGC 7635\nno such thing 12345\n21 02 30 +68 10 00\n");
@@ -159,7 +159,7 @@ describe("the season", () => {
   });
 
   it("plans around rules: one rig at a time, and evenings that are not free", async () => {
-    await driver.get(`${app.url}/kit/rules`);
+    await visit(driver, `${app.url}/kit/rules`);
     await me.see("Planning my nights");
     await me.fill("Targets a night", "0");
     await me.press("Save");

@@ -1,6 +1,16 @@
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, hands, newProfile, openBrowser, type Stage, startPlainDemo, textOf, WAIT_MS } from "./browser";
+import {
+  closeStage,
+  hands,
+  newProfile,
+  openBrowser,
+  type Stage,
+  startPlainDemo,
+  textOf,
+  visit,
+  WAIT_MS,
+} from "./browser";
 
 /** How a picture is shot, a stretch kept by hand, and a night that is planned anew while it goes on. */
 describe("shooting", () => {
@@ -23,7 +33,7 @@ describe("shooting", () => {
 
   it("takes a project's rules, refuses what it cannot read, and shoots by them: channels in turn, in rounds over the panels", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.press("Change");
     await me.see("How it is shot");
     await openRules();
@@ -39,13 +49,13 @@ describe("shooting", () => {
     await me.choose("Against my other projects", "first: its hours count double");
     await me.press("Save");
     await me.see("2 OIII, Ha in turn.");
-    await driver.get(`${app.url}/season?night=2026-12-05`);
+    await visit(driver, `${app.url}/season?night=2026-12-05`);
     await me.see("Keep the night free");
     // Which evening gets them may differ from plan to plan; that an evening does may not.
     const inTurn = () => driver.findElements(By.css("a[data-night][title*='2 OIII, Ha']"));
     await waitFor(async () => (await inTurn()).length > 0, "an evening with channels in turn");
     const date = (await (await inTurn())[0]!.getAttribute("data-night"))!;
-    await driver.get(`${app.url}/nights?night=${date}`);
+    await visit(driver, `${app.url}/nights?night=${date}`);
     await me.see("in turn");
     const sheet = await main();
     expect(sheet).toMatch(/\d+ rounds? in turn, to \d\d:\d\d/);
@@ -55,16 +65,16 @@ describe("shooting", () => {
 
   it("waits for clear nights in a row where a project wants them, and says so", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.press("Change");
     await openRules();
     await me.fill("Channels in turn", "");
     await me.fill("Clear nights in a row", "4");
     await me.press("Save");
     await me.see("four clear nights in a row");
-    await driver.get(`${app.url}/season`);
+    await visit(driver, `${app.url}/season`);
     await me.see("four clear nights in a row");
-    await driver.get(`${app.url}/projects/project-loop/plan`);
+    await visit(driver, `${app.url}/projects/project-loop/plan`);
     await me.press("Change");
     await openRules();
     await me.fill("Clear nights in a row", "");
@@ -74,7 +84,7 @@ describe("shooting", () => {
 
   it("keeps one stretch of an evening by hand, and rules one out", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/season?night=2026-12-05`);
+    await visit(driver, `${app.url}/season?night=2026-12-05`);
     await me.see("of the best possible");
     await me.see("keep this stretch");
     const [, project, channel] = /Keep this stretch: (.+) in (\w+)/.exec(
@@ -93,7 +103,7 @@ describe("shooting", () => {
 
   it("plans the rest of a night anew when cloud comes: wait, darks, then on, with what going home would give up; and takes it back", async () => {
     const { driver, app, me } = stage;
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Look up");
     await me.press("It is cloudy");
     await me.see("What is left of the night is planned anew.");
@@ -110,7 +120,7 @@ describe("shooting", () => {
 
   it("the morning after a clouded night writes it down in one press, and all that hung on it is still to do on the nights to come", async () => {
     const { driver, app, me } = stage;
-    await driver.get(`${app.url}/season?night=2026-12-05`);
+    await visit(driver, `${app.url}/season?night=2026-12-05`);
     await me.see("Keep the night free");
     await waitFor(async () => (await main()).includes("by the clock"), "the plan should be whole");
     const toGo = (text: string) => /The whole Veil, two by three\s*\n(\d+ h \d\d) to go/.exec(text)?.[1];
@@ -121,11 +131,11 @@ describe("shooting", () => {
     await app.stop();
     const { port } = new URL(app.url);
     stage = { ...stage, app: await startPlainDemo({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
-    await driver.get(`${app.url}/?night=2026-12-05`);
+    await visit(driver, `${app.url}/?night=2026-12-05`);
     await me.see("How was it?");
     await me.press("It was cloudy");
     await me.see("written down.");
-    await driver.get(`${app.url}/season?night=2026-12-06`);
+    await visit(driver, `${app.url}/season?night=2026-12-06`);
     await me.see("Keep the night free");
     expect(await label("2026-12-05")).toContain("gone by");
     await waitFor(async () => toGo(await main()) !== undefined, "the plan should be whole");

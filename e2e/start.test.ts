@@ -15,6 +15,7 @@ import {
   sharedApp,
   startPlainApp,
   textOf,
+  visit,
   WAIT_MS,
 } from "./browser";
 
@@ -40,7 +41,7 @@ describe("the start", () => {
     driver = await openBrowser(profile.path, { width, height });
     await setClock(driver);
     me = hands(driver);
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("I watch from");
   };
   const close = async () => {
@@ -95,29 +96,29 @@ describe("the start", () => {
     await me.see("Checklist");
     expect(await me.text()).toMatch(/Colour: \d+ × \d+ s/);
     expect(actions).toBeLessThanOrEqual(12);
-    await driver.get(`${app.url}/kit`);
+    await visit(driver, `${app.url}/kit`);
     await me.press("Cahors");
     await driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
     expect(await me.value("Jan")).toBe("60");
     // All of it is there the next time, and what would make it better is said.
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("What makes this better");
     await me.see("Draw your skyline");
     await me.press("Put away: Draw your skyline");
     await me.gone("Draw your skyline");
-    await driver.get(`${app.url}/kit/rigs`);
+    await visit(driver, `${app.url}/kit/rigs`);
     await me.see("Some of its values are typical of its class");
     await me.press("Refractor 480 mm f/6");
     await me.see("typical values used");
     // The round, on what was entered: left at the second stop, taken up there, and at its end what is still assumed.
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.press("Begin the round");
     await me.see("the round, 1 of 8");
     await me.press("On to: your place");
     await me.see("Is the sky over Cahors as dark as it says here");
     await me.press("Leave the round");
     await me.gone("the round, 2 of 8");
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.press("The round through your first picture");
     await me.see("the round, 2 of 8");
     for (const [next, seen] of ROUND_FROM_PLACE) {
@@ -132,7 +133,7 @@ describe("the start", () => {
     await me.press("Close");
     await me.gone("the round, done");
     // A browser that promises nothing says so.
-    await driver.get(`${app.url}/kit/data`);
+    await visit(driver, `${app.url}/kit/data`);
     await me.press("Ask it to keep everything");
     await me.see("The browser did not promise it.");
     await close();
@@ -143,16 +144,16 @@ describe("the start", () => {
     profile = newProfile();
     driver = await openBrowser(profile.path);
     me = hands(driver);
-    await driver.get(demo.url);
+    await visit(driver, demo.url);
     await me.see("Go, from");
-    await driver.get(`${demo.url}/kit/filters`);
+    await visit(driver, `${demo.url}/kit/filters`);
     await me.press("L R G B and 7 nm Ha, OIII, SII");
     await me.see("Filters added.");
     await me.press("Ha 7 nm");
     await me.press("What is “Bandwidth”?");
     await me.see("How wide a band it lets through");
     expect((await driver.findElements(By.css("main form"))).length).toBe(1); // one open at a time
-    await driver.get(`${demo.url}/kit/rigs`);
+    await visit(driver, `${demo.url}/kit/rigs`);
     await me.press("Copy Garden refractor");
     await me.see("Garden refractor, copy");
     await driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
@@ -160,18 +161,18 @@ describe("the start", () => {
     await me.fill("Battery", "90");
     await me.press("Save rig");
     await me.see("Add a rig");
-    await driver.get(`${demo.url}/kit/rigs/rig-refractor`);
+    await visit(driver, `${demo.url}/kit/rigs/rig-refractor`);
     await me.see("What it sees");
     await driver.executeScript("[...document.querySelectorAll('main details')].forEach((d) => (d.open = true))");
     await me.fill("Battery", "90");
     await me.press("Save rig");
     await me.see("Add a rig");
-    await driver.get(`${demo.url}/projects/project-loop/budget`);
+    await visit(driver, `${demo.url}/projects/project-loop/budget`);
     await me.press("Add a short set");
     await me.see("Shot before the long subs of its night");
     await me.press("Save budget");
     await me.see("Saved");
-    await driver.get(`${demo.url}/nights`);
+    await visit(driver, `${demo.url}/nights`);
     await me.see("Battery");
     // A short set begins the night, though nothing else has a reason to change.
     await driver.wait(
@@ -224,7 +225,7 @@ describe("the start", () => {
     await tabTo("Begin it tonight");
     await active().sendKeys(Key.ENTER);
     await me.see("Set up: legs firm, level, balance");
-    await driver.get(`${app.url}/kit`);
+    await visit(driver, `${app.url}/kit`);
     await me.see("Near Queenstown");
     expect(await me.text()).toContain("Pacific/Auckland");
     await close();
@@ -259,12 +260,12 @@ describe("the start", () => {
     await me.see("the best three, if it is clear");
     await me.press("Only keep place and rig");
     await me.see("What makes this better");
-    await driver.get(`${app.url}/kit/rigs`);
+    await visit(driver, `${app.url}/kit/rigs`);
     await me.press("Refractor 480 mm f/6");
     expect(await me.value("Focal length")).toMatch(/^479\.9$|^480/);
     expect(await driver.executeScript("return document.querySelector('[name=cameraName]').value")).toBe("My camera");
     // Without a solution the header's word is taken, and said to be no more than that.
-    await driver.get(`${app.url}/start`);
+    await visit(driver, `${app.url}/start`);
     await me.see("I watch from");
     const plain = file("plain.fits", [["DATE-OBS", "2026-11-20T12:00:00"], ["EXPTIME", 60], ["IMAGETYP", "Light Frame"], ["FOCALLEN", 600], ["XPIXSZ", 3.8], ["SITELAT", 43.62], ["SITELONG", 1.93]], Date.now()); // prettier-ignore
     await pick().sendKeys(plain);

@@ -1,6 +1,6 @@
 import { By, Key, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 describe("choosing a target", () => {
   const profile = newProfile();
@@ -14,7 +14,7 @@ describe("choosing a target", () => {
   const grid = () => textOf(driver, "[role=grid]").catch(() => "");
 
   it("orders, narrows and changes the altitude school, and tells what that leaves out", async () => {
-    await driver.get(`${app.url}/targets`);
+    await visit(driver, `${app.url}/targets`);
     await me.see("up this night");
     const counted = async () => Number(/(\d+) up this night/.exec(await me.text())?.[1]);
     const all = await counted();
@@ -33,7 +33,7 @@ describe("choosing a target", () => {
   });
 
   it("is walked by keys alone: down, up, end, and Enter opens", async () => {
-    await driver.get(`${app.url}/targets`);
+    await visit(driver, `${app.url}/targets`);
     await driver.wait(until.elementLocated(By.css("[role=grid] a")), WAIT_MS);
     const first = await driver.findElement(By.css("[role=row][aria-rowindex='2'] a"));
     await driver.executeScript("arguments[0].focus()", first);
@@ -54,7 +54,7 @@ describe("choosing a target", () => {
   });
 
   it("says that comets and planets are out of scope", async () => {
-    await driver.get(`${app.url}/targets`);
+    await visit(driver, `${app.url}/targets`);
     await me.fill("Find", "C/2023 A3");
     await me.see("Comets move from hour to hour and are out of scope here.");
     await me.fill("Find", "saturn");
@@ -63,7 +63,7 @@ describe("choosing a target", () => {
   });
 
   it("makes a typed position a target of one's own, beside a listed neighbour, and starts a project there", async () => {
-    await driver.get(`${app.url}/targets`);
+    await visit(driver, `${app.url}/targets`);
     await me.fill("Find", "20h47m +30 30");
     await me.press("Make 20h 47m 00.0s");
     await me.see("Read as 20h 47m 00.0s, +30° 30′ 00″ (from hours), in Cyg");
@@ -81,13 +81,13 @@ describe("choosing a target", () => {
     // NGC 6960, the neighbour, at 20h 45.7m: what one aims at
     expect(await (await me.box("Right ascension")).getAttribute("value")).toMatch(/^20h 45m/);
     expect(await me.text()).toContain("<i>Faint</i> tuft");
-    await driver.get(`${app.url}/targets`);
+    await visit(driver, `${app.url}/targets`);
     await me.fill("Find", "tuft");
     await driver.wait(async () => (await grid()).includes("<i>Faint</i> tuft"), WAIT_MS);
   });
 
   it("says on a target's page which detail comes out, what the months bring, and when the drive pays", async () => {
-    await driver.get(`${app.url}/targets/NGC%20891`);
+    await visit(driver, `${app.url}/targets/NGC%20891`);
     await me.see("Is a detail resolvable?");
     await me.fill("Detail, a pair for example", "2");
     await me.see("Melts into one.");

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeFits, type Card } from "../scripts/demo/fits-writer";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 const minutesOf = (text: string): number => {
   const found = /(\d+) h (\d\d)/.exec(text);
@@ -17,7 +17,7 @@ describe("the same truth everywhere", () => {
     ({ app, driver, me } = await openStage(profile.path));
   });
   afterAll(() => closeStage({ app, driver }, profile));
-  const at = (path: string) => driver.get(`${app.url}${path}`);
+  const at = (path: string) => visit(driver, `${app.url}${path}`);
   /** Waits until something said of the page is true. */
   const until = (is: () => Promise<boolean>, complaint: string) => driver.wait(is, WAIT_MS, complaint);
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 import { lightFrame, starPixels } from "./star-frame";
 
 /** The folder of the camera's program: a directory of the origin's private file system, which has the same handles. */
@@ -12,7 +12,7 @@ describe("the watched folder", () => {
       source:
         "globalThis.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('subs', { create: true });",
     });
-    await driver.get(app.url);
+    await visit(driver, app.url);
     await me.see("Go, from");
   });
   afterAll(() => closeStage({ app, driver }, profile));
@@ -43,7 +43,7 @@ describe("the watched folder", () => {
 
   it("adds every sub as it lands, measured, leaves what lay there, and says which one stands out", async () => {
     await land("old.fits", sub(40, 1.6));
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.see("Watch the folder that the camera’s program writes into");
     await me.press("Watch a folder");
     await untilSaid("Watching “subs”: 1 file in it, 0 added since");
@@ -61,15 +61,15 @@ describe("the watched folder", () => {
   });
 
   it("goes on by itself after a reload, and takes what landed meanwhile; another tab says that one is enough", async () => {
-    await driver.get(`${app.url}/kit`);
+    await visit(driver, `${app.url}/kit`);
     await me.see("Places");
     await land("m12.fits", sub(12, 1.6));
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await untilSaid("Watching “subs”: 14 files in it");
     await me.see("number 13 of its like tonight");
     const [first] = await driver.getAllWindowHandles();
     await driver.switchTo().newWindow("tab");
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await me.press("Watch “subs” again");
     await untilSaid("Another tab watches “subs” already");
     await driver.close();
@@ -77,7 +77,7 @@ describe("the watched folder", () => {
   });
 
   it("shows the last sub beside the mount, where what one presses is 56 px high", async () => {
-    await driver.get(`${app.url}/nights/live`);
+    await visit(driver, `${app.url}/nights/live`);
     await me.see("The last sub");
     await untilSaid("Watching “subs”");
     await land("m13.fits", sub(13, 1.6));
@@ -98,7 +98,7 @@ describe("the watched folder", () => {
     await me.see("number 15 of its like tonight");
     await me.press("Stop watching");
     await untilSaid("“subs” is not being watched.");
-    await driver.get(`${app.url}/log`);
+    await visit(driver, `${app.url}/log`);
     await untilSaid("“subs” is not being watched.");
   });
 });

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, WAIT_MS } from "./browser";
+import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, visit, WAIT_MS } from "./browser";
 
 const EVENING = { ZENITHAR_DEMO_NOW: "2026-12-05T16:40:00Z", ZENITHAR_OFFLINE: "off" };
 
@@ -20,7 +20,7 @@ describe("tonight with unreliable forecasts", () => {
   /** Opens the app with services in this state; on the same address again, so that the browser finds its data. */
   const open = async (services: string, port?: string) => {
     app = await startApp({ ...EVENING, ...(port ? { PORT: port } : {}) }, services);
-    await driver.get(app.url);
+    await visit(driver, app.url);
   };
 
   beforeAll(async () => {
@@ -120,7 +120,7 @@ describe("tonight with unreliable forecasts", () => {
 
   it("stays in when the wish is larger than the night, and says what would change it", async () => {
     // Tomorrow: tonight was begun by the look, and with the kit outside nobody is sent in.
-    await driver.get(`${app.url}/?night=2026-12-06`);
+    await visit(driver, `${app.url}/?night=2026-12-06`);
     await me.see("Minimum hours");
     await me.fill("Minimum hours", "11");
     await driver.findElement(By.css("h1")).click();

@@ -52,7 +52,7 @@ export function ShellFrame({
   readonly isPending: boolean;
   readonly children: ReactNode;
 }) {
-  const { pathname } = useLocation();
+  const { pathname, search: query } = useLocation();
   const isElsewhere = STATIONS.some((s) => !s.isAtHand && pathname.startsWith(s.to));
   return (
     <div className="min-h-screen pb-16 sm:pb-0 sm:pl-[76px] print:min-h-0 print:p-0">
@@ -105,6 +105,7 @@ export function ShellFrame({
       {banner}
       <main
         id="page"
+        data-at={pathname + query} // which address is shown: a page in the making leaves the last one standing
         className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 min-[1500px]:max-w-[1880px] min-[2100px]:max-w-[2460px] sm:px-6 print:max-w-none print:p-0"
       >
         {children}
