@@ -80,7 +80,17 @@ export const fences = [
     );
   }),
   fenced(
-    ["app/workers/**/*.ts", "app/storage/**/*.ts", "app/services/**/*.ts", "app/offline/**/*.ts"],
+    ["app/drawing/**/*.ts"],
+    "^~/(?!core/[a-z]+$)|^\\.\\./",
+    "what is drawn on a canvas takes in core doors alone: it serves the page and the workers",
+  ),
+  fenced(
+    ["app/workers/**/*.ts"],
+    "^~/(?!core/[a-z]+$|data/|drawing$)|^\\.\\./",
+    "the workers import core doors, packed data and what is drawn",
+  ),
+  fenced(
+    ["app/storage/**/*.ts", "app/services/**/*.ts", "app/offline/**/*.ts"],
     "^~/(?!core/[a-z]+$|data/)|^\\.\\./",
     "the edges import core doors and packed data, never each other",
   ),
@@ -96,13 +106,13 @@ export const fences = [
   ),
   fenced(
     ["app/components/**/*.{ts,tsx}"],
-    "^~/(?!core/[a-z]+$|components/)|^\\.\\./\\.\\./",
-    "components import only core doors and components",
+    "^~/(?!core/[a-z]+$|components/|drawing$)|^\\.\\./\\.\\./",
+    "components import only core doors, what is drawn, and components",
   ),
   ...SCREENS.map((name) =>
     fenced(
       [`app/screens/${name}/*.{ts,tsx}`],
-      "^(\\.\\./|~/(screens|storage|services|workers|server)/|~/core/[a-z]+/|localforage|comlink)",
+      "^(\\.\\./|~/(screens|storage|services|workers|server|drawing)/|~/core/[a-z]+/|localforage|comlink)",
       `screens/${name} keeps to ./files, the desk, components and core doors; another screen's intents are its own`,
     ),
   ),

@@ -142,7 +142,7 @@ describe("what goes wrong", () => {
     const { identifier } = (await driver.sendAndGetDevToolsCommand("Page.addScriptToEvaluateOnNewDocument", {
       source: "IDBFactory.prototype.open = function () { throw new DOMException('denied', 'SecurityError'); };",
     })) as unknown as { identifier: string };
-    await visit(driver, app.url);
+    await driver.get(app.url);
     await me.see("This browser does not let the app store anything");
     await me.see("Go, from");
     await driver.sendDevToolsCommand("Page.removeScriptToEvaluateOnNewDocument", { identifier });

@@ -103,7 +103,7 @@ describe("shooting", () => {
 
   it("plans the rest of a night anew when cloud comes: wait, darks, then on, with what going home would give up; and takes it back", async () => {
     const { driver, app, me } = stage;
-    await visit(driver, app.url);
+    await driver.get(app.url); // without what the last step offers to undo
     await me.see("Look up");
     await me.press("It is cloudy");
     await me.see("What is left of the night is planned anew.");
@@ -131,7 +131,7 @@ describe("shooting", () => {
     await app.stop();
     const { port } = new URL(app.url);
     stage = { ...stage, app: await startPlainDemo({ PORT: port, ZENITHAR_DEMO_NOW: "2026-12-06T16:40:00Z" }) };
-    await visit(driver, `${app.url}/?night=2026-12-05`);
+    await driver.get(`${app.url}/?night=2026-12-05`); // another morning
     await me.see("How was it?");
     await me.press("It was cloudy");
     await me.see("written down.");

@@ -141,6 +141,7 @@ const codesHere: Workers["codes"] = { read: () => Promise.resolve(null) };
 const surveyOfTest: Workers["survey"] = {
   facts: nobody("what a survey says"),
   picture: nobody("a picture of the sky"),
+  small: nobody("a small picture of the sky"),
   stop: () => undefined,
   keep: nobody("a field to keep"),
   kept: () => Promise.resolve({ files: 0, bytes: 0, mostBytes: 0 }),

@@ -1,4 +1,5 @@
 import { ALL_SKY_ORDER, allSkyPath, allSkyTiles, tilePath, type Survey, type TilePixels } from "~/core/survey";
+import { KeptFiles, type FilesKept } from "./kept-files";
 
 /** Pictures taken apart that are at hand, bytes; and files kept in the browser for nights without a network. */
 const MOST_AT_HAND = 150_000_000;
@@ -7,79 +8,13 @@ const KEPT_IN = "zenithar-sky";
 const ALL_SKY_WITHIN_MS = 15_000;
 
 /** What is kept of the surveys in this browser. */
-export interface KeptTiles {
-  readonly files: number;
-  readonly bytes: number;
-  readonly mostBytes: number;
-}
-
-/** Files of surveys as this browser keeps them: each under its address with its length, so that a list of them tells how much there is. */
-class Keeper {
-  private readonly at: Cache;
-  private readonly kept: Map<string, { readonly key: string; readonly bytes: number }>;
-  private bytes: number;
-
-  private constructor(at: Cache, keys: readonly Request[]) {
-    this.at = at;
-    this.kept = new Map(
-      keys.map(({ url }) => {
-        const { origin, pathname, searchParams } = new URL(url);
-        return [origin + pathname, { key: url, bytes: Number(searchParams.get("bytes") ?? 0) }] as const;
-      }),
-    );
-    this.bytes = [...this.kept.values()].reduce((sum, k) => sum + k.bytes, 0);
-  }
-
-  /** Null where the browser keeps nothing, as on a page that came over plain http. */
-  static async open(): Promise<Keeper | null> {
-    if (typeof caches === "undefined") return null;
-    try {
-      const at = await caches.open(KEPT_IN);
-      return new Keeper(at, await at.keys());
-    } catch {
-      return null;
-    }
-  }
-
-  async find(url: string): Promise<Blob | null> {
-    const known = this.kept.get(url);
-    const response = known ? await this.at.match(known.key) : undefined;
-    return response ? response.blob() : null;
-  }
-
-  has(url: string): boolean {
-    return this.kept.has(url);
-  }
-
-  /** Keeps a file; the oldest go where it would be too much. A full disk keeps nothing and says nothing: the picture is there all the same. */
-  async keep(url: string, file: Blob): Promise<void> {
-    const key = `${url}?bytes=${file.size}`;
-    try {
-      await this.at.put(key, new Response(file));
-    } catch {
-      return;
-    }
-    this.bytes += file.size - (this.kept.get(url)?.bytes ?? 0);
-    this.kept.delete(url);
-    this.kept.set(url, { key, bytes: file.size });
-    for (const [oldest, { key: oldestKey, bytes }] of this.kept) {
-      if (this.bytes <= MOST_KEPT) break;
-      this.kept.delete(oldest);
-      this.bytes -= bytes;
-      await this.at.delete(oldestKey);
-    }
-  }
-
-  told(): KeptTiles {
-    return { files: this.kept.size, bytes: this.bytes, mostBytes: MOST_KEPT };
-  }
-}
+export type KeptTiles = FilesKept;
 
 /** A survey could not be asked. */
 export class SurveyTrouble extends Error {}
 
-let opening: Promise<Keeper | null> | null = null;
-const keeper = (): Promise<Keeper | null> => (opening ??= Keeper.open());
+let opening: Promise<KeptFiles | null> | null = null;
+const keeper = (): Promise<KeptFiles | null> => (opening ??= KeptFiles.open(KEPT_IN, MOST_KEPT));
 
 /** Where a survey's file is asked for. */
 const urlOf = (id: string, path: string): string => `${self.location.origin}/services/survey/${id}/${path}`;

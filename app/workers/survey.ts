@@ -3,7 +3,14 @@ import type { Result } from "~/core/result";
 import type { Survey } from "~/core/survey";
 import { client, orAborted } from "./client";
 import type { KeptTiles } from "./survey-tiles";
-import type { FieldToKeep, PictureAsked, SurveyApi, SurveyPicture, SurveyRefusal } from "./survey.worker";
+import type {
+  FieldToKeep,
+  PictureAsked,
+  SmallPictureAsked,
+  SurveyApi,
+  SurveyPicture,
+  SurveyRefusal,
+} from "./survey.worker";
 
 export type { KeptTiles } from "./survey-tiles";
 export type { SurveyRefusal } from "./survey.worker";
@@ -18,6 +25,8 @@ export interface SurveyClient {
     asked: PictureAsked,
     hear: (picture: SurveyPicture) => void,
   ) => Promise<Result<boolean, { readonly code: "silent" }>>;
+  /** A small picture, as it is kept, else made: what it takes to make it is asked for only then. */
+  readonly small: (name: string, asked: () => Promise<Omit<SmallPictureAsked, "name">>) => Promise<Blob>;
   /** Ends what was asked for a use. */
   readonly stop: (use: string) => void;
   /** Fetches a part of the sky to be kept; how many files it takes. */
@@ -38,6 +47,12 @@ export function createSurveyClient(): SurveyClient {
   return {
     facts: (id) => ask(async (api) => await api.facts(id)),
     picture: (use, asked, hear) => ask(async (api) => await api.picture(use, asked, proxy(hear))),
+    async small(name, asked) {
+      const kept = await ask(async (api) => await api.smallKept(name));
+      if (kept) return kept;
+      const question = await asked();
+      return ask(async (api) => await api.small({ ...question, name }));
+    },
     stop: (use) => tell((api) => api.stop(use)),
     keep(field, signal, onProgress) {
       const stop = () => tell((api) => api.stop("keep"));

@@ -1,5 +1,6 @@
 import { expose, transfer } from "comlink";
-import { chartView } from "~/core/framing";
+import { starZones, unpackStars, type CatalogEntry, type StarZones } from "~/core/catalog";
+import { chartView, type MosaicLayout } from "~/core/framing";
 import {
   drawSurvey,
   orderFor,
@@ -12,10 +13,10 @@ import {
 } from "~/core/survey";
 import type { Equatorial } from "~/core/sky";
 import { ok, err, type Result } from "~/core/result";
+import { drawSmallPicture, type Backdrop, type ChartAsked, type Ink } from "~/drawing";
+import starsUrl from "~/data/stars.bin?url";
+import { KeptFiles } from "./kept-files";
 import { forgetTiles, keptTiles, surveyFileOf, SurveyTrouble, Tiles } from "./survey-tiles";
-
-/** What a chart shows, as `chartView` takes it; whole pixels. */
-export type ChartAsked = Parameters<typeof chartView>[0];
 
 /** A picture that is wanted. */
 export interface PictureAsked {
@@ -24,6 +25,19 @@ export interface PictureAsked {
   readonly survey: Survey;
   readonly chart: ChartAsked;
   readonly look: SurveyLook;
+}
+
+/** A small picture that is wanted. */
+export interface SmallPictureAsked {
+  /** What tells it from all others: the same name is the same picture, kept in this browser. */
+  readonly name: string;
+  readonly chart: ChartAsked;
+  readonly ink: Ink;
+  /** What is drawn of the objects there; only asked for where the picture is not kept. */
+  readonly objects: readonly CatalogEntry[];
+  readonly frame: MosaicLayout | null;
+  /** A survey in place of what is drawn; null = stars and patches. */
+  readonly survey: Omit<PictureAsked, "chart"> | null;
 }
 
 /** A picture as far as it has come. */
@@ -45,6 +59,7 @@ export interface FieldToKeep {
 }
 
 const AT_ONCE = 6;
+const SMALL_WITHIN_MS = 20_000;
 /** How much coarser the first tiles are that are fetched for a chart: a sixteenth as many. */
 const FIRST_COARSER = 2;
 
@@ -70,6 +85,43 @@ async function forEach<T>(list: readonly T[], deed: (item: T) => Promise<void>):
 function isBlank(rgba: Uint8ClampedArray): boolean {
   for (let i = 3; i < rgba.length; i += 64) if (rgba[i] !== 0) return false;
   return true;
+}
+
+/** Small pictures that are kept, bytes: some thousands. */
+const MOST_SMALL = 20_000_000;
+const SMALL_KEPT_IN = "zenithar-small";
+let small: Promise<KeptFiles | null> | null = null;
+const smallKept = (): Promise<KeptFiles | null> => (small ??= KeptFiles.open(SMALL_KEPT_IN, MOST_SMALL));
+const smallAddress = (name: string): string => `${self.location.origin}/small/${encodeURIComponent(name)}`;
+
+let stars: Promise<StarZones> | null = null;
+/** The stars of charts, fetched once; a fetch that failed is tried again. */
+function chartStars(): Promise<StarZones> {
+  stars ??= fetch(starsUrl)
+    .then((r) => r.arrayBuffer())
+    .then((bytes) => {
+      const table = unpackStars(new Uint8Array(bytes));
+      if (!table.ok) throw new Error(`star file: ${table.error.reason}`);
+      return starZones(table.value);
+    });
+  stars.catch(() => (stars = null));
+  return stars;
+}
+
+/** All of a survey that a chart shows, fetched where it is not at hand. */
+async function wholePicture({ id, survey, chart, look }: PictureAsked): Promise<Backdrop> {
+  const tiles = tilesOf(id, survey);
+  const view = chartView(chart);
+  const order = orderFor(view, survey);
+  const pixels = new ImageData(view.widthPx, view.heightPx);
+  const missing = drawSurvey(view, survey, order, tiles.ofOrSmall, look, pixels.data);
+  if (missing.length > 0) {
+    await forEach(missing, (tile) => tiles.fetch(order, tile, AbortSignal.timeout(SMALL_WITHIN_MS)));
+    drawSurvey(view, survey, order, tiles.ofOrSmall, look, pixels.data);
+  }
+  const image = new OffscreenCanvas(view.widthPx, view.heightPx);
+  image.getContext("2d")?.putImageData(pixels, 0, 0);
+  return { image, chart };
 }
 
 /** One place per use: a new question there ends the last one. */
@@ -135,6 +187,25 @@ const api = {
     }
   },
 
+  /** A small picture that is kept under a name; null = it has to be made. */
+  async smallKept(name: string): Promise<Blob | null> {
+    return (await (await smallKept())?.find(smallAddress(name))) ?? null;
+  },
+
+  /** Makes a small picture and keeps it. Where the survey cannot be asked, or the stars do not come, it is made without and not kept. */
+  async small({ name, chart, ink, objects, frame, survey }: SmallPictureAsked): Promise<Blob> {
+    const view = chartView(chart);
+    const canvas = new OffscreenCanvas(view.widthPx, view.heightPx);
+    const ctx = canvas.getContext("2d");
+    if (!ctx) throw new Error("this browser draws nothing in a worker");
+    const backdrop = survey ? await wholePicture({ ...survey, chart }).catch(() => null) : null;
+    const dots = backdrop ? null : await chartStars().catch(() => null);
+    drawSmallPicture(ctx, view, { backdrop, objects, stars: dots, frame }, ink);
+    const file = await canvas.convertToBlob({ type: "image/png" });
+    if (survey ? backdrop : dots) await (await smallKept())?.keep(smallAddress(name), file);
+    return file;
+  },
+
   /** Ends what was asked for a use. */
   stop(turn: string): void {
     turns.get(turn)?.abort();
@@ -170,6 +241,8 @@ const api = {
   kept: keptTiles,
   async forget(): Promise<void> {
     surveys.clear();
+    small = null;
+    if (typeof caches !== "undefined") await caches.delete(SMALL_KEPT_IN);
     await forgetTiles();
   },
 };

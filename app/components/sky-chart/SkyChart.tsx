@@ -1,4 +1,5 @@
 import { fixed } from "~/components/numbers";
+import { inkOf } from "~/components/SkyPicture";
 import type { SkyData } from "~/core/catalog";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
@@ -7,14 +8,25 @@ import { offsetBy, type Equatorial } from "~/core/sky";
 import { spokenDeclination, spokenRightAscension } from "~/core/notation";
 import { useTheme } from "~/components/use-theme";
 import { wrap360 } from "~/core/units";
-import { drawBackdrop, type Backdrop, type ChartAsked } from "./backdrop-layer";
-import { drawCompass, drawOutlines } from "./marks-layer";
-import { drawObjects, drawPatches } from "./object-layers";
-import { viewRadiusDeg, type Ink } from "./pen";
-import { drawBorders, drawFigures, drawGraticule, drawMilkyWay, drawStars } from "./sky-layers";
+import {
+  drawBackdrop,
+  drawBorders,
+  drawCompass,
+  drawFigures,
+  drawGraticule,
+  drawMilkyWay,
+  drawMosaic,
+  drawObjects,
+  drawOutlines,
+  drawPatches,
+  drawStars,
+  drawUnderlay,
+  viewRadiusDeg,
+  type Backdrop,
+  type ChartAsked,
+  type Underlay,
+} from "~/drawing";
 import { zoomed, type Gaze } from "./gestures";
-import { drawMosaic } from "./mosaic-layer";
-import { drawUnderlay, type Underlay } from "./underlay-layer";
 import { usePointers, type ChartDeeds } from "./use-pointers";
 
 export type { Gaze } from "./gestures";
@@ -43,16 +55,10 @@ interface Props extends ChartDeeds {
   readonly draft?: readonly (readonly [number, number])[] | null;
 }
 
-const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
 /** A picture of the sky is drawn no finer than so many pixels to one of the page: more is work nobody sees. */
 const MOST_RATIO = 2;
 const NONE: NonNullable<Props["outlines"]> = [];
 const NO_IDS: readonly string[] = [];
-
-function inkOf(element: Element): Ink {
-  const style = getComputedStyle(element);
-  return Object.fromEntries(INKS.map((name) => [name, style.getPropertyValue(`--${name}`)])) as unknown as Ink;
-}
 
 /** The chart keeps its size in CSS pixels and redraws when its box changes. */
 function useSize(canvas: React.RefObject<HTMLCanvasElement | null>): { readonly w: number; readonly h: number } {

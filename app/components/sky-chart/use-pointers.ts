@@ -10,8 +10,8 @@ import {
 } from "~/core/framing";
 import { positionAngleDeg, type Equatorial } from "~/core/sky";
 import { wrap360 } from "~/core/units";
+import { handleOf } from "~/drawing";
 import { pinched, shifted, twisted, type ChartLie, type Fingers, type Gaze } from "./gestures";
-import { handleOf } from "./mosaic-layer";
 
 const HOVER_PX = 9;
 const PRESS_PX = 4; // a press that moves further is a drag

@@ -44,5 +44,4 @@ export {
   type PlaneBox,
 } from "./coverage";
 export { neighbourHold } from "./neighbour";
-export { frameSketch, sketchPoint, type FrameSketch, type SketchPoint } from "./sketch";
 export { meshCells, meshFromCorners, meshOf, type CornerFault, type FourCorners, type SkyMesh } from "./underlay";

@@ -41,7 +41,7 @@ export { layEvenings, nextEvenings, planEvenings } from "./lay";
 export { rainDeadline } from "./dry-runs";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
-export { newProject } from "./new-project";
+export { firstLayout, newProject } from "./new-project";
 export { inNightOrder } from "./channel-order";
 export {
   hoursOf,

@@ -1,14 +1,42 @@
 import type { CatalogEntry } from "~/core/catalog";
 import { pictureOf, subAdvice, type Filter, type Rig } from "~/core/exposure";
-import { opticsOf, panelsFor, USUAL_OVERLAP } from "~/core/framing";
+import { opticsOf, panelsFor, USUAL_OVERLAP, type MosaicLayout, type Optics } from "~/core/framing";
 import type { Place } from "~/core/night";
 import { usualRotationDegPerHour } from "~/core/sky";
 import type { NightDate } from "~/core/time";
 import { wrap360 } from "~/core/units";
-import type { FrameData, ProjectData } from "./project";
+import { layoutOf, type FrameData, type ProjectData } from "./project";
 import type { GoalData, PanelGoal } from "./goal";
 
 const UNKNOWN_SUB_SEC = 300;
+
+/** Where to aim when not at the target itself; the camera angle then, null for the one that suits the target. */
+interface Aim {
+  readonly raDeg: number;
+  readonly decDeg: number;
+  readonly positionAngleDeg: number | null;
+}
+
+/** The frame a target is begun with: along its long axis, as many panels as its outline needs. */
+function firstFrame(
+  entry: CatalogEntry,
+  optics: Optics,
+  aim: Aim | null = null,
+): Pick<FrameData, "raDeg" | "decDeg" | "positionAngleDeg" | "columns" | "rows" | "overlap"> {
+  const [major, minor] = [entry.majorArcmin ?? 10, entry.minorArcmin ?? entry.majorArcmin ?? 10];
+  const { columns, rows } = panelsFor(
+    { major, minor },
+    { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin },
+  );
+  const { raDeg, decDeg } = aim ?? entry.at;
+  // The frame's long side is its width, 90° from its up axis.
+  const along = entry.positionAngleDeg === null ? 0 : wrap360(entry.positionAngleDeg + 90) % 180;
+  return { raDeg, decDeg, positionAngleDeg: aim?.positionAngleDeg ?? along, columns, rows, overlap: USUAL_OVERLAP };
+}
+
+/** The mosaic a target is begun with. */
+export const firstLayout = (entry: CatalogEntry, optics: Optics): MosaicLayout =>
+  layoutOf(firstFrame(entry, optics), optics);
 
 /**
  * A project to start from: framed along the object's long axis, as many panels as its outline needs, channels by its light,
@@ -22,19 +50,13 @@ export function newProject(
     readonly place: Place;
   },
   startedOn: NightDate,
-  /** Where to aim when not at the target itself; the camera angle then, null for the one that suits the target. */
-  aim: { readonly raDeg: number; readonly decDeg: number; readonly positionAngleDeg: number | null } | null = null,
+  aim: Aim | null = null,
 ): {
   readonly project: ProjectData;
   readonly frame: Omit<FrameData, "projectId">;
   readonly goal: Omit<GoalData, "projectId">;
 } {
-  const optics = opticsOf(kit.rig);
-  const [major, minor] = [entry.majorArcmin ?? 10, entry.minorArcmin ?? entry.majorArcmin ?? 10];
-  const { columns, rows } = panelsFor(
-    { major, minor },
-    { width: optics.planeWidthArcmin, height: optics.planeHeightArcmin },
-  );
+  const frame = firstFrame(entry, opticsOf(kit.rig), aim);
   const { skyMagPerArcsec2, seeingArcsec, latitudeDeg, minAltitudeDeg } = kit.place;
   const picture = pictureOf(entry, {
     rig: kit.rig,
@@ -61,20 +83,11 @@ export function newProject(
       name: entry.name || entry.id,
       targetId: entry.id,
       startedOn,
-      school: columns * rows > 1 ? "allPanelsEveryNight" : "panelAfterPanel",
+      school: frame.columns * frame.rows > 1 ? "allPanelsEveryNight" : "panelAfterPanel",
       notes: "",
       light: picture.weighedBy,
     },
-    // The frame's long side is its width, 90° from its up axis.
-    frame: {
-      raDeg: (aim ?? entry.at).raDeg,
-      decDeg: (aim ?? entry.at).decDeg,
-      positionAngleDeg:
-        aim?.positionAngleDeg ?? (entry.positionAngleDeg === null ? 0 : wrap360(entry.positionAngleDeg + 90) % 180),
-      columns,
-      rows,
-      overlap: USUAL_OVERLAP,
-    },
+    frame,
     goal: { protectedMag: null, channels },
   };
 }

@@ -119,7 +119,7 @@ export interface WishData {
 }
 
 /** The mosaic a frame describes with the optics of a rig. */
-export const layoutOf = (frame: FrameData, optics: Optics): MosaicLayout => ({
+export const layoutOf = (frame: FrameData | Omit<FrameData, "projectId">, optics: Optics): MosaicLayout => ({
   centre: { frame: "icrs", raDeg: frame.raDeg, decDeg: frame.decDeg },
   positionAngleDeg: frame.positionAngleDeg,
   planeWidthArcmin: optics.planeWidthArcmin,

@@ -13,7 +13,7 @@ import { RepeatPanel } from "./RepeatPanel";
 import { SeamPanel } from "./SeamPanel";
 import type { NamedStar } from "./SeamReport";
 import { UnderlayPanel } from "./UnderlayPanel";
-import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/drawing";
 import { SnapButtons } from "./SnapButtons";
 import { Leaves } from "~/components/ui/Leaves";
 import { fileFaultWords } from "~/components/words/fault-words";

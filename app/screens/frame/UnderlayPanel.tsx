@@ -4,7 +4,7 @@ import { frameCorners, meshFromCorners, type CornerFault, type FourCorners, type
 import { formatDeclination, formatRightAscension, parsePosition } from "~/core/notation";
 import type { Equatorial } from "~/core/sky";
 import { positionFaultWords } from "~/components/words/fault-words";
-import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/drawing";
 import { Button } from "~/components/ui/Button";
 import { Field } from "~/components/ui/Field";
 import { Refusal } from "~/components/ui/Panel";

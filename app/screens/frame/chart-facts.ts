@@ -3,7 +3,7 @@ import type { SkyData } from "~/core/catalog";
 import { starAt, starsWithin, type CatalogEntry } from "~/core/catalog";
 import { formatDeclination, formatRightAscension } from "~/core/notation";
 import { separationDeg, type Equatorial } from "~/core/sky";
-import { starName } from "~/components/sky-chart/sky-layers";
+import { starName } from "~/drawing";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
 
 /** What a chart shows, as far as words go. */

@@ -1,4 +1,4 @@
-import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/drawing";
 import { frameFaultWords } from "./fault-words";
 import type { Desk } from "~/desk/desk";
 import { fileFaultWords } from "~/components/words/fault-words";

@@ -6,7 +6,7 @@ import { positionWords, thingAt, type ChartThing } from "./chart-facts";
 import { ChartTools, type ChartLook } from "./ChartTools";
 import { FrameChoice } from "./FrameChoice";
 import { SkyChart, type Gaze } from "~/components/sky-chart/SkyChart";
-import { faintestAt } from "~/components/sky-chart/sky-layers";
+import { faintestAt } from "~/drawing";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
 import type { FitsWcs } from "~/core/formats";

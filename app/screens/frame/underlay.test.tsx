@@ -4,7 +4,7 @@ import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { opticsOf } from "~/core/framing";
 import { layoutOf } from "~/core/plan";
-import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/drawing";
 import { testRig } from "~/core/test-data";
 import { UnderlayPanel } from "./UnderlayPanel";
 

@@ -3,7 +3,7 @@ import type { SkyData } from "~/core/catalog";
 import { useCallback, useEffect, useState } from "react";
 import type { NamedStar } from "./SeamReport";
 import { gazeRadiusDeg, type Gaze } from "~/components/sky-chart/SkyChart";
-import { starName } from "~/components/sky-chart/sky-layers";
+import { starName } from "~/drawing";
 import { starAt, starsWithin, type CatalogEntry } from "~/core/catalog";
 import { skyData } from "~/desk/sky/chart-sky";
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useDesk } from "~/at-desk";
-import type { Backdrop, ChartAsked } from "~/components/sky-chart/backdrop-layer";
+import type { Backdrop, ChartAsked } from "~/drawing";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { useTheme } from "~/components/use-theme";
 import { surveyHere, theSurveyChoice, type SurveyChoice, type SurveyHere } from "~/desk/sky/surveys";

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import type { LaidPicture } from "~/components/sky-chart/underlay-layer";
+import type { LaidPicture } from "~/drawing";
 import type { KeptPicture } from "~/desk/projects/pictures";
 import type { PictureAnswer } from "./intents";
 

@@ -1,7 +1,7 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
 import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
-import { FrameSketch } from "~/components/charts/FrameSketch";
+import { SkyPicture } from "~/components/SkyPicture";
 import { clockTime, shortNight } from "~/components/clock";
 import { counted, percent } from "~/components/numbers";
 import type { ChannelSum } from "~/core/ledger";
@@ -14,27 +14,32 @@ export function ProjectCard({
   id,
   name,
   card,
-  fields,
+  targets,
   next,
   search,
 }: {
   readonly id: string;
   readonly name: string;
   readonly card: ProjectCardView;
-  readonly fields: ProjectsView["fields"];
+  readonly targets: ProjectsView["targets"];
   readonly next: ProjectsView["next"];
   readonly search: string;
 }) {
   const sum = (of: (c: ChannelSum) => number) => card.channels.reduce((s, c) => s + of(c), 0);
   const frame = card.panels === 1 ? "one frame" : counted(card.panels, "panel");
-  const sketch = { frame: card.frame, halfArcmin: card.halfArcmin, label: `${name}: ${frame} on its piece of sky` };
-  const bare = <FrameSketch {...sketch} stars={[]} target={null} />;
   return (
     <article className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4">
       <Link to={`/projects/${id}/frame${search}`} aria-label={`The frame of ${name}`} title="Its frame">
-        <Suspense fallback={bare}>
-          <Await resolve={fields} errorElement={bare}>
-            {(of) => <FrameSketch {...sketch} stars={of[id]?.stars ?? []} target={of[id]?.target ?? null} />}
+        <Suspense fallback={<SkyPicture entry={null} sizePx={120} />}>
+          <Await resolve={targets} errorElement={<SkyPicture entry={null} frame={card.frame} sizePx={120} />}>
+            {(of) => (
+              <SkyPicture
+                entry={of[id] ?? null}
+                frame={card.frame}
+                sizePx={120}
+                label={`${name}: ${frame} on its piece of sky`}
+              />
+            )}
           </Await>
         </Suspense>
       </Link>

@@ -18,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Projects · Zenithar" }
 
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
-export default function ProjectsRoute({ loaderData: { projects, fields, next, firstStep } }: Route.ComponentProps) {
+export default function ProjectsRoute({ loaderData: { projects, targets, next, firstStep } }: Route.ComponentProps) {
   const [params] = useSearchParams();
   const search = keptSearch(params);
   if (projects.length === 0)
@@ -35,7 +35,7 @@ export default function ProjectsRoute({ loaderData: { projects, fields, next, fi
           <li key={id} className="border-rule border-t pt-3">
             {card ? (
               <WhenSeen heightPx={CARD_PX}>
-                <ProjectCard id={id} name={name} card={card} fields={fields} next={next} search={search} />
+                <ProjectCard id={id} name={name} card={card} targets={targets} next={next} search={search} />
               </WhenSeen>
             ) : (
               <>

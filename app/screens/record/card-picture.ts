@@ -4,6 +4,7 @@ const WIDTH = 1200;
 const MARGIN = 64;
 const HEAD_WIDTH = 220;
 const LINE = 34;
+const PICTURE = 240;
 
 /** Words in lines that fit a width. */
 function wrapped(context: CanvasRenderingContext2D, words: string, width: number): string[] {
@@ -19,8 +20,12 @@ function wrapped(context: CanvasRenderingContext2D, words: string, width: number
   return line === "" ? lines : [...lines, line];
 }
 
-/** The card as a picture, in the colours of the page: a PNG, or null where the browser draws none. */
-export async function cardPicture(title: string, lines: readonly CardLine[]): Promise<Blob | null> {
+/** The card as a picture, in the colours of the page, with the small picture of its frame where there is one: a PNG, or null where the browser draws none. */
+export async function cardPicture(
+  title: string,
+  lines: readonly CardLine[],
+  frame: HTMLImageElement | null,
+): Promise<Blob | null> {
   await document.fonts.ready;
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim() || "#222";
@@ -31,14 +36,18 @@ export async function cardPicture(title: string, lines: readonly CardLine[]): Pr
   const face = (weight: number, px: number) => `${weight} ${px}px ${fontFamily}`;
   canvas.width = WIDTH;
   context.font = face(400, 24);
-  const rows = lines.map((l) => ({ ...l, rows: wrapped(context, l.words, WIDTH - 2 * MARGIN - HEAD_WIDTH) }));
-  canvas.height = 2 * MARGIN + 80 + rows.reduce((sum, r) => sum + r.rows.length * LINE + 10, 0);
+  // The picture stands at the top right; the words leave it its room all the way down, which keeps the lines even.
+  const room = frame ? PICTURE + 32 : 0;
+  const rows = lines.map((l) => ({ ...l, rows: wrapped(context, l.words, WIDTH - 2 * MARGIN - HEAD_WIDTH - room) }));
+  const words = 80 + rows.reduce((sum, r) => sum + r.rows.length * LINE + 10, 0);
+  canvas.height = 2 * MARGIN + Math.max(words, frame ? PICTURE : 0);
   context.fillStyle = colour("--ground");
   context.fillRect(0, 0, WIDTH, canvas.height);
   context.textBaseline = "top";
   context.fillStyle = colour("--ink");
   context.font = face(600, 40);
-  context.fillText(title, MARGIN, MARGIN, WIDTH - 2 * MARGIN);
+  context.fillText(title, MARGIN, MARGIN, WIDTH - 2 * MARGIN - room);
+  if (frame) context.drawImage(frame, WIDTH - MARGIN - PICTURE, MARGIN, PICTURE, PICTURE);
   let y = MARGIN + 80;
   for (const row of rows) {
     context.font = face(600, 24);

@@ -1,4 +1,7 @@
+import { useRef } from "react";
 import { Link } from "react-router";
+import { SkyPicture } from "~/components/SkyPicture";
+import { findTarget } from "~/desk/sky/targets";
 import { deskOf } from "~/at-desk";
 import { counted, fixed } from "~/components/numbers";
 import { download, downloadBlob, fileStem } from "~/components/download";
@@ -31,6 +34,8 @@ export async function clientLoader({ context, params, request }: Route.ClientLoa
   return {
     done: doneOf(library, c, today, request.signal),
     title: c.project.data.name,
+    layout: c.layout,
+    target: await findTarget(library, c.project.data.targetId).catch(() => null),
     simulated: c.contributions.reduce((sum, { data }) => sum + (data.isSimulated ? data.taken : 0), 0),
     card: acquisitionCard(c.counted, {
       memberOf: (id) => named(library.members, id),
@@ -53,8 +58,11 @@ export const meta: Route.MetaFunction = () => [{ title: "Record · Zenithar" }];
 export { ScreenFault as ErrorBoundary } from "~/components/ScreenFault";
 
 /** What a finished picture was made from, to be put beside it. */
-export default function RecordRoute({ loaderData: { title, card, done, simulated } }: Route.ComponentProps) {
+export default function RecordRoute({
+  loaderData: { title, card, done, simulated, layout, target },
+}: Route.ComponentProps) {
   const say = useSay();
+  const frame = useRef<HTMLDivElement>(null);
   const { act, refusal, isBusy } = useAct<RecordIntent>();
   const lines = cardLines(card);
   if (lines.length === 0)
@@ -69,7 +77,7 @@ export default function RecordRoute({ loaderData: { title, card, done, simulated
     );
   const stem = `${fileStem(title)}-record`;
   const picture = async () => {
-    const blob = await cardPicture(title, lines);
+    const blob = await cardPicture(title, lines, frame.current?.querySelector("img") ?? null);
     if (blob) downloadBlob(`${stem}.png`, blob);
     else say("This browser draws no pictures: take the text.");
   };
@@ -116,18 +124,23 @@ export default function RecordRoute({ loaderData: { title, card, done, simulated
           </Section>
         ) : null}
       </div>
-      <aside className="no-print">
-        <Section title="Take it along">
-          <p className="text-soft mb-2">To go beside the picture, wherever it is shown.</p>
-          <div className="flex flex-wrap gap-2">
-            <Button onClick={() => download(`${stem}.txt`, cardAsText(title, card), "text/plain")}>Text</Button>
-            <Button onClick={() => download(`${stem}.md`, cardAsMarkdown(title, card), "text/markdown")}>
-              Markdown
-            </Button>
-            <Button onClick={() => download(`${stem}.csv`, cardAsCsv(title, card), "text/csv")}>CSV</Button>
-            <Button onClick={() => void picture()}>Picture</Button>
-          </div>
-        </Section>
+      <aside>
+        <div ref={frame} className="mb-4">
+          <SkyPicture entry={target} frame={layout} sizePx={320} label={`${title}: its frame on the sky`} />
+        </div>
+        <div className="no-print">
+          <Section title="Take it along">
+            <p className="text-soft mb-2">To go beside the picture, wherever it is shown.</p>
+            <div className="flex flex-wrap gap-2">
+              <Button onClick={() => download(`${stem}.txt`, cardAsText(title, card), "text/plain")}>Text</Button>
+              <Button onClick={() => download(`${stem}.md`, cardAsMarkdown(title, card), "text/markdown")}>
+                Markdown
+              </Button>
+              <Button onClick={() => download(`${stem}.csv`, cardAsCsv(title, card), "text/csv")}>CSV</Button>
+              <Button onClick={() => void picture()}>Picture</Button>
+            </div>
+          </Section>
+        </div>
       </aside>
     </div>
   );

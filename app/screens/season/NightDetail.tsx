@@ -5,6 +5,7 @@ import { CHANNEL_COLOUR } from "~/components/charts/channel-colour";
 import { clockTime, longNight, shortNight } from "~/components/clock";
 import { counted, percent } from "~/components/numbers";
 import { clearWords, isAssumedOn } from "~/components/words/chance-words";
+import { SkyPicture } from "~/components/SkyPicture";
 import { Panel } from "~/components/ui/Panel";
 import { formatMinutes } from "~/core/notation";
 import { channelsText, type Evening, type SeasonPlan, type WhyEvening } from "~/core/season";
@@ -96,6 +97,17 @@ function EveningWords({
           : `${clearWords(evening.chance, false)}, by ${at?.hours[evening.night] ? "the forecasts" : "the place's own chance"}`}
         {evening.isFixed ? " · kept by hand" : ""}
       </p>
+      <div className="my-1 flex flex-wrap gap-2">
+        {[...new Set(evening.blocks.map((b) => b.projectId))].map((id) => (
+          <SkyPicture
+            key={id}
+            entry={null}
+            frame={view.projects.find((p) => p.id === id)?.layout ?? null}
+            sizePx={96}
+            label={`${nameOf(id)}: its frame`}
+          />
+        ))}
+      </div>
       <ul>
         {evening.blocks.map((b) => (
           <li key={b.startMs}>

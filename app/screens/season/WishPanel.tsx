@@ -1,6 +1,8 @@
 import { Suspense, useState } from "react";
 import { Await, Link } from "react-router";
 import { FilePick } from "~/components/forms/FilePick";
+import { SkyPicture } from "~/components/SkyPicture";
+import { firstLayout } from "~/core/plan";
 import { Panel } from "~/components/ui/Panel";
 import { counted, fixed } from "~/components/numbers";
 import { monthWord, shortNight } from "~/components/clock";
@@ -35,22 +37,29 @@ export function WishPanel({
       ) : (
         <ul>
           {wishes.map((w) => (
-            <li key={w.targetId} className="flex flex-wrap items-baseline gap-x-3">
-              <Link
-                to={`/targets/${encodeURIComponent(w.targetId)}${search}`}
-                className="min-w-0 flex-1 truncate hover:underline"
-              >
-                {w.name}
-              </Link>
-              <button
-                type="button"
-                className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
-                aria-label={`Take off the list: ${w.name}`}
-                onClick={() => act({ act: "unwish", targetIds: [w.targetId] })}
-              >
-                take off
-              </button>
-              <WishFacts targetId={w.targetId} view={view} plan={plan} />
+            <li key={w.targetId} className="flex gap-3 py-1">
+              <SkyPicture
+                entry={w.entry}
+                frame={w.entry && view.optics ? firstLayout(w.entry, view.optics) : null}
+                sizePx={56}
+              />
+              <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
+                <Link
+                  to={`/targets/${encodeURIComponent(w.targetId)}${search}`}
+                  className="min-w-0 flex-1 truncate hover:underline"
+                >
+                  {w.name}
+                </Link>
+                <button
+                  type="button"
+                  className="text-soft hover:text-ink min-h-6 underline underline-offset-4"
+                  aria-label={`Take off the list: ${w.name}`}
+                  onClick={() => act({ act: "unwish", targetIds: [w.targetId] })}
+                >
+                  take off
+                </button>
+                <WishFacts targetId={w.targetId} view={view} plan={plan} />
+              </div>
             </li>
           ))}
         </ul>

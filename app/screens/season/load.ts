@@ -1,5 +1,6 @@
 import { firstStepOf } from "~/desk/kit/better";
 import type { Desk } from "~/desk/desk";
+import { opticsOf } from "~/core/framing";
 import { hasLeft } from "~/core/season";
 import { channelAdvice, type Channel } from "~/core/exposure";
 import {
@@ -168,6 +169,7 @@ export async function loadSeason(desk: Desk, request: Request) {
       placeName: c.place.data.name,
       zone: c.place.data.timeZone,
       rigName: c.rig.data.name,
+      layout: c.layout,
       channels: [...new Set(c.needs.filter(hasLeft).map((n) => n.channel))],
     })),
     /** Projects by name, deleted ones among them. */
@@ -181,10 +183,12 @@ export async function loadSeason(desk: Desk, request: Request) {
     /** Those that the plan knows: where one shoots, and would drive to. */
     plannedPlaces: run?.question.places.map((p) => p.id) ?? [],
     places: library.places.map((p) => ({ id: p.id, name: p.data.name, travelMin: p.data.travelMin ?? 0 })),
+    /** Of the rig that is chosen: what a wish would be framed with; null without one. */
+    optics: choice.rig ? opticsOf(choice.rig.data) : null,
     wishes: await Promise.all(
       ownWishes(library).map(async ({ data: { targetId } }) => {
         const entry = await findTarget(library, targetId);
-        return { targetId, name: entry ? entryTitle(entry) : targetNameOf(library, targetId) };
+        return { targetId, entry, name: entry ? entryTitle(entry) : targetNameOf(library, targetId) };
       }),
     ),
     locks: ownLocks(library).map((l) => ({ id: l.id, ...l.data })),

@@ -28,6 +28,8 @@ import { DraftShelfProvider } from "~/components/forms/drafts";
 import { TapFacts } from "~/components/tap/TapFacts";
 import { Toasts } from "~/components/ui/Toasts";
 import { addNights, nightsBetween } from "~/core/time";
+import { SmallPictures, type PictureMaker } from "~/components/SkyPicture";
+import { smallPicture } from "~/desk/sky/small-pictures";
 import { theDrafts } from "~/desk/records/kept";
 import type { Route } from "./+types/route";
 import { backupWords } from "~/components/words/file-words";
@@ -131,96 +133,99 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   ];
   useForecasts();
   const marks = useNightMarks(library);
+  const makePicture = useCallback<PictureMaker>((sky, look) => smallPicture(desk, sky, look), [desk]);
   const searchObjects = useCallback((query: string) => desk.workers.sky.search(query, 12), [desk]);
 
   return (
     <Toasts onUndo={undo}>
       <DraftShelfProvider value={desk.at(theDrafts)}>
-        <Notices />
-        <NewVersion />
-        <TapFacts />
-        <ShellFrame
-          search={search}
-          themes={<ThemeChoice />}
-          note={desk.isDemo ? <DemoNote /> : null}
-          onSearch={() => setSearching(true)}
-          onHelp={() => setHelping(true)}
-          onMore={() => setMore(true)}
-          isPending={navigation.state !== "idle"}
-          banner={
-            fault ? (
-              <FaultBanner reason={fault} />
-            ) : !library.isLasting ? (
-              <MemoryBanner />
-            ) : backup.isDue && !desk.isDemo && !isLater ? (
-              <BackupBanner words={backupWords(backup)} search={search} onLater={() => setLater(true)} />
-            ) : null
-          }
-          ribbon={
-            ribbon === null ? (
-              <p className="text-note text-soft flex h-[93px] items-center gap-1 px-4">
-                <Link to="/start" className="underline underline-offset-4">
-                  Say where you observe from
-                </Link>
-                , and the nights to come appear here.
-              </p>
-            ) : (
-              <Suspense fallback={<div className="h-[93px]" />}>
-                <Await
-                  resolve={ribbon}
-                  errorElement={
-                    <p className="text-note text-rust px-4 py-3">The nights of this place could not be worked out.</p>
-                  }
-                >
-                  {(nights) => (
-                    <NightRibbon
-                      nights={nights}
-                      chosen={choice.night}
-                      today={choice.today}
-                      marks={marks}
-                      linkTo={linkTo}
-                      onChoose={chooseNight}
-                    />
-                  )}
-                </Await>
-              </Suspense>
-            )
-          }
-        >
-          {/* What stands below a page is below the fold from the start, so that it does not jump when the page grows. */}
-          <div className="min-h-screen print:min-h-0">
-            {round ? (
-              <Suspense>
-                <RoundBar view={round} search={search} />
-              </Suspense>
+        <SmallPictures value={makePicture}>
+          <Notices />
+          <NewVersion />
+          <TapFacts />
+          <ShellFrame
+            search={search}
+            themes={<ThemeChoice />}
+            note={desk.isDemo ? <DemoNote /> : null}
+            onSearch={() => setSearching(true)}
+            onHelp={() => setHelping(true)}
+            onMore={() => setMore(true)}
+            isPending={navigation.state !== "idle"}
+            banner={
+              fault ? (
+                <FaultBanner reason={fault} />
+              ) : !library.isLasting ? (
+                <MemoryBanner />
+              ) : backup.isDue && !desk.isDemo && !isLater ? (
+                <BackupBanner words={backupWords(backup)} search={search} onLater={() => setLater(true)} />
+              ) : null
+            }
+            ribbon={
+              ribbon === null ? (
+                <p className="text-note text-soft flex h-[93px] items-center gap-1 px-4">
+                  <Link to="/start" className="underline underline-offset-4">
+                    Say where you observe from
+                  </Link>
+                  , and the nights to come appear here.
+                </p>
+              ) : (
+                <Suspense fallback={<div className="h-[93px]" />}>
+                  <Await
+                    resolve={ribbon}
+                    errorElement={
+                      <p className="text-note text-rust px-4 py-3">The nights of this place could not be worked out.</p>
+                    }
+                  >
+                    {(nights) => (
+                      <NightRibbon
+                        nights={nights}
+                        chosen={choice.night}
+                        today={choice.today}
+                        marks={marks}
+                        linkTo={linkTo}
+                        onChoose={chooseNight}
+                      />
+                    )}
+                  </Await>
+                </Suspense>
+              )
+            }
+          >
+            {/* What stands below a page is below the fold from the start, so that it does not jump when the page grows. */}
+            <div className="min-h-screen print:min-h-0">
+              {round ? (
+                <Suspense>
+                  <RoundBar view={round} search={search} />
+                </Suspense>
+              ) : null}
+              <Outlet />
+            </div>
+            {ribbon ? <RibbonWords /> : null}
+          </ShellFrame>
+          <Suspense>
+            {isSearching ? (
+              <SearchPalette
+                open
+                onOpenChange={setSearching}
+                own={own}
+                searchObjects={searchObjects}
+                onGo={(to) => {
+                  isSought.current = true;
+                  void navigate(to.includes("?") ? to : `${to}${search}`);
+                }}
+              />
             ) : null}
-            <Outlet />
-          </div>
-          {ribbon ? <RibbonWords /> : null}
-        </ShellFrame>
-        <Suspense>
-          {isSearching ? (
-            <SearchPalette
-              open
-              onOpenChange={setSearching}
-              own={own}
-              searchObjects={searchObjects}
-              onGo={(to) => {
-                isSought.current = true;
-                void navigate(to.includes("?") ? to : `${to}${search}`);
-              }}
-            />
-          ) : null}
-          {isMore ? (
-            <MoreSheet
-              search={search}
-              onClose={() => setMore(false)}
-              onSearch={() => setSearching(true)}
-              onHelp={() => setHelping(true)}
-            />
-          ) : null}
-          {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
-        </Suspense>
+            {isMore ? (
+              <MoreSheet
+                search={search}
+                onClose={() => setMore(false)}
+                onSearch={() => setSearching(true)}
+                onHelp={() => setHelping(true)}
+              />
+            ) : null}
+            {isHelping ? <KeyHelp open onOpenChange={setHelping} /> : null}
+          </Suspense>
+        </SmallPictures>
       </DraftShelfProvider>
     </Toasts>
   );

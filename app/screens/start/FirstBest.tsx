@@ -4,6 +4,9 @@ import { fixed } from "~/components/numbers";
 import { Button } from "~/components/ui/Button";
 import { needWords, rankWords } from "~/components/words/rank-words";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
+import { SkyPicture } from "~/components/SkyPicture";
+import { opticsOf } from "~/core/framing";
+import { firstLayout } from "~/core/plan";
 import { formatMinutes } from "~/core/notation";
 import type { FirstAnswer } from "~/desk/kit/start";
 
@@ -18,6 +21,7 @@ export function FirstBest({
   readonly onBegin: (targetId: string | null) => void;
 }) {
   const { best, night, place, date } = answer;
+  const optics = opticsOf(answer.rig);
   const zone = place.timeZone;
   if (best.length === 0)
     return (
@@ -45,19 +49,21 @@ export function FirstBest({
           return (
             <li
               key={target.entry.id}
-              className="border-rule grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)_auto]"
+              className="border-rule grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[minmax(0,26rem)_minmax(0,1fr)_auto]"
             >
-              {" "}
-              <div>
-                <h3 className="text-body font-semibold">{entryTitle(target.entry)}</h3>
-                <p className="text-note text-soft">{entryFacts(target.entry)}</p>
-                <p className="text-note">
-                  {first && last
-                    ? `${clockTime(first.startMs, zone)} to ${clockTime(last.endMs, zone)}, ${formatMinutes(target.usableMin)} usable in ${its.channel}`
-                    : ""}
-                  {`, up to ${fixed(target.topAltitudeDeg)}°`}
-                </p>
-                <p className="text-note text-soft">{rankWords(target)}</p>
+              <div className="flex gap-3">
+                <SkyPicture entry={target.entry} frame={firstLayout(target.entry, optics)} sizePx={96} />
+                <div className="min-w-0">
+                  <h3 className="text-body font-semibold">{entryTitle(target.entry)}</h3>
+                  <p className="text-note text-soft">{entryFacts(target.entry)}</p>
+                  <p className="text-note">
+                    {first && last
+                      ? `${clockTime(first.startMs, zone)} to ${clockTime(last.endMs, zone)}, ${formatMinutes(target.usableMin)} usable in ${its.channel}`
+                      : ""}
+                    {`, up to ${fixed(target.topAltitudeDeg)}°`}
+                  </p>
+                  <p className="text-note text-soft">{rankWords(target)}</p>
+                </div>
               </div>
               <WorthStrip steps={night.steps} walk={its.walk} channel={its.channel} zone={zone} />
               <div className="flex flex-col items-end justify-center gap-1">

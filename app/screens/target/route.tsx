@@ -3,6 +3,9 @@ import { Form, Link, useNavigation, useSearchParams } from "react-router";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { TargetFacts } from "./TargetFacts";
 import { entryFacts, entryTitle } from "~/components/words/target-words";
+import { counted } from "~/components/numbers";
+import { SkyPicture } from "~/components/SkyPicture";
+import { firstLayout } from "~/core/plan";
 import { Button } from "~/components/ui/Button";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/sky/choice";
@@ -81,6 +84,19 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
         )}
       </div>
       <aside className="space-y-4">
+        <figure>
+          <SkyPicture
+            entry={entry}
+            frame={view ? firstLayout(entry, view.optics) : null}
+            sizePx={336}
+            label={`${entryTitle(entry)}${view ? ", and the frame a project would begin with" : ""}`}
+          />
+          {view ? (
+            <figcaption className="text-note text-soft mt-1">
+              The frame a project would begin with: {view.rigName}, {counted(view.panels, "panel")}
+            </figcaption>
+          ) : null}
+        </figure>
         <TargetFacts
           {...(view
             ? {

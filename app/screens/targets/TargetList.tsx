@@ -1,5 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useLayoutEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
+import type { Optics } from "~/core/framing";
 import { exactLine, type PlaceNight } from "~/core/night";
 import { HourScale } from "~/components/charts/WorthStrip";
 import type { Order, TargetLine } from "./lines";
@@ -43,14 +44,14 @@ const HEADS = [
 export const TargetList = memo(function TargetList({
   lines,
   night,
-  arcsecPerPx,
+  optics,
   order,
   onOrder,
   linkTo,
 }: {
   readonly lines: readonly TargetLine[];
   readonly night: PlaceNight;
-  readonly arcsecPerPx: number;
+  readonly optics: Optics;
   readonly order: Order;
   readonly onOrder: (order: Order) => void;
   readonly linkTo: (id: string) => string;
@@ -139,7 +140,7 @@ export const TargetList = memo(function TargetList({
                   line={line}
                   walk={walk}
                   night={night}
-                  arcsecPerPx={arcsecPerPx}
+                  optics={optics}
                   to={linkTo(line.entry.id)}
                   isCurrent={isCurrent}
                   onFocus={() => setActive(item.index)}

@@ -1,6 +1,9 @@
 import type { Ref } from "react";
 import { Link } from "react-router";
+import type { Optics } from "~/core/framing";
 import type { PlaceNight, Walk } from "~/core/night";
+import { firstLayout } from "~/core/plan";
+import { SkyPicture } from "~/components/SkyPicture";
 import { WorthStrip } from "~/components/charts/WorthStrip";
 import { entryFacts, entryTitle, pixelWords } from "~/components/words/target-words";
 import type { TargetLine } from "./lines";
@@ -11,7 +14,7 @@ export function TargetRow({
   line,
   walk,
   night,
-  arcsecPerPx,
+  optics,
   to,
   isCurrent,
   onFocus,
@@ -20,8 +23,8 @@ export function TargetRow({
   readonly line: TargetLine;
   readonly walk: Walk;
   readonly night: PlaceNight;
-  /** Scale of the rig, for sizes in pixels. */
-  readonly arcsecPerPx: number;
+  /** Of the rig: for sizes in pixels, and the frame a picture would begin with. */
+  readonly optics: Optics;
   readonly to: string;
   readonly isCurrent: boolean;
   readonly onFocus: () => void;
@@ -31,24 +34,27 @@ export function TargetRow({
   const need = needWords(line);
   return (
     <>
-      <div role="gridcell" className="min-w-0">
-        <Link
-          ref={linkRef}
-          to={to}
-          tabIndex={isCurrent ? 0 : -1}
-          onFocus={onFocus}
-          className="block min-w-0 hover:underline"
-        >
-          <span className="block truncate font-semibold">{entryTitle(line.entry)}</span>
-          <span className="text-note text-soft line-clamp-2">
-            {[entryFacts(line.entry), pixelWords(line.entry, arcsecPerPx), rankWords(line)]
-              .filter((w) => w !== "")
-              .join(" · ")}
-          </span>
-        </Link>
-        <p className="text-note text-faint md:hidden">
-          {season.short} · {need.hours} {need.nights}
-        </p>
+      <div role="gridcell" className="flex min-w-0 items-center gap-3">
+        <SkyPicture entry={line.entry} frame={firstLayout(line.entry, optics)} sizePx={56} />
+        <div className="min-w-0">
+          <Link
+            ref={linkRef}
+            to={to}
+            tabIndex={isCurrent ? 0 : -1}
+            onFocus={onFocus}
+            className="block min-w-0 hover:underline"
+          >
+            <span className="block truncate font-semibold">{entryTitle(line.entry)}</span>
+            <span className="text-note text-soft line-clamp-2">
+              {[entryFacts(line.entry), pixelWords(line.entry, optics.pixelScaleArcsecPerPx), rankWords(line)]
+                .filter((w) => w !== "")
+                .join(" · ")}
+            </span>
+          </Link>
+          <p className="text-note text-faint md:hidden">
+            {season.short} · {need.hours} {need.nights}
+          </p>
+        </div>
       </div>
       <div role="gridcell" className="hidden md:block">
         <WorthStrip steps={night.steps} walk={walk} channel={line.channel} zone={night.place.timeZone} />

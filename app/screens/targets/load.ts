@@ -36,7 +36,7 @@ export async function loadTargets(desk: Desk, request: Request) {
     placeMinDeg: choice.place.data.minAltitudeDeg,
     rigName: rig.name,
     isUsualRig: choice.rig === null,
-    arcsecPerPx: opticsOf(rig).pixelScaleArcsecPerPx,
+    optics: opticsOf(rig),
     night: firstDark === null ? asked : nightOver(desk, place, date, choice.moon),
     /** The night asked for, where that one never gets dark; null = it does. */
     lightNight: isEverDark(asked) ? null : choice.night,

@@ -149,7 +149,7 @@ function RankedList({ ranking, data }: { readonly ranking: Ranking<RankedEntry>;
         <TargetList
           lines={lines}
           night={data.night}
-          arcsecPerPx={data.arcsecPerPx}
+          optics={data.optics}
           order={order}
           onOrder={setOrder}
           linkTo={linkTo}

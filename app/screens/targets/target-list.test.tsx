@@ -6,7 +6,8 @@ import { beforeAll, describe, expect, it, vi } from "vitest";
 import type { CatalogEntry } from "~/core/catalog";
 import { placeNight, USUAL_MOON, type ComingSeason } from "~/core/night";
 import { nightDate } from "~/core/time";
-import { testPlace } from "~/core/test-data";
+import { opticsOf } from "~/core/framing";
+import { testPlace, testRig } from "~/core/test-data";
 import { narrowed, NO_FILTER, ordered, ORDERS, type TargetLine } from "./lines";
 import { brightnessWords, needWords, rankWords, seasonWords } from "~/components/words/rank-words";
 import { SearchNote } from "./SearchNote";
@@ -195,7 +196,7 @@ describe("the list", () => {
       Component: () => (
         <TargetList
           lines={lines}
-          arcsecPerPx={1.6}
+          optics={opticsOf(testRig)}
           night={placeNight(testPlace, night, USUAL_MOON)}
           order="season"
           onOrder={onOrder}

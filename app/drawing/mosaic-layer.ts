@@ -8,7 +8,7 @@ import {
   type ScreenPoint,
 } from "~/core/framing";
 import { unitVector, type Equatorial, type Vec3 } from "~/core/sky";
-import { trace, type Ink } from "./pen";
+import { trace, type Ink, type Pen } from "./pen";
 
 /** Edges of a frame as great circles, a few points a side. */
 function edges(
@@ -37,9 +37,22 @@ export function handleOf(view: ChartView, layout: MosaicLayout): ScreenPoint | n
   return toScreen(view, unitVector(frameToSky(layout, (left + right) / 2, top + (26 / view.pxPerDeg) * 60)));
 }
 
+/** Outlines of panels, true to scale. */
+export function drawPanels(ctx: Pen, view: ChartView, layout: MosaicLayout, panels: readonly Panel[], ink: Ink): void {
+  ctx.strokeStyle = ctx.fillStyle = ink.lamp;
+  for (const panel of panels) {
+    ctx.beginPath();
+    trace(ctx, view, edges(panel, layout.planeWidthArcmin, layout.planeHeightArcmin), true);
+    ctx.globalAlpha = 0.05;
+    ctx.fill();
+    ctx.globalAlpha = 1;
+    ctx.stroke();
+  }
+}
+
 /** Panels true to scale, with numbers; stars in seams ringed. */
 export function drawMosaic(
-  ctx: CanvasRenderingContext2D,
+  ctx: Pen,
   view: ChartView,
   layout: MosaicLayout,
   panels: readonly Panel[],
@@ -48,20 +61,14 @@ export function drawMosaic(
   ink: Ink,
 ): void {
   ctx.lineWidth = 1.4;
-  ctx.strokeStyle = ink.lamp;
-  ctx.fillStyle = ink.lamp;
-  for (const panel of panels) {
-    ctx.beginPath();
-    trace(ctx, view, edges(panel, layout.planeWidthArcmin, layout.planeHeightArcmin), true);
-    ctx.globalAlpha = 0.05;
-    ctx.fill();
-    ctx.globalAlpha = 1;
-    ctx.stroke();
-    const p = toScreen(view, unitVector(panel.centre));
-    if (!p || panels.length === 1) continue;
+  drawPanels(ctx, view, layout, panels, ink);
+  if (panels.length > 1) {
     ctx.font = "600 13px 'Atkinson Hyperlegible Next Variable', sans-serif";
     ctx.textAlign = "center";
-    ctx.fillText(labelOf(panel.number), p.x, p.y + 4);
+    for (const panel of panels) {
+      const p = toScreen(view, unitVector(panel.centre));
+      if (p) ctx.fillText(labelOf(panel.number), p.x, p.y + 4);
+    }
     ctx.textAlign = "start";
   }
   const bounds = mosaicBounds(layout);

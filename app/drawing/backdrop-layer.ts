@@ -1,5 +1,6 @@
 import { chartView, fromScreen, toScreen, type ChartView, type ScreenPoint } from "~/core/framing";
 import { unitVector } from "~/core/sky";
+import type { Pen } from "./pen";
 
 /** What a picture of the sky was drawn for, as `chartView` takes it. */
 export type ChartAsked = Parameters<typeof chartView>[0];
@@ -14,7 +15,7 @@ export interface Backdrop {
  * Lays the picture down where its sky is now: point for point where the chart is the one it was drawn for, moved, turned and stretched
  * by three of its points while another one is on its way. Without it nothing is drawn, and it never throws: a picture may have been let go.
  */
-export function drawBackdrop(ctx: CanvasRenderingContext2D, view: ChartView, { image, chart }: Backdrop): void {
+export function drawBackdrop(ctx: Pen, view: ChartView, { image, chart }: Backdrop): void {
   const from = chartView(chart);
   const { widthPx: w, heightPx: h } = from;
   const at = (x: number, y: number): ScreenPoint | null => toScreen(view, unitVector(fromScreen(from, { x, y })));

@@ -1,10 +1,12 @@
 import { fromScreen, toScreen, type ChartView, type ScreenPoint } from "~/core/framing";
 import { separationDeg, unitVector, type Vec3 } from "~/core/sky";
 
-/** Colours by meaning, read from the theme. */
-export type Ink = Readonly<
-  Record<"ground" | "rule" | "ink" | "soft" | "faint" | "lamp" | "moonlit" | "rust" | "sage" | "twilight", string>
->;
+/** What is drawn with: on a page or in a worker. */
+export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+/** Colours by meaning, as the theme names them. */
+export const INKS = ["ground", "rule", "ink", "soft", "faint", "lamp", "moonlit", "rust", "sage", "twilight"] as const;
+export type Ink = Readonly<Record<(typeof INKS)[number], string>>;
 
 /** Half the diagonal of what the chart shows, degrees. */
 export function viewRadiusDeg(view: ChartView): number {
@@ -15,7 +17,7 @@ export function viewRadiusDeg(view: ChartView): number {
 export const FOOT_PX = 22;
 
 /** A line through directions, broken where it leaves the map. */
-export function trace(ctx: CanvasRenderingContext2D, view: ChartView, points: readonly Vec3[], isClosed = false): void {
+export function trace(ctx: Pen, view: ChartView, points: readonly Vec3[], isClosed = false): void {
   let previous: ScreenPoint | null = null;
   for (const v of isClosed ? [...points, points[0]!] : points) {
     const p = toScreen(view, v);

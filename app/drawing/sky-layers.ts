@@ -1,8 +1,7 @@
-import { plain } from "~/components/numbers";
-import { starsWithin, type SkyData } from "~/core/catalog";
+import { starsWithin, type SkyData, type StarZones } from "~/core/catalog";
 import { toScreen, type ChartView } from "~/core/framing";
 import { galacticToIcrs, unitVector } from "~/core/sky";
-import { FOOT_PX, icrs, trace, viewRadiusDeg, type Ink } from "./pen";
+import { FOOT_PX, icrs, trace, viewRadiusDeg, type Ink, type Pen } from "./pen";
 
 /** Faintest stars drawn at a scale: 6 at 60° from top to bottom, everything below 3°. */
 export const faintestAt = (heightDeg: number): number => Math.min(14, 6 + 2.9 * Math.log10(60 / heightDeg) * 1.15);
@@ -14,7 +13,7 @@ export const starName = (data: SkyData, row: number): string => {
 };
 
 /** Meridians and parallels at a step that suits the scale, with their values at the edge. */
-export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+export function drawGraticule(ctx: Pen, view: ChartView, ink: Ink): void {
   const height = view.heightPx / view.pxPerDeg;
   const step = [30, 15, 10, 5, 2, 1, 0.5, 0.25, 0.1].find((s) => s * 4 <= height) ?? 0.05;
   const radius = viewRadiusDeg(view);
@@ -44,7 +43,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
     );
     const at = toScreen(view, icrs(raDeg, dec));
     if (at && Math.abs(dec) < 89.9 && at.y < view.heightPx - FOOT_PX)
-      ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(plain(dec, 2)))}°`, 6, at.y - 3);
+      ctx.fillText(`${dec < 0 ? "−" : "+"}${Math.abs(Number(dec.toFixed(2)))}°`, 6, at.y - 3);
   }
   for (let ra = Math.ceil((raDeg - raHalf) / raStep) * raStep; ra <= raDeg + raHalf + 1e-9; ra += raStep) {
     trace(
@@ -64,7 +63,7 @@ export function drawGraticule(ctx: CanvasRenderingContext2D, view: ChartView, in
 }
 
 /** The Milky Way as a band by galactic latitude, wider and stronger towards Sagittarius: an own drawing. */
-export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+export function drawMilkyWay(ctx: Pen, view: ChartView, ink: Ink): void {
   ctx.fillStyle = ink.twilight;
   for (const widen of [1.25, 1, 0.8, 0.6, 0.4, 0.25]) {
     // One path for the whole band, filled once: cells filled one by one would show where they overlap.
@@ -94,7 +93,7 @@ export function drawMilkyWay(ctx: CanvasRenderingContext2D, view: ChartView, ink
 }
 
 /** Stick figures of the constellations. */
-export function drawFigures(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
+export function drawFigures(ctx: Pen, view: ChartView, data: SkyData, ink: Ink): void {
   ctx.strokeStyle = ink.rule;
   ctx.lineWidth = 1;
   ctx.beginPath();
@@ -108,7 +107,7 @@ export function drawFigures(ctx: CanvasRenderingContext2D, view: ChartView, data
 }
 
 /** Borders of the constellations. */
-export function drawBorders(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
+export function drawBorders(ctx: Pen, view: ChartView, data: SkyData, ink: Ink): void {
   ctx.strokeStyle = ink.rule;
   ctx.lineWidth = 0.8;
   ctx.setLineDash([2, 4]);
@@ -136,11 +135,23 @@ function tintOf(colour: number): number {
   return i === -1 ? TINT_LIMITS.length : i;
 }
 
-/** Stars by magnitude and colour; names for the bright ones. */
-export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: SkyData, ink: Ink): void {
-  const faintest = faintestAt(view.heightPx / view.pxPerDeg);
-  const t = data.stars.stars;
-  const rows = starsWithin(data.stars, { ...view.centre, radiusDeg: viewRadiusDeg(view), faintest });
+/** How far down stars are drawn, and how large their dots are: 1 on a chart, less in a small picture. */
+export interface StarDots {
+  /** mag */
+  readonly faintest: number;
+  readonly size: number;
+}
+
+/** Stars as dots by magnitude and colour. */
+export function drawStarDots(
+  ctx: Pen,
+  view: ChartView,
+  stars: StarZones,
+  { faintest, size }: StarDots,
+  ink: Ink,
+): void {
+  const t = stars.stars;
+  const rows = starsWithin(stars, { ...view.centre, radiusDeg: viewRadiusDeg(view), faintest });
   // Tint by tint: setting a mixed colour costs more than drawing a star.
   tints(ink).forEach((tint, which) => {
     ctx.fillStyle = tint;
@@ -148,7 +159,7 @@ export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: 
       if (tintOf(t.colour[i]!) !== which) continue;
       const p = toScreen(view, icrs(t.raDeg[i]!, t.decDeg[i]!));
       if (!p || p.x < -5 || p.y < -5 || p.x > view.widthPx + 5 || p.y > view.heightPx + 5) continue;
-      const r = Math.max(0.5, Math.min(5.5, 0.62 * (faintest - t.magnitude[i]!) ** 0.82 + 0.4));
+      const r = size * Math.max(0.5, Math.min(5.5, 0.62 * (faintest - t.magnitude[i]!) ** 0.82 + 0.4));
       ctx.globalAlpha = Math.min(1, 0.45 + 0.16 * (faintest - t.magnitude[i]!));
       ctx.beginPath();
       ctx.arc(p.x, p.y, r, 0, 2 * Math.PI);
@@ -156,6 +167,12 @@ export function drawStars(ctx: CanvasRenderingContext2D, view: ChartView, data: 
     }
   });
   ctx.globalAlpha = 1;
+}
+
+/** Stars by magnitude and colour; names for the bright ones. */
+export function drawStars(ctx: Pen, view: ChartView, data: SkyData, ink: Ink): void {
+  const faintest = faintestAt(view.heightPx / view.pxPerDeg);
+  drawStarDots(ctx, view, data.stars, { faintest, size: 1 }, ink);
   ctx.fillStyle = ink.soft;
   ctx.font = "11.5px 'Atkinson Hyperlegible Next Variable', sans-serif";
   for (const [ra, dec, mag, name] of data.named) {

@@ -1,5 +1,6 @@
 import { toScreen, type ChartView, type ScreenPoint, type SkyMesh } from "~/core/framing";
 import { unitVector } from "~/core/sky";
+import type { Pen } from "./pen";
 
 /** A picture under the chart's lines. */
 export interface Underlay {
@@ -22,7 +23,7 @@ export interface LaidPicture extends Underlay {
 
 /** Draws one triangle of the picture: its corners in the picture and on the chart. */
 function triangle(
-  ctx: CanvasRenderingContext2D,
+  ctx: Pen,
   image: CanvasImageSource,
   from: readonly [ScreenPoint, ScreenPoint, ScreenPoint],
   to: readonly [ScreenPoint, ScreenPoint, ScreenPoint],
@@ -53,7 +54,7 @@ function triangle(
 }
 
 /** The picture warped to the chart, cell by cell. */
-export function drawUnderlay(ctx: CanvasRenderingContext2D, view: ChartView, u: Underlay): void {
+export function drawUnderlay(ctx: Pen, view: ChartView, u: Underlay): void {
   const { columns, rows, nodes } = u.mesh;
   const points = nodes.map(([raDeg, decDeg]) => toScreen(view, unitVector({ raDeg, decDeg })));
   ctx.globalAlpha = u.opacity;

@@ -1,9 +1,9 @@
 import { toScreen, type ChartView } from "~/core/framing";
 import { offsetBy, unitVector } from "~/core/sky";
-import { icrs, trace, type Ink } from "./pen";
+import { icrs, trace, type Ink, type Pen } from "./pen";
 
 /** North and east at the lower right, as the chart is turned, and a bar of a round length. */
-export function drawCompass(ctx: CanvasRenderingContext2D, view: ChartView, ink: Ink): void {
+export function drawCompass(ctx: Pen, view: ChartView, ink: Ink): void {
   const [x, y] = [view.widthPx - 52, view.heightPx - 46];
   ctx.strokeStyle = ctx.fillStyle = ink.soft;
   ctx.lineWidth = 1.2;
@@ -35,7 +35,7 @@ export function drawCompass(ctx: CanvasRenderingContext2D, view: ChartView, ink:
 
 /** Outlines drawn by hand, with their names; the one being drawn is open. */
 export function drawOutlines(
-  ctx: CanvasRenderingContext2D,
+  ctx: Pen,
   view: ChartView,
   outlines: readonly { readonly name: string; readonly corners: readonly (readonly [number, number])[] }[],
   draft: readonly (readonly [number, number])[] | null,

@@ -1,7 +1,7 @@
 import { drawnBrightness, isNebula, lightOf, type CatalogEntry } from "~/core/catalog";
 import { toScreen, type ChartView } from "~/core/framing";
 import { offsetBy, unitVector, type Vec3 } from "~/core/sky";
-import { FOOT_PX, icrs, trace, type Ink } from "./pen";
+import { FOOT_PX, icrs, trace, type Ink, type Pen } from "./pen";
 
 /** Outline of an object as directions: an ellipse with its position angle. */
 function outline(e: CatalogEntry): Vec3[] {
@@ -66,12 +66,7 @@ function patchOf(
  * Objects as what they are: soft patches of their catalogue size and angle, stronger the brighter their surface. A model, no
  * picture: an ellipse with the light of its kind.
  */
-export function drawPatches(
-  ctx: CanvasRenderingContext2D,
-  view: ChartView,
-  objects: readonly CatalogEntry[],
-  ink: Ink,
-): void {
+export function drawPatches(ctx: Pen, view: ChartView, objects: readonly CatalogEntry[], ink: Ink): void {
   for (const e of objects) {
     const [a, b] = [e.majorArcmin ?? 0, e.minorArcmin ?? e.majorArcmin ?? 0].map(
       (size) => (size / 120) * view.pxPerDeg,
@@ -104,7 +99,7 @@ export function drawPatches(
 
 /** Names of objects by rank as long as they do not collide, and the outline of those that are chosen or near the pointer. */
 export function drawObjects(
-  ctx: CanvasRenderingContext2D,
+  ctx: Pen,
   view: ChartView,
   objects: readonly CatalogEntry[],
   outlined: ReadonlySet<string>,

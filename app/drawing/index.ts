@@ -1,0 +1,19 @@
+/** What is drawn of the sky on a canvas, of a page or in a worker. */
+export { drawBackdrop, type Backdrop, type ChartAsked } from "./backdrop-layer";
+export { drawCompass, drawOutlines } from "./marks-layer";
+export { drawMosaic, drawPanels, handleOf } from "./mosaic-layer";
+export { drawObjects, drawPatches } from "./object-layers";
+export { viewRadiusDeg, INKS, type Ink, type Pen } from "./pen";
+export { drawSmallPicture, smallPictureDeg, type SmallPicture } from "./small-picture";
+export {
+  drawBorders,
+  drawFigures,
+  drawGraticule,
+  drawMilkyWay,
+  drawStarDots,
+  drawStars,
+  faintestAt,
+  starName,
+  type StarDots,
+} from "./sky-layers";
+export { drawUnderlay, type LaidPicture, type Underlay } from "./underlay-layer";
