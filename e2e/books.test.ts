@@ -1,8 +1,8 @@
-import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
+import { closeStage, downloaded, newProfile, openStage, type Stage, textOf, visit, WAIT_MS } from "./browser";
 
 /** The books of a night: lines, silent nights, files looked at before they are added, what was measured and what went wrong. */
 describe("the books", () => {
@@ -178,7 +178,6 @@ describe("the books", () => {
     await visit(driver, `${app.url}/projects/project-shell/record`);
     await me.see("Take it along");
     expect(await main()).toMatch(/Ha\s*\n102 × 300 s: 8 h 30/);
-    const folder = join(profile.path, "downloads");
     for (const [button, ending] of [
       ["Text", "txt"],
       ["Markdown", "md"],
@@ -186,9 +185,7 @@ describe("the books", () => {
       ["Picture", "png"],
     ] as const) {
       await me.press(button);
-      const name = () => (existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith(`-record.${ending}`)) : undefined); // prettier-ignore
-      await waitFor(() => Promise.resolve(name() !== undefined), `${button} should come`);
-      const bytes = readFileSync(join(folder, name()!));
+      const bytes = readFileSync(await downloaded(driver, profile.path, (f) => f.endsWith(`-record.${ending}`)));
       if (ending === "png") expect([...bytes.subarray(0, 4)]).toEqual([0x89, 0x50, 0x4e, 0x47]);
       else expect(bytes.toString("utf8")).toContain("102 × 300 s");
     }
@@ -219,11 +216,7 @@ describe("the books", () => {
     await me.choose("Form", "raw subs with their calibration");
     await waitFor(async () => (await me.value("Form")) === "rawSubs", "it should be kept");
     await me.press("Export the list");
-    const folder = join(profile.path, "downloads");
-    const file = () => (existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith("-hand-over.txt")) : undefined);
-    const written = () => (file() === undefined ? "" : readFileSync(join(folder, file()!), "utf8"));
-    await waitFor(() => Promise.resolve(written() !== ""), "the list should come");
-    const text = written();
+    const text = readFileSync(await downloaded(driver, profile.path, (f) => f.endsWith("-hand-over.txt")), "utf8");
     expect(text).toContain("raw subs with their calibration, 32 bits a pixel");
     expect(text).toMatch(/Tomasz:\n {2}\[x\] Ha/);
     expect(text).toMatch(/Wren:\n {2}\[ \] OIII.*\n {2}\[ \] L/);

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -289,6 +289,28 @@ export function hands(driver: chrome.Driver) {
     byText,
   };
   return self;
+}
+
+/** Where a file lies that a browser has been given, once all of it has come. */
+export async function downloaded(
+  driver: chrome.Driver,
+  profile: string,
+  isIt: (name: string) => boolean,
+): Promise<string> {
+  const folder = join(profile, "downloads");
+  let [path, size] = ["", -1];
+  await driver.wait(
+    () => {
+      const name = existsSync(folder) ? readdirSync(folder).find(isIt) : undefined;
+      const before = size;
+      path = name === undefined ? "" : join(folder, name);
+      size = name === undefined ? -1 : statSync(path).size;
+      return size > 0 && size === before;
+    },
+    WAIT_MS,
+    "no such file came",
+  );
+  return path;
 }
 
 /** A browser before the demo's evening of 5 December. */

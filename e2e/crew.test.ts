@@ -1,9 +1,10 @@
-import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { readFileSync, renameSync, writeFileSync } from "node:fs";
+import { basename, join } from "node:path";
 import { By } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import {
   closeStage,
+  downloaded,
   hands,
   newProfile,
   openBrowser,
@@ -20,8 +21,6 @@ const demo = JSON.parse(readFileSync("app/data/demo.json", "utf8")) as {
   readonly records: readonly { readonly id: string; readonly kind: string; readonly data: object }[];
 };
 const CREW = "/projects/project-shell/crew";
-const downloaded = (folder: string, is: (name: string) => boolean): string | undefined =>
-  existsSync(folder) ? readdirSync(folder).find((f) => is(f) && !f.endsWith(".crdownload")) : undefined;
 
 describe("one of a crew", () => {
   const profile = newProfile();
@@ -60,14 +59,7 @@ describe("one of a crew", () => {
     );
     expect(before).toMatch(/shows \d\d\.\d mag/);
     await me.press("Save the map as a picture");
-    const folder = join(profile.path, "downloads");
-    await driver.wait(() => Promise.resolve(downloaded(folder, (f) => f.endsWith("depth-oiii.png")) !== undefined), WAIT_MS, "the picture should come"); // prettier-ignore
-    const png = readFileSync(
-      join(
-        folder,
-        downloaded(folder, (f) => f.endsWith("depth-oiii.png"))!,
-      ),
-    );
+    const png = readFileSync(await downloaded(driver, profile.path, (f) => f.endsWith("depth-oiii.png")));
     expect([...png.subarray(0, 4)]).toEqual([0x89, 0x50, 0x4e, 0x47]);
     expect(png.length).toBeGreaterThan(5000);
   });
@@ -147,11 +139,9 @@ describe("one of a crew", () => {
   it("invites by a small file without hours", async () => {
     await visit(driver, `${app.url}${CREW}`);
     await me.press("Invite somebody");
-    const folder = join(profile.path, "downloads");
-    await driver.wait(() => Promise.resolve(downloaded(folder, (f) => f.startsWith("join-")) !== undefined), WAIT_MS, "the invitation should come"); // prettier-ignore
-    const name = downloaded(folder, (f) => f.startsWith("join-"))!;
-    expect(name).toBe("join-sh2-216-three-gardens.zenithar.json");
-    const kinds = (JSON.parse(readFileSync(join(folder, name), "utf8")) as typeof demo).records.map((r) => r.kind);
+    const invitation = await downloaded(driver, profile.path, (f) => f.startsWith("join-"));
+    expect(basename(invitation)).toBe("join-sh2-216-three-gardens.zenithar.json");
+    const kinds = (JSON.parse(readFileSync(invitation, "utf8")) as typeof demo).records.map((r) => r.kind);
     expect(kinds).toContain("project");
     expect(kinds).not.toContain("contribution");
   });
@@ -176,15 +166,9 @@ describe("three members, five exchanges in any order", () => {
       as(name, async ({ driver, me }) => {
         await visit(driver, `${app.url}${CREW}`);
         await me.press("Export this project");
-        const folder = join(profiles[name].path, "downloads");
-        const is = (f: string) => f.startsWith("sh2-216") && f.endsWith(".zenithar.json");
-        await driver.wait(() => Promise.resolve(downloaded(folder, is) !== undefined), WAIT_MS, "the file should come");
-        await driver.sleep(300);
-        const text = readFileSync(join(folder, downloaded(folder, is)!), "utf8");
+        const path = await downloaded(driver, profiles[name].path, (f) => f.startsWith("sh2-216") && f.endsWith(".zenithar.json")); // prettier-ignore
         files[name] = join(profiles[name].path, `from-${name}-${Math.random().toString(36).slice(2)}.zenithar.json`);
-        writeFileSync(files[name], text);
-        for (const f of readdirSync(folder).filter(is)) writeFileSync(join(folder, f), ""); // never taken twice
-        for (const f of readdirSync(folder).filter(is)) (await import("node:fs")).rmSync(join(folder, f));
+        renameSync(path, files[name]); // never taken twice
       });
     const take = (name: Name, from: Name) =>
       as(name, async ({ driver, me }) => {

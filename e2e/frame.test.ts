@@ -1,8 +1,8 @@
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeStage, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
+import { closeStage, downloaded, newProfile, openStage, type Stage, textOf, WAIT_MS } from "./browser";
 
 /** A small solved FITS image: 16 bits, a gradient with a bright square. */
 function solvedImage(raDeg: number, decDeg: number): Buffer {
@@ -45,21 +45,8 @@ describe("framing", () => {
     await (await me.box(label)).sendKeys(Key.ENTER);
   };
   /** The text of a file with this ending once it has been downloaded; it is then taken away. */
-  const downloaded = async (ending: string): Promise<string> => {
-    const folder = join(profile.path, "downloads");
-    const fresh = () => (existsSync(folder) ? readdirSync(folder) : []).find((f) => f.endsWith(ending));
-    let size = -1;
-    await driver.wait(
-      () => {
-        const name = fresh();
-        const before = size;
-        size = name === undefined ? -1 : statSync(join(folder, name)).size;
-        return size > 0 && size === before; // all of it has come
-      },
-      10_000,
-      `no ${ending} came`,
-    );
-    const path = join(folder, fresh()!);
+  const given = async (ending: string): Promise<string> => {
+    const path = await downloaded(driver, profile.path, (f) => f.endsWith(ending));
     const text = readFileSync(path, "utf8");
     rmSync(path);
     return text;
@@ -126,14 +113,14 @@ describe("framing", () => {
     await me.press("Leave out P3");
     await me.press("Shoot P2 earlier");
     await me.press("Download CSV");
-    const csv = await downloaded(".csv");
+    const csv = await given(".csv");
     expect(csv).toContain("P2,Łuk,");
     expect(csv).not.toContain("P3,");
     await me.press("VOTable");
-    const xml = await downloaded(".xml");
+    const xml = await given(".xml");
     expect(xml).toContain('<VOTABLE version="1.4"');
     await me.press("FITS cards");
-    expect((await downloaded(".txt")).match(/^CTYPE1 {2}= 'RA---TAN'/gm)).toHaveLength(5);
+    expect((await given(".txt")).match(/^CTYPE1 {2}= 'RA---TAN'/gm)).toHaveLength(5);
     // spoil the grid, then take the file back
     await me.press("Mosaic");
     await me.choose("Columns", "1");
@@ -142,12 +129,12 @@ describe("framing", () => {
     await upload("Panel list", "again.csv", csv);
     await me.see("5 panels taken.");
     await me.press("Download CSV");
-    expect(await downloaded(".csv")).toBe(csv);
+    expect(await given(".csv")).toBe(csv);
     await upload("Panel list", "again.xml", xml);
     const told = By.xpath("//li[contains(., '5 panels taken.')]");
     await driver.wait(async () => (await driver.findElements(told)).length > 1, WAIT_MS, "the XML should be taken too");
     await me.press("VOTable");
-    expect(await downloaded(".xml")).toBe(xml);
+    expect(await given(".xml")).toBe(xml);
     await upload("Panel list", "foreign.csv", "ra,dec\n20.75,30.5\n20.82,30.9");
     await me.see("are these hours or degrees?");
     await me.choose("Numbers of right ascension are", "hours");

@@ -1,9 +1,19 @@
-import { existsSync, readFileSync, readdirSync } from "node:fs";
+import { readFileSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { By, Key, until } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, type RunningApp, startApp, textOf, untilOffline, WAIT_MS } from "./browser";
+import {
+  downloaded,
+  hands,
+  newProfile,
+  openBrowser,
+  type RunningApp,
+  startApp,
+  textOf,
+  untilOffline,
+  WAIT_MS,
+} from "./browser";
 
 const ROOT = new URL("..", import.meta.url).pathname;
 const demo = (name: string) => join(ROOT, "public/demo", name);
@@ -26,15 +36,8 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await driver.get(app.url);
   };
   /** The newest file in the download folder with an ending, once it is whole. */
-  const downloaded = async (ending: string): Promise<string> => {
-    const folder = join(profile.path, "downloads");
-    let found: string | undefined;
-    await driver.wait(() => {
-      found = existsSync(folder) ? readdirSync(folder).find((f) => f.endsWith(ending)) : undefined;
-      return found !== undefined;
-    }, WAIT_MS);
-    return readFileSync(join(folder, found!), "utf8");
-  };
+  const given = async (ending: string): Promise<string> =>
+    readFileSync(await downloaded(driver, profile.path, (f) => f.endsWith(ending)), "utf8");
   const chooseFiles = async (label: string, files: readonly string[]) => {
     const input = await driver.wait(until.elementLocated(By.css(`input[type=file][aria-label="${label}"]`)), WAIT_MS);
     await input.sendKeys(files.join("\n"));
@@ -215,7 +218,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await me.see("Mind stars brighter than");
     await me.press("Panels");
     await me.press("Download CSV");
-    const csv = await downloaded(".csv");
+    const csv = await given(".csv");
     expect(csv.split(/\r?\n/)[0]).toBe(
       "panel,name,row,column,ra_j2000,dec_j2000,ra_deg,dec_deg,position_angle_deg,field_width_arcmin,field_height_arcmin,mosaic_ra_deg,mosaic_dec_deg,mosaic_position_angle_deg",
     );
@@ -260,16 +263,16 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await me.see("Dark: Sun below −18°");
     await me.see("Checklist");
     await me.press("To my calendar");
-    const ics = await downloaded(".ics");
+    const ics = await given(".ics");
     expect(ics).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2\.0/);
     expect(ics.match(/BEGIN:VEVENT/g)!.length).toBe(ics.match(/END:VEVENT/g)!.length);
     expect(ics).toMatch(/DTSTART:20261205T\d{6}Z/);
     await me.press("as JSON");
-    const night = JSON.parse(await downloaded("night-2026-12-05.json")) as { format: string; lines: { kind: string; target?: string }[] }; // prettier-ignore
+    const night = JSON.parse(await given("night-2026-12-05.json")) as { format: string; lines: { kind: string; target?: string }[] }; // prettier-ignore
     expect(night.format).toBe("zenithar-night");
     expect(night.lines.some((l) => l.kind === "exposures" && l.target)).toBe(true);
     await me.press("as a table");
-    expect(await downloaded("night-2026-12-05.csv")).toMatch(/^start_utc,end_utc,/);
+    expect(await given("night-2026-12-05.csv")).toMatch(/^start_utc,end_utc,/);
     const pdf = await driver.sendAndGetDevToolsCommand("Page.printToPDF", {});
     const pages = Buffer.from((pdf as unknown as { data: string }).data, "base64")
       .toString("latin1")
@@ -339,7 +342,7 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     await me.see("Nothing new: all");
     await me.press("Close");
     await me.press("Export this project");
-    const file = JSON.parse(await downloaded(".zenithar.json")) as { format: string; records: { kind: string }[] };
+    const file = JSON.parse(await given(".zenithar.json")) as { format: string; records: { kind: string }[] };
     expect(file.format).toBe("zenithar-bundle");
     expect(file.records.filter((r) => r.kind === "contribution")).toHaveLength(58);
   });
@@ -354,18 +357,14 @@ describe.each(["with its server", "without its server"] as const)("the whole job
     const summary = "5 places, 5 rigs, 4 projects";
     await me.see(summary);
     await me.press("Export everything");
-    await driver.wait(
-      () => readdirSync(join(profile.path, "downloads")).some((f) => f.includes("everything") && f.endsWith(".json")),
-      10_000,
-    );
-    const backup = readdirSync(join(profile.path, "downloads")).find((f) => f.includes("everything"))!;
+    const backup = await downloaded(driver, profile.path, (f) => f.includes("everything") && f.endsWith(".json"));
     await me.press("Delete everything");
     await me.see("0 places, 0 rigs, 0 projects");
     await me.press("Put everything back");
     await me.see(summary);
     await me.press("Delete everything");
     await me.see("0 places, 0 rigs, 0 projects");
-    await chooseFiles("Import a file", [join(profile.path, "downloads", backup)]);
+    await chooseFiles("Import a file", [backup]);
     await me.see("My own backup");
     await me.see("You are: nobody yet →");
     await me.press("Merge");

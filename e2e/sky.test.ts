@@ -1,8 +1,18 @@
 import { decode } from "fast-png";
-import { By, Key, type WebElement } from "selenium-webdriver";
+import { By, Key, until, type WebElement } from "selenium-webdriver";
 import type * as chrome from "selenium-webdriver/chrome.js";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { hands, newProfile, openBrowser, startApp, textOf, untilOffline, WAIT_MS, type RunningApp } from "./browser";
+import {
+  hands,
+  newProfile,
+  openBrowser,
+  startApp,
+  textOf,
+  untilOffline,
+  visit,
+  WAIT_MS,
+  type RunningApp,
+} from "./browser";
 
 const FRAME = "/projects/project-loop/frame";
 const chartOf = (driver: chrome.Driver): Promise<WebElement> => driver.findElement(By.css("main canvas"));
@@ -17,6 +27,28 @@ const lightOf = (driver: chrome.Driver): Promise<number> =>
 /** Waits until the chart's light is what it should be. */
 const untilLight = (driver: chrome.Driver, isFine: (light: number) => boolean, complaint: string) =>
   driver.wait(async () => isFine(await lightOf(driver)), WAIT_MS, complaint);
+
+const VEIL = "//img[starts-with(@alt, 'The whole Veil')]";
+/** The small picture of the Veil's mosaic on Projects: side in px, colours row by row. */
+async function smallVeil(
+  driver: chrome.Driver,
+  url: string,
+): Promise<{ side: number; at: (x: number, y: number) => number[] }> {
+  await visit(driver, `${url}/projects`);
+  const img = await driver.wait(until.elementLocated(By.xpath(VEIL)), WAIT_MS);
+  const [side, data] = await driver.executeAsyncScript<[number, number[]]>(
+    `const [img, done] = arguments;
+     img.decode().then(() => {
+       const canvas = document.createElement("canvas");
+       canvas.width = canvas.height = img.naturalWidth;
+       const ctx = canvas.getContext("2d");
+       ctx.drawImage(img, 0, 0);
+       done([img.naturalWidth, [...ctx.getImageData(0, 0, img.naturalWidth, img.naturalWidth).data]]);
+     });`,
+    img,
+  );
+  return { side, at: (x, y) => data.slice(4 * (Math.round(y) * side + Math.round(x)), 4 * (Math.round(y) * side + Math.round(x)) + 3) }; // prettier-ignore
+}
 
 /** A foreign survey of another make (e2e/fixtures): galactic, JPEG tiles of 256 pixels, only five of them and the picture of all the sky. */
 describe("a survey that the operator set up", () => {
@@ -93,6 +125,16 @@ describe("a survey that the operator set up", () => {
     await untilLight(driver, (light) => light > 100, "by day the picture should be light");
     await driver.executeScript("document.documentElement.dataset.theme = 'dusk'");
   });
+
+  it("is what small pictures show as well, its quarters where they lie about the frame at 312.9°, +30.75°", async () => {
+    const { side, at } = await smallVeil(driver, app.url);
+    // Far from the lines between the quarters, outside the mosaic: east is left, north is up.
+    const [near, far] = [0.04 * side, 0.96 * side];
+    const sides = [[near, near], [far, near], [near, far], [far, far]].map(([x, y]) => at(x!, y!).slice(0, 2).map((c) => c > 100)); // prettier-ignore
+    expect(sides).toEqual([[true, true], [true, false], [false, true], [false, false]]); // prettier-ignore
+    const img = await driver.findElement(By.xpath(VEIL));
+    expect(await img.getAttribute("alt")).toContain("Quarters of the sky, Test pattern, nobody's");
+  });
 });
 
 describe("the simulated sky", () => {
@@ -150,6 +192,32 @@ describe("the simulated sky", () => {
     await driver.navigate().refresh();
     await me.see("Simulated: stars and sizes from the catalogues");
     await untilLight(driver, (light) => Math.abs(light - bright) < 4, "it should be as it was");
+  });
+
+  it("is drawn small from the catalogue: corners of the mosaic where trigonometry has them, its nebula in the middle, kept by the browser", async () => {
+    const { side, at } = await smallVeil(driver, app.url);
+    // 4144 × 2822 px of 4.63 µm at 480 mm, two by three, 15 % in common, at 4°: arcminutes about the middle.
+    const field = (px: number) => (px * 4.63e-3 * 3437.75) / 480;
+    const [w, h] = [field(4144) * 1.85, field(2822) * 2.7];
+    const half = Math.hypot(w, h) / 2;
+    const [sin, cos] = [Math.sin((4 * Math.PI) / 180), Math.cos((4 * Math.PI) / 180)];
+    for (const [x, y] of [[-w / 2, h / 2], [w / 2, h / 2], [-w / 2, -h / 2], [w / 2, -h / 2]] as const) {
+      // North up and east left: a turn from north to east goes to the left.
+      const [right, up] = [x * cos - y * sin, x * sin + y * cos];
+      const px = (arcmin: number) => (arcmin / (1.15 * 2 * half)) * side;
+      const [cx, cy] = [side / 2 + px(right), side / 2 - px(up)];
+      const around = [-2, -1, 0, 1, 2].flatMap((dx) => [-2, -1, 0, 1, 2].map((dy) => at(cx + dx, cy + dy)));
+      expect(around.some(([r, g, b]) => r! > 110 && g! > 70 && b! < g!), `corner at ${cx}, ${cy}`).toBe(true);
+    } // prettier-ignore
+    const light = (cx: number, cy: number) => {
+      let sum = 0;
+      for (let dx = -4; dx <= 4; dx++) for (let dy = -4; dy <= 4; dy++) sum += at(cx + dx, cy + dy)[0]!;
+      return sum / 81;
+    };
+    expect(light(0.56 * side, 0.5 * side)).toBeGreaterThan(light(0.08 * side, 0.5 * side) + 8);
+    expect(await driver.executeAsyncScript<number>("caches.open('zenithar-small').then((c) => c.keys()).then((k) => arguments[0](k.length))")).toBeGreaterThanOrEqual(1); // prettier-ignore
+    await driver.get(app.url + FRAME);
+    await me.see("Picture of the sky");
   });
 
   it("of a field that is kept is there without a network, after the browser was closed", async () => {

@@ -27,6 +27,21 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
     fine: ['import "~/core/sky";', 'import "./other";', 'import "~/data/towns.tsv?url";'],
   })),
   {
+    file: "app/drawing/probe.ts",
+    refused: ['import "~/components/numbers";', 'import "~/desk/log";', 'import "~/workers/sky";', 'import "~/core/sky/frames";', 'import "../desk/log";', 'import "~/data/towns.tsv?url";'],
+    fine: ['import "~/core/framing";', 'import "./pen";'],
+  },
+  {
+    file: "app/workers/probe.worker.ts",
+    refused: ['import "~/drawing/pen";', 'import "~/components/clock";'],
+    fine: ['import "~/drawing";', 'import "~/data/stars.bin?url";'],
+  },
+  {
+    file: "app/storage/probe.ts",
+    refused: ['import "~/drawing";'],
+    fine: ['import "~/core/records";'],
+  },
+  {
     file: "app/server/probe.server.ts",
     refused: ['import "~/storage/store";', 'import "~/workers/sky";'],
     fine: ['import "~/services/edr-ask";'],
@@ -43,8 +58,8 @@ const PROBES: readonly { readonly file: string; readonly refused: readonly strin
   },
   {
     file: "app/components/words/probe.ts",
-    refused: ['import "~/desk/log";', 'import "~/storage/store";', 'import "~/core/sky/frames";'],
-    fine: ['import "~/core/sky";', 'import "~/components/clock";', 'import "react";'],
+    refused: ['import "~/desk/log";', 'import "~/storage/store";', 'import "~/core/sky/frames";', 'import "~/drawing/pen";'],
+    fine: ['import "~/core/sky";', 'import "~/components/clock";', 'import "react";', 'import "~/drawing";'],
   },
   ...SCREENS.map((name) => ({
     file: `app/screens/${name}/probe.tsx`,

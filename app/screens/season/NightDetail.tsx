@@ -99,13 +99,17 @@ function EveningWords({
       </p>
       <div className="my-1 flex flex-wrap gap-2">
         {[...new Set(evening.blocks.map((b) => b.projectId))].map((id) => (
-          <SkyPicture
-            key={id}
-            entry={null}
-            frame={view.projects.find((p) => p.id === id)?.layout ?? null}
-            sizePx={96}
-            label={`${nameOf(id)}: its frame`}
-          />
+          <figure key={id} className="w-24">
+            <SkyPicture
+              entry={null}
+              frame={view.projects.find((p) => p.id === id)?.layout ?? null}
+              sizePx={96}
+              label={`${nameOf(id)}: its frame`}
+            />
+            <figcaption className="text-note text-soft truncate" aria-hidden="true">
+              {nameOf(id)}
+            </figcaption>
+          </figure>
         ))}
       </div>
       <ul>

@@ -162,12 +162,14 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
             }
             ribbon={
               ribbon === null ? (
-                <p className="text-note text-soft flex h-[93px] items-center gap-1 px-4">
-                  <Link to="/start" className="underline underline-offset-4">
-                    Say where you observe from
-                  </Link>
-                  , and the nights to come appear here.
-                </p>
+                <nav aria-label="Nights to come" className="text-note text-soft flex h-[93px] items-center px-4">
+                  <p>
+                    <Link to="/start" className="underline underline-offset-4">
+                      Say where you observe from
+                    </Link>
+                    , and the nights to come appear here.
+                  </p>
+                </nav>
               ) : (
                 <Suspense fallback={<div className="h-[93px]" />}>
                   <Await

@@ -29,6 +29,11 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
   const [params] = useSearchParams();
   const navigation = useNavigation();
   const search = keptSearch(params, { low: params.get("low") ?? "" });
+  const picture = {
+    entry,
+    frame: view ? firstLayout(entry, view.optics) : null,
+    label: `${entryTitle(entry)}${view ? ", and the frame a project would begin with" : ""}`,
+  };
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div>
@@ -48,6 +53,7 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
             ) : null}
           </Form>
         </div>
+        <SkyPicture {...picture} sizePx={200} className="mt-2 lg:hidden" />
         {entry.curated?.framing ? <p className="text-soft mt-1 max-w-[65ch]">{entry.curated.framing}</p> : null}
         <p className="mt-1 flex flex-wrap gap-x-5">
           <Link
@@ -84,16 +90,12 @@ export default function TargetRoute({ loaderData, actionData }: Route.ComponentP
         )}
       </div>
       <aside className="space-y-4">
-        <figure>
-          <SkyPicture
-            entry={entry}
-            frame={view ? firstLayout(entry, view.optics) : null}
-            sizePx={336}
-            label={`${entryTitle(entry)}${view ? ", and the frame a project would begin with" : ""}`}
-          />
+        <figure className="hidden lg:block">
+          <SkyPicture {...picture} sizePx={336} />
           {view ? (
             <figcaption className="text-note text-soft mt-1">
-              The frame a project would begin with: {view.rigName}, {counted(view.panels, "panel")}
+              The frame a project would begin with: {view.rigName}
+              {view.panels > 1 ? `, ${counted(view.panels, "panel")}` : ""}
             </figcaption>
           ) : null}
         </figure>

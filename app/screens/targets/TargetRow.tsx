@@ -35,7 +35,12 @@ export function TargetRow({
   return (
     <>
       <div role="gridcell" className="flex min-w-0 items-center gap-3">
-        <SkyPicture entry={line.entry} frame={firstLayout(line.entry, optics)} sizePx={56} />
+        <SkyPicture
+          entry={line.entry}
+          frame={firstLayout(line.entry, optics)}
+          sizePx={56}
+          className="hidden md:block"
+        />
         <div className="min-w-0">
           <Link
             ref={linkRef}
