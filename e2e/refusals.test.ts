@@ -130,11 +130,11 @@ describe("what goes wrong", () => {
   });
 
   it("says that an address leads nowhere, in words", async () => {
-    await visit(driver, `${app.url}/projects/no-such-project/plan`);
+    await driver.get(`${app.url}/projects/no-such-project/plan`);
     await me.see("There is no such project here");
-    await visit(driver, `${app.url}/?night=2026-02-30`);
+    await driver.get(`${app.url}/?night=2026-02-30`);
     await me.see("That is no date");
-    await visit(driver, `${app.url}/targets/Vulcan`);
+    await driver.get(`${app.url}/targets/Vulcan`);
     await me.see("The catalogue has no object of that name");
   });
 
