@@ -14,6 +14,25 @@ globalThis.ResizeObserver ??= class {
     return undefined;
   }
 };
+// Nothing ever comes into view.
+globalThis.IntersectionObserver ??= class {
+  readonly root = null;
+  readonly rootMargin = "";
+  readonly scrollMargin = "";
+  readonly thresholds = [];
+  observe() {
+    return undefined;
+  }
+  unobserve() {
+    return undefined;
+  }
+  disconnect() {
+    return undefined;
+  }
+  takeRecords() {
+    return [];
+  }
+};
 if (typeof globalThis.matchMedia !== "function")
   Object.assign(globalThis, {
     matchMedia: () => ({ matches: true, addEventListener: () => undefined, removeEventListener: () => undefined }),
