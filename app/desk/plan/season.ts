@@ -96,6 +96,8 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
   let hasSoon: (plan: SeasonPlan) => void = () => undefined;
   const early = new Promise<SeasonPlan>((resolve) => (hasSoon = resolve));
   let left: SeasonPlan | null = null;
+  /** The run whose question took the place of this one. */
+  let newer: SeasonRun | null = null;
   const leave = (plan: SeasonPlan) => {
     if (question.projects.length === 0) return; // nothing was seen
     // What is planned while forecasts are still being asked anchors nothing.
@@ -143,10 +145,16 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
       agreed ? () => undefined : tell,
     );
     if (!plan) {
-      // A newer question took its place: its answer is the answer.
-      const newer = at.run!.it;
-      newer.settled.then(settle, fail);
-      return newer.whole;
+      // A newer question took its place: its answer is the answer, and whoever follows this run follows that one from now on.
+      const other = (newer = at.run!.it);
+      const hear = (its: SeasonPlan) => {
+        for (const listener of listeners) listener(its);
+      };
+      other.listen(hear);
+      const there = other.latest();
+      if (there) hear(there);
+      other.settled.then(settle, fail);
+      return other.whole;
     }
     tell(plan);
     settle(plan);
@@ -165,7 +173,7 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
     sum,
     before: () => before,
     previous: () => previous,
-    latest: () => best,
+    latest: () => newer?.latest() ?? best,
     listen: (onPlan) => {
       listeners.add(onPlan);
       return () => listeners.delete(onPlan);
