@@ -167,4 +167,32 @@ describe("one plan", () => {
     expect(need(next)).toBeCloseTo(need(plan), 6); // nothing was kept, so all of it is still wanted
     expect(next.gap).toBeLessThan(0.01);
   });
+
+  it("goes on for whoever follows it when a newer question overtakes it: their listener hears the newer plan, whole", async () => {
+    const overtaken: (() => void)[] = [];
+    let isFirst = true;
+    const d = demoDesk({
+      season: {
+        ...planner,
+        // As the worker does: what is under way when a newer question comes answers with nothing.
+        plan(question, from, onPlan) {
+          if (!isFirst) return planner.plan(question, from, onPlan);
+          isFirst = false;
+          return new Promise((resolve) => overtaken.push(() => resolve(null)));
+        },
+      },
+    });
+    const first = seasonRun(demoLibrary(d));
+    const heard: string[] = [];
+    first.listen((plan) => heard.push(plan.stage));
+    while (overtaken.length === 0) await new Promise((r) => setTimeout(r, 1));
+    const free = record("lock", "l9", { memberId: "member-ines", night: nightDate("2026-12-08"), does: "forbid" });
+    const second = seasonRun(libraryOfRecords([...records, free], d));
+    expect(second).not.toBe(first);
+    const plan = await second.whole;
+    overtaken[0]!();
+    expect(await first.whole).toBe(plan);
+    expect(first.latest()).toBe(plan);
+    expect(heard.at(-1)).toBe("whole");
+  });
 });
