@@ -3,19 +3,8 @@ import { cleanup } from "@testing-library/react";
 import { afterEach } from "vitest";
 
 // What the browser has and the test page lacks.
-globalThis.ResizeObserver ??= class {
-  observe() {
-    return undefined;
-  }
-  unobserve() {
-    return undefined;
-  }
-  disconnect() {
-    return undefined;
-  }
-};
-// Nothing ever comes into view.
-globalThis.IntersectionObserver ??= class {
+/** Watches and never has anything to say: nothing has a size here, or comes into view. */
+class SilentObserver {
   readonly root = null;
   readonly rootMargin = "";
   readonly scrollMargin = "";
@@ -32,7 +21,9 @@ globalThis.IntersectionObserver ??= class {
   takeRecords() {
     return [];
   }
-};
+}
+globalThis.ResizeObserver ??= SilentObserver;
+globalThis.IntersectionObserver ??= SilentObserver;
 if (typeof globalThis.matchMedia !== "function")
   Object.assign(globalThis, {
     matchMedia: () => ({ matches: true, addEventListener: () => undefined, removeEventListener: () => undefined }),

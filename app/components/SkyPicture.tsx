@@ -1,8 +1,9 @@
-import { createContext, use, useEffect, useRef, useState } from "react";
+import { createContext, use, useEffect, useState } from "react";
 import { useInView } from "react-intersection-observer";
 import type { CatalogEntry } from "~/core/catalog";
 import type { MosaicLayout } from "~/core/framing";
-import { INKS, smallPictureDeg, type Ink } from "~/drawing";
+import { smallPictureDeg, type Ink } from "~/drawing";
+import { inkOf, pixelRatio } from "./canvas";
 import { useTheme } from "./use-theme";
 
 /** What makes small pictures: the desk's, given by the shell. */
@@ -21,13 +22,35 @@ export type PictureMaker = (
 /** Where pages find it; null = no pictures, as where a page is drawn on the server. */
 export const SmallPictures = createContext<PictureMaker | null>(null);
 
-/** More pixels than two to one of the page nobody sees. */
-const MOST_RATIO = 2;
+/** A picture as it is shown, and what tells it from others. */
+export type ShownPicture = Awaited<ReturnType<PictureMaker>>;
 
-/** The theme's colours at an element. */
-export function inkOf(element: Element): Ink {
-  const style = getComputedStyle(element);
-  return Object.fromEntries(INKS.map((name) => [name, style.getPropertyValue(`--${name}`)])) as unknown as Ink;
+/** What a picture was made from, in words that may stand beside it. */
+export const sourceWords = ({ of, credit }: ShownPicture): string =>
+  of === "" ? "drawn from the catalogue" : [of, credit].filter((w) => w !== "").join(", ");
+
+/** What there is to be seen of a target, a frame or both, by value: the same in it is the same picture. "" = nothing. */
+function questionOf(entry: CatalogEntry | null, frame: MosaicLayout | null): string {
+  const centre = frame?.centre ?? entry?.at;
+  return centre ? JSON.stringify({ centre, heightDeg: smallPictureDeg(entry, frame), own: entry, frame }) : "";
+}
+
+/** Has a square picture made in the colours of the theme, `px` of the screen wide. */
+function ask(make: PictureMaker, question: string, px: number): Promise<ShownPicture> {
+  const root = document.documentElement;
+  const sky = JSON.parse(question) as Omit<Parameters<PictureMaker>[0], "widthPx" | "heightPx">;
+  const look = { theme: root.dataset["theme"] ?? "", ink: inkOf(root) };
+  return make({ ...sky, widthPx: px, heightPx: px }, look);
+}
+
+/** The way to a picture that is to be put somewhere else, as in a file; null = there is none. */
+export function usePictureOf(): (
+  entry: CatalogEntry | null,
+  frame: MosaicLayout,
+  px: number,
+) => Promise<ShownPicture | null> {
+  const make = use(SmallPictures);
+  return async (entry, frame, px) => (make ? ask(make, questionOf(entry, frame), px).catch(() => null) : null);
 }
 
 /**
@@ -50,20 +73,14 @@ export function SkyPicture({
   readonly className?: string;
 }) {
   const make = use(SmallPictures);
-  const box = useRef<HTMLDivElement | null>(null);
   const { ref, inView } = useInView({ triggerOnce: true, rootMargin: "300px" });
   const theme = useTheme();
-  const [shown, setShown] = useState<Awaited<ReturnType<PictureMaker>> | null>(null);
-  const centre = frame?.centre ?? entry?.at;
-  /** All that is drawn, by value: another list or frame with the same in it is no other picture. */
-  const question = centre && JSON.stringify({ centre, heightDeg: smallPictureDeg(entry, frame), own: entry, frame });
+  const [shown, setShown] = useState<ShownPicture | null>(null);
+  const question = questionOf(entry, frame);
   useEffect(() => {
-    if (!inView || !make || !box.current || !question) return;
+    if (!inView || !make || question === "") return;
     let isCurrent = true;
-    const px = Math.round(sizePx * Math.min(MOST_RATIO, window.devicePixelRatio));
-    const sky = JSON.parse(question) as Omit<Parameters<PictureMaker>[0], "widthPx" | "heightPx">;
-    const look = { theme: document.documentElement.dataset["theme"] ?? "", ink: inkOf(box.current) };
-    make({ ...sky, widthPx: px, heightPx: px }, look).then(
+    ask(make, question, Math.round(sizePx * pixelRatio())).then(
       (picture) => isCurrent && setShown(picture),
       () => undefined, // the place stays dark: all it says is said in words beside it
     );
@@ -71,13 +88,10 @@ export function SkyPicture({
       isCurrent = false;
     };
   }, [inView, make, theme, question, sizePx]);
-  const source = shown?.of ? `${shown.of}${shown.credit ? `, ${shown.credit}` : ""}` : "drawn from the catalogue";
+  const source = shown ? sourceWords(shown) : "";
   return (
     <div
-      ref={(element) => {
-        box.current = element;
-        ref(element);
-      }}
+      ref={ref}
       className={`bg-ground border-rule relative shrink-0 overflow-hidden rounded-[6px] border ${className}`}
       style={{ width: sizePx, maxWidth: "100%", aspectRatio: "1" }}
       title={shown ? `North up, east left; ${source}` : undefined}

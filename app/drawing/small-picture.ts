@@ -20,6 +20,7 @@ export interface SmallPicture {
 const FULL_SIZE_PX = 240;
 /** A small picture shows stars not quite so far down as a chart of its field, so that what it is of is seen first, mag. */
 const FEWER_MAG = 1;
+/** Of what has to be in it: a margin that shows what lies beside. */
 const AROUND = 1.15;
 const [LEAST_DEG, MOST_DEG] = [0.2, 80];
 

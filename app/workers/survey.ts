@@ -25,8 +25,8 @@ export interface SurveyClient {
     asked: PictureAsked,
     hear: (picture: SurveyPicture) => void,
   ) => Promise<Result<boolean, { readonly code: "silent" }>>;
-  /** A small picture, as it is kept, else made: what it takes to make it is asked for only then. */
-  readonly small: (name: string, asked: () => Promise<Omit<SmallPictureAsked, "name">>) => Promise<Blob>;
+  /** A small picture, as it is kept, else made; null = the survey it is to be made from is silent. What it takes to make it is asked for only then. */
+  readonly small: (name: string, asked: () => Promise<Omit<SmallPictureAsked, "name">>) => Promise<Blob | null>;
   /** Ends what was asked for a use. */
   readonly stop: (use: string) => void;
   /** Fetches a part of the sky to be kept; how many files it takes. */

@@ -192,17 +192,18 @@ const api = {
     return (await (await smallKept())?.find(smallAddress(name))) ?? null;
   },
 
-  /** Makes a small picture and keeps it. Where the survey cannot be asked, or the stars do not come, it is made without and not kept. */
-  async small({ name, chart, ink, objects, frame, survey }: SmallPictureAsked): Promise<Blob> {
+  /** Makes a small picture and keeps it; null = the survey cannot be asked. Where the stars do not come it is made without, and not kept. */
+  async small({ name, chart, ink, objects, frame, survey }: SmallPictureAsked): Promise<Blob | null> {
     const view = chartView(chart);
     const canvas = new OffscreenCanvas(view.widthPx, view.heightPx);
     const ctx = canvas.getContext("2d");
     if (!ctx) throw new Error("this browser draws nothing in a worker");
     const backdrop = survey ? await wholePicture({ ...survey, chart }).catch(() => null) : null;
+    if (survey && !backdrop) return null;
     const dots = backdrop ? null : await chartStars().catch(() => null);
     drawSmallPicture(ctx, view, { backdrop, objects, stars: dots, frame }, ink);
     const file = await canvas.convertToBlob({ type: "image/png" });
-    if (survey ? backdrop : dots) await (await smallKept())?.keep(smallAddress(name), file);
+    if (backdrop ?? dots) await (await smallKept())?.keep(smallAddress(name), file);
     return file;
   },
 

@@ -1,5 +1,5 @@
 import { fixed } from "~/components/numbers";
-import { inkOf } from "~/components/SkyPicture";
+import { inkOf, pixelRatio } from "~/components/canvas";
 import type { SkyData } from "~/core/catalog";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { CatalogEntry } from "~/core/catalog";
@@ -55,8 +55,6 @@ interface Props extends ChartDeeds {
   readonly draft?: readonly (readonly [number, number])[] | null;
 }
 
-/** A picture of the sky is drawn no finer than so many pixels to one of the page: more is work nobody sees. */
-const MOST_RATIO = 2;
 const NONE: NonNullable<Props["outlines"]> = [];
 const NO_IDS: readonly string[] = [];
 
@@ -171,7 +169,7 @@ export function SkyChart({
   ]);
   useEffect(() => {
     if (!onView) return;
-    const ratio = Math.min(MOST_RATIO, window.devicePixelRatio);
+    const ratio = pixelRatio();
     onView({ ...gaze, ...look, widthPx: Math.round(w * ratio), heightPx: Math.round(h * ratio) });
   }, [gaze, look, w, h, onView]);
 

@@ -8,7 +8,8 @@ import { smallPicture, type SmallLook, type SmallSky } from "./small-pictures";
 import { theSurveyChoice } from "./surveys";
 
 const SURVEY: Survey = { title: "Red plates", credit: "Their makers", orderMin: 3, orderMax: 9, tilePx: 512, format: "png", frame: "equatorial" }; // prettier-ignore
-const LOOK: SmallLook = { theme: "dusk", ink: {} as SmallLook["ink"] };
+const inks = (ground: string) => ({ ground }) as SmallLook["ink"];
+const LOOK: SmallLook = { theme: "dusk", ink: inks("#111") };
 const own = { id: "own-1", at: { frame: "icrs", raDeg: 80, decDeg: 34 } } as unknown as CatalogEntry;
 const listed = { id: "IC 405", at: own.at } as unknown as CatalogEntry;
 const sky: SmallSky = { centre: own.at, heightDeg: 2, own: null, frame: null, widthPx: 56, heightPx: 56 };
@@ -50,8 +51,10 @@ describe("small pictures", () => {
     expect(await smallPicture(desk, { ...sky }, LOOK)).toBe(first);
     expect(asked).toHaveLength(1);
     expect(first).toMatchObject({ of: "", isSimulated: false });
-    await smallPicture(desk, sky, { ...LOOK, theme: "ember" });
+    await smallPicture(desk, sky, { theme: "ember", ink: inks("#000") });
     expect(asked).toHaveLength(2);
+    await smallPicture(desk, sky, { ...LOOK, ink: inks("#222") }); // the colours of a later version
+    expect(asked).toHaveLength(3);
   });
 
   it("show a target of one's own among what the catalogue has there, and what is listed once", async () => {
@@ -92,6 +95,19 @@ describe("small pictures", () => {
     await expect(smallPicture(desk, sky, LOOK)).rejects.toThrow("no worker");
     isBroken = false;
     expect(await smallPicture(desk, sky, LOOK)).toMatchObject({ of: "" });
+  });
+
+  it("never call a picture a survey's that is drawn because the survey is silent, and ask it again next time", async () => {
+    let isSilent = true;
+    const { desk } = deskWith({
+      survey: {
+        small: async (_, question) => ((await question()).survey && isSilent ? null : new Blob()),
+      },
+    });
+    desk.at(theSurveyChoice).write({ id: "plates", brightness: 0, contrast: 0 });
+    expect(await smallPicture(desk, sky, LOOK)).toMatchObject({ of: "", credit: "" });
+    isSilent = false;
+    expect(await smallPicture(desk, sky, LOOK)).toMatchObject({ of: "Red plates" });
   });
 
   it("are let go, the oldest first, when there are very many", async () => {

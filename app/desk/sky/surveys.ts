@@ -1,4 +1,4 @@
-import type { Survey } from "~/core/survey";
+import type { Survey, SurveyLook } from "~/core/survey";
 import { slot, type Desk } from "~/desk/desk";
 import { createSurveyChoice } from "~/storage/survey-choice";
 import type { SurveyRefusal } from "~/workers/survey";
@@ -32,6 +32,10 @@ export function surveyHere(desk: Desk, id: string): Promise<SurveyHere> {
   answer.catch(() => known.delete(id));
   return answer;
 }
+
+/** How a picture is coloured in a theme: in Ember red only; by day dark on light, so that lines and words stay readable on it. */
+export const surveyInk = (theme: string): SurveyLook["ink"] =>
+  theme === "ember" ? "red" : theme === "day" ? "onLight" : "own";
 
 /** Which picture lies under charts, remembered in this browser. */
 export const theSurveyChoice = slot(({ cupboard }) => createSurveyChoice(cupboard.notes));

@@ -3,12 +3,10 @@ import { useDesk } from "~/at-desk";
 import type { Backdrop, ChartAsked } from "~/drawing";
 import { isShortcut, isTyping } from "~/components/shortcuts";
 import { useTheme } from "~/components/use-theme";
-import { surveyHere, theSurveyChoice, type SurveyChoice, type SurveyHere } from "~/desk/sky/surveys";
+import { surveyHere, surveyInk, theSurveyChoice, type SurveyChoice, type SurveyHere } from "~/desk/sky/surveys";
 
 const ASK_AFTER_MS = 40; // while the chart is dragged the last picture is moved along
 const USE = "frame";
-/** In Ember red only; by day dark on light, so that lines and words stay readable on it. */
-const INKS: Readonly<Record<string, "red" | "onLight">> = { ember: "red", day: "onLight" };
 
 /** The picture of the sky behind a frame's chart. */
 export interface SurveyPicture {
@@ -57,8 +55,8 @@ export function useSurvey(): SurveyPicture {
   /** What is wanted behind the chart now; another object whenever it is asked anew. */
   const question = useMemo(() => {
     if (!survey || !chart) return null;
-    const ink = INKS[document.documentElement.dataset["theme"] ?? ""] ?? "own";
-    return { asked: { id, survey, chart, look: { brightness, contrast, ink } as const }, theme, turn };
+    const ink = surveyInk(document.documentElement.dataset["theme"] ?? "");
+    return { asked: { id, survey, chart, look: { brightness, contrast, ink } }, theme, turn };
   }, [id, survey, chart, brightness, contrast, theme, turn]);
   useEffect(() => {
     if (!question) return;

@@ -1,10 +1,13 @@
+import { sourceWords, type ShownPicture } from "~/components/SkyPicture";
 import type { CardLine } from "./card-text";
 
 const WIDTH = 1200;
 const MARGIN = 64;
 const HEAD_WIDTH = 220;
 const LINE = 34;
-const PICTURE = 240;
+const SOURCE_LINE = 22;
+/** Side of the frame's picture, px. */
+export const PICTURE = 240;
 
 /** Words in lines that fit a width. */
 function wrapped(context: CanvasRenderingContext2D, words: string, width: number): string[] {
@@ -20,13 +23,24 @@ function wrapped(context: CanvasRenderingContext2D, words: string, width: number
   return line === "" ? lines : [...lines, line];
 }
 
-/** The card as a picture, in the colours of the page, with the small picture of its frame where there is one: a PNG, or null where the browser draws none. */
+/** A picture that can be drawn; null where it does not load. */
+async function loaded(url: string): Promise<HTMLImageElement | null> {
+  const image = new Image();
+  image.src = url;
+  return image.decode().then(
+    () => image,
+    () => null,
+  );
+}
+
+/** The card as a picture, in the colours of the page, with the picture of its frame and what that was made from: a PNG, or null where the browser draws none. */
 export async function cardPicture(
   title: string,
   lines: readonly CardLine[],
-  frame: HTMLImageElement | null,
+  shown: ShownPicture | null,
 ): Promise<Blob | null> {
   await document.fonts.ready;
+  const frame = shown && (await loaded(shown.url));
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim() || "#222";
   const canvas = document.createElement("canvas");
@@ -39,8 +53,10 @@ export async function cardPicture(
   // The picture stands at the top right; the words leave it its room all the way down, which keeps the lines even.
   const room = frame ? PICTURE + 32 : 0;
   const rows = lines.map((l) => ({ ...l, rows: wrapped(context, l.words, WIDTH - 2 * MARGIN - HEAD_WIDTH - room) }));
+  context.font = face(400, 16);
+  const source = shown && frame ? wrapped(context, sourceWords(shown), PICTURE) : [];
   const words = 80 + rows.reduce((sum, r) => sum + r.rows.length * LINE + 10, 0);
-  canvas.height = 2 * MARGIN + Math.max(words, frame ? PICTURE : 0);
+  canvas.height = 2 * MARGIN + Math.max(words, frame ? PICTURE + 12 + source.length * SOURCE_LINE : 0);
   context.fillStyle = colour("--ground");
   context.fillRect(0, 0, WIDTH, canvas.height);
   context.textBaseline = "top";
@@ -48,6 +64,11 @@ export async function cardPicture(
   context.font = face(600, 40);
   context.fillText(title, MARGIN, MARGIN, WIDTH - 2 * MARGIN - room);
   if (frame) context.drawImage(frame, WIDTH - MARGIN - PICTURE, MARGIN, PICTURE, PICTURE);
+  context.font = face(400, 16);
+  context.fillStyle = colour("--soft");
+  source.forEach((line, i) =>
+    context.fillText(line, WIDTH - MARGIN - PICTURE, MARGIN + PICTURE + 12 + i * SOURCE_LINE),
+  );
   let y = MARGIN + 80;
   for (const row of rows) {
     context.font = face(600, 24);

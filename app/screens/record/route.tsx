@@ -1,6 +1,5 @@
-import { useRef } from "react";
 import { Link } from "react-router";
-import { SkyPicture } from "~/components/SkyPicture";
+import { SkyPicture, usePictureOf } from "~/components/SkyPicture";
 import { findTarget } from "~/desk/sky/targets";
 import { deskOf } from "~/at-desk";
 import { counted, fixed } from "~/components/numbers";
@@ -19,7 +18,7 @@ import { libraryHere } from "~/desk/records/open-library";
 import { requireContext } from "~/desk/projects/project";
 import type { Route } from "./+types/route";
 import { recordAction } from "./action";
-import { cardPicture } from "./card-picture";
+import { cardPicture, PICTURE } from "./card-picture";
 import { DonePanel } from "./DonePanel";
 import type { RecordIntent } from "./intents";
 import { cardAsCsv, cardAsMarkdown, cardAsText, cardLines } from "./card-text";
@@ -62,7 +61,7 @@ export default function RecordRoute({
   loaderData: { title, card, done, simulated, layout, target },
 }: Route.ComponentProps) {
   const say = useSay();
-  const frame = useRef<HTMLDivElement>(null);
+  const pictureOf = usePictureOf();
   const { act, refusal, isBusy } = useAct<RecordIntent>();
   const lines = cardLines(card);
   if (lines.length === 0)
@@ -77,7 +76,7 @@ export default function RecordRoute({
     );
   const stem = `${fileStem(title)}-record`;
   const picture = async () => {
-    const blob = await cardPicture(title, lines, frame.current?.querySelector("img") ?? null);
+    const blob = await cardPicture(title, lines, await pictureOf(target, layout, 2 * PICTURE));
     if (blob) downloadBlob(`${stem}.png`, blob);
     else say("This browser draws no pictures: take the text.");
   };
@@ -125,7 +124,7 @@ export default function RecordRoute({
         ) : null}
       </div>
       <aside>
-        <div ref={frame} className="mb-4">
+        <div className="mb-4">
           <SkyPicture entry={target} frame={layout} sizePx={320} label={`${title}: its frame on the sky`} />
         </div>
         <div className="no-print">
