@@ -1,8 +1,8 @@
 import { decodeBundle, openPanelList, readForecast } from "~/core/formats";
 import { playNight, preparedNight } from "~/core/rehearsal";
 import { dataVersions, decodeRecords, refusedEdit } from "~/core/records";
-import { planEvenings } from "~/core/plan";
-import { whyEvening, type NightStock, type SeasonWork } from "~/core/season";
+import { planEvenings, waitingOdds } from "~/core/plan";
+import { whyEvening, type NightStock, type SeasonPlan, type SeasonWork } from "~/core/season";
 import { utcMs } from "~/core/time";
 import type { Folders } from "~/services/folders";
 import type { Sources } from "~/services/sources";
@@ -75,12 +75,14 @@ export function memoryBrowser(): MemoryBrowser {
 export function plannerHere(): SeasonClient {
   const stock: NightStock = new Map();
   let last: SeasonWork | null = null;
+  let plan: SeasonPlan | null = null;
   return {
     plan(question, from, onPlan) {
       const steps = planEvenings(question, { ...from, stock });
       for (let step = steps.next(); ; step = steps.next()) {
         if (step.done) {
           last = step.value.work;
+          plan = step.value.plan;
           return Promise.resolve(step.value.plan);
         }
         onPlan(step.value);
@@ -89,7 +91,12 @@ export function plannerHere(): SeasonClient {
     know: () => undefined,
     stop: () => undefined,
     why: (evening) => Promise.resolve(last && whyEvening(last, evening)),
-    waits: () => Promise.resolve(false),
+    waits(weeks, onWait) {
+      if (!last || !plan) return Promise.resolve(false);
+      for (const odds of waitingOdds(last.question, weeks, { stock, plan }))
+        if (odds) onWait(odds.projectId, odds.doneShare);
+      return Promise.resolve(true);
+    },
     apart: () => Promise.reject(new Error("nobody plans apart here")),
   };
 }

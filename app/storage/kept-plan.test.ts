@@ -82,6 +82,10 @@ describe("plans that are kept", () => {
 it("a plan from a file is one that could be begun from, or none", () => {
   const { plan } = sound;
   expect(readKeptPlan({ sum: "a", plan })).toEqual({ sum: "a", plan });
+  const waits = { one: 0.4 };
+  expect(readKeptPlan({ sum: "a", plan, waits })).toEqual({ sum: "a", plan, waits });
+  for (const wrong of [7, null, { one: "much" }])
+    expect(readKeptPlan({ sum: "a", plan, waits: wrong })).toEqual({ sum: "a", plan });
   expect(readKeptPlan({ sum: "a", plan: { ...plan, stage: "settled", odds: null } })).not.toBeNull();
   const [evening] = plan.evenings;
   for (const raw of [

@@ -37,13 +37,20 @@ const isEvening = (e: unknown): boolean => {
   return typeof night === "string" && typeof placeId === "string" && Array.isArray(rigIds) && Array.isArray(blocks);
 };
 
+const areWaits = (waits: unknown): waits is NonNullable<KeptPlan["waits"]> =>
+  typeof waits === "object" && waits !== null && Object.values(waits).every((share) => typeof share === "number");
+
 /** A plan from a file, which may be anything; null where it is none that could be begun from. */
 export function readKeptPlan(raw: unknown): KeptPlan | null {
-  const { sum, plan } = (raw ?? {}) as { readonly sum?: unknown; readonly plan?: Partial<SeasonPlan> };
+  const { sum, plan, waits } = (raw ?? {}) as {
+    readonly sum?: unknown;
+    readonly plan?: Partial<SeasonPlan>;
+    readonly waits?: unknown;
+  };
   if (typeof sum !== "string" || !plan || !Array.isArray(plan.evenings) || !Array.isArray(plan.jobs)) return null;
   const isMade = plan.stage === "settled" || (plan.stage === "whole" && Array.isArray(plan.odds));
   return isMade && typeof plan.from === "string" && plan.evenings.every(isEvening)
-    ? { sum, plan: plan as SeasonPlan }
+    ? { sum, plan: plan as SeasonPlan, ...(areWaits(waits) ? { waits } : {}) }
     : null;
 }
 

@@ -1,7 +1,6 @@
 import { expose } from "comlink";
-import { nextEvenings, planEvenings } from "~/core/plan";
+import { nextEvenings, planEvenings, waitingOdds } from "~/core/plan";
 import {
-  changedBy,
   whyEvening,
   type Evening,
   type NightStock,
@@ -10,7 +9,6 @@ import {
   type SeasonQuestion,
   type SeasonWork,
   type WhyEvening,
-  hasLeft,
 } from "~/core/season";
 
 /** What a plan starts from, as it crosses to the worker. */
@@ -20,7 +18,6 @@ export interface PlanStart extends Pick<Planning, "before" | "seen" | "isSame"> 
 }
 
 const MOST_NIGHTS = 900; // kept over places: more than a season at each of four
-const WAIT_RUNS = 300; // a share good to five points
 const stock: NightStock = new Map();
 let turn = 0;
 let isStopped = false;
@@ -32,18 +29,10 @@ async function waits(weeks: number, onWait: (projectId: string, doneShare: numbe
   const before = await current;
   if (!last || !before) return false;
   const mine = turn;
-  const { question } = last;
-  for (const project of question.projects) {
-    if (!project.wants.some(hasLeft)) continue;
-    const changed = changedBy({ ...question, runs: WAIT_RUNS }, { kind: "wait", projectId: project.id, weeks });
-    const steps = planEvenings(changed, { stock, before, seen: before });
-    for (let step = steps.next(); ; step = steps.next()) {
-      await breath();
-      if (turn !== mine) return false;
-      if (!step.done) continue;
-      onWait(project.id, step.value.plan.odds?.find((o) => o.projectId === project.id)?.doneShare ?? 0);
-      break;
-    }
+  for (const odds of waitingOdds(last.question, weeks, { stock, plan: before })) {
+    if (odds) onWait(odds.projectId, odds.doneShare);
+    await breath();
+    if (turn !== mine) return false;
   }
   return true;
 }

@@ -17,7 +17,7 @@ interface UnderWay {
   /** The plan that screens showed last: evenings stay as they were in it unless a change is worth more than staying. Read once from what the browser kept. */
   shown: Promise<KeptPlan | null> | null;
   /** The plan that ships with the demo, fetched once. */
-  shipped: Promise<SeasonPlan | null> | null;
+  shipped: Promise<KeptPlan | null> | null;
   run: { readonly sum: string; readonly butLocks: string; readonly it: SeasonRun } | null;
   /** How often a plan was asked for, and for which of them the run under way was begun. */
   calls: number;
@@ -67,11 +67,11 @@ function shownLast(desk: Desk): Promise<KeptPlan | null> {
     .catch(() => null));
 }
 
-const readShipped = async (desk: Desk): Promise<SeasonPlan | null> =>
-  desk.isDemo ? (readKeptPlan(await desk.supplies.plan().catch(() => null))?.plan ?? null) : null;
+const readShipped = async (desk: Desk): Promise<KeptPlan | null> =>
+  desk.isDemo ? readKeptPlan(await desk.supplies.plan().catch(() => null)) : null;
 
 /** The plan that ships with the demo, for a first visit; null elsewhere. */
-const shipped = (desk: Desk): Promise<SeasonPlan | null> => (desk.at(underWay).shipped ??= readShipped(desk));
+const shipped = (desk: Desk): Promise<KeptPlan | null> => (desk.at(underWay).shipped ??= readShipped(desk));
 
 /** What a plan in the making starts from. */
 interface Start {
@@ -98,12 +98,13 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
   let left: SeasonPlan | null = null;
   /** The run whose question took the place of this one. */
   let newer: SeasonRun | null = null;
-  const leave = (plan: SeasonPlan) => {
+  const leave = (plan: SeasonPlan, waits?: KeptPlan["waits"]) => {
     if (question.projects.length === 0) return; // nothing was seen
     // What is planned while forecasts are still being asked anchors nothing.
     const isShown = !isProvisional(desk);
-    if (isShown) at.shown = Promise.resolve({ sum, plan });
-    void plans.leave({ sum, plan }, isShown).catch(() => undefined); // it can always be made anew
+    const kept = { sum, plan, ...(waits ? { waits } : {}) };
+    if (isShown) at.shown = Promise.resolve(kept);
+    void plans.leave(kept, isShown).catch(() => undefined); // it can always be made anew
   };
   const tell = (plan: SeasonPlan) => {
     if (plan.stage === "soon") return hasSoon(plan);
@@ -118,20 +119,19 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
     // What was shown is what its owner saw last.
     if (stays && !at.seen) before = at.seen = stays.plan;
     previous ??= stays?.plan ?? null;
-    const kept = agreed ? null : ((await plans.of(sum).catch(() => null))?.plan ?? null);
-    if (kept?.stage === "whole") {
-      // The very question was answered before: nothing is planned.
-      tell(kept);
-      planner.know(question, kept);
-      if (stays?.sum !== sum) leave(kept);
-      return kept;
-    }
-    // In a tab that has none yet, what was seen last stands for the plan until it is made, on a first visit of the demo what ships
-    // with it; and the plan stays with it. It is never taken for the answer: figures of the question differ in their last digits
-    // from browser to browser.
     const isNew = !agreed && last === null;
     const ships = isNew && !stays ? await shipped(desk) : null;
-    const known = stays?.plan ?? (ships && coversOf(ships, question) ? ships : null);
+    const kept = agreed ? null : ((await plans.of(sum).catch(() => null)) ?? (ships?.sum === sum ? ships : null));
+    if (kept?.plan.stage === "whole") {
+      // The very question was answered before, here or where the demo was made: nothing is planned.
+      tell(kept.plan);
+      planner.know(question, kept.plan);
+      if (stays?.sum !== sum) leave(kept.plan, kept.waits);
+      return kept.plan;
+    }
+    // In a tab that has none yet, what was seen last stands for the plan until it is made, on a first visit of the demo what ships
+    // with it; and the plan stays with it.
+    const known = stays?.plan ?? (ships && coversOf(ships.plan, question) ? ships.plan : null);
     const stands = isNew && known && coversOf(known, question) ? known : null;
     if (stands) hasSoon({ ...stands, stage: "soon" });
     const plan = await planner.plan(
@@ -184,7 +184,16 @@ function begin(desk: Desk, { question, sum, last, agreed }: Start): SeasonRun {
   };
 }
 
-const sumOf = (what: unknown): string => bytesToHex(sha256(utf8ToBytes(JSON.stringify(what))));
+/** Digits of a figure that count in a question: browsers differ in the last ones of a sine. */
+const DIGITS = 10;
+
+/** The sum of a question: the same in every browser that is asked it. */
+const sumOf = (what: unknown): string => {
+  const text = JSON.stringify(what, (_, value: unknown) =>
+    typeof value === "number" && !Number.isInteger(value) ? Number(value.toPrecision(DIGITS)) : value,
+  );
+  return bytesToHex(sha256(utf8ToBytes(text)));
+};
 
 /**
  * The plan of the owner of a library: one for all screens, made anew when anything it is made from has changed. A question that was
@@ -258,7 +267,7 @@ export interface SoonPlan {
 /** The plan its owner saw last, or what stands for it on a first visit; read while the library is. */
 export const lookAhead = async (desk: Desk): Promise<SoonPlan | null> => {
   const seen = (await shownLast(desk))?.plan ?? null;
-  const plan = seen ?? (await shipped(desk));
+  const plan = seen ?? (await shipped(desk))?.plan ?? null;
   return plan && { plan, previous: seen };
 };
 
