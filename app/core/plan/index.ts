@@ -38,7 +38,7 @@ export {
   type BegunEvening,
 } from "./begun";
 export { layEvenings, nextEvenings, planEvenings } from "./lay";
-export { waitingOdds, type WaitingOdds } from "./waiting";
+export { waitingOdds } from "./waiting";
 export { rainDeadline } from "./dry-runs";
 export { cautionsOf, type Caution } from "./cautions";
 export { hoursFor, hoursOfAll, panelHoursText, readPanelHours, type PanelHoursFault } from "./panel-hours";
