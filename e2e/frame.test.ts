@@ -193,6 +193,28 @@ describe("framing", () => {
     expect(await me.text()).toMatch(/× coarser/);
   });
 
+  it("lays the frame on a third by a small picture, and turns it along a line drawn on the chart", async () => {
+    await me.press("Mosaic").catch(() => me.press("Frame"));
+    await me.choose("Columns", "4");
+    await me.choose("Rows", "4");
+    await me.press("In the middle");
+    await driver.wait(async () => /^20h 5/.test(await box("Right ascension")), WAIT_MS);
+    const middle = await box("Right ascension");
+    const angle = await box("Position angle");
+    await me.press("On a third");
+    await driver.wait(async () => (await box("Right ascension")) !== middle, WAIT_MS);
+    expect(await box("Position angle")).toBe(angle);
+    await me.press("Whole frame");
+    await me.press("Turn to what you see");
+    const canvas = await driver.findElement(By.css("canvas"));
+    await driver.actions().move({ origin: canvas, x: -100, y: 60 }).press().move({ origin: canvas, x: 100, y: -60, duration: 200 }).release().perform(); // prettier-ignore
+    // Up by 60 over 200 from left to right, north being up: 31.0° from the parallel, and so is the long side; the field is some degrees wide.
+    await driver.wait(async () => Math.abs(((Number(await box("Position angle")) + 90) % 180) - 90 - 31) < 4, WAIT_MS);
+    await me.see("Turn to what you see");
+    await me.press("Undo");
+    await driver.wait(async () => (await box("Position angle")) === angle, WAIT_MS);
+  });
+
   it("lays a FITS image of one's own under the chart, and a picture by its four corners", async () => {
     const chart = () =>
       driver.executeScript<string>("return document.querySelector('canvas').toDataURL().slice(-4000)");

@@ -51,7 +51,7 @@ interface Props extends ChartDeeds {
   readonly backdrop?: Backdrop | null;
   /** Hears what the chart shows, in pixels of the screen, whenever it is another view. */
   readonly onView?: ((chart: ChartAsked) => void) | undefined;
-  /** Corners of an outline being drawn; while there are any (or none yet), a press puts down the next. */
+  /** Corners of an outline or a line being drawn; while there are any (or none yet), a press puts down the next, unless a line is drawn. */
   readonly draft?: readonly (readonly [number, number])[] | null;
 }
 
@@ -93,6 +93,7 @@ export function SkyChart({
   backdrop = null,
   onView,
   onCorner,
+  onLine,
   onGrip,
   onLetGo,
   onHover,
@@ -116,6 +117,7 @@ export function SkyChart({
     onTurn,
     onMovePanel,
     onCorner,
+    onLine,
     onGrip,
     onLetGo,
     onHover,

@@ -27,6 +27,8 @@ export interface ChartDeeds {
   /** Moves a panel put down by hand: its centre in the mosaic's frame, arcmin. */
   readonly onMovePanel?: ((number: number, xArcmin: number, yArcmin: number) => void) | undefined;
   readonly onCorner?: ((at: Equatorial<"icrs">) => void) | undefined;
+  /** A line is drawn by dragging; while this is given, nothing else is taken hold of. */
+  readonly onLine?: ((from: Equatorial<"icrs">, to: Equatorial<"icrs">, isDone: boolean) => void) | undefined;
   /** The frame or a panel is taken hold of, and let go: what comes between is one gesture. */
   readonly onGrip?: (() => void) | undefined;
   readonly onLetGo?: (() => void) | undefined;
@@ -51,6 +53,7 @@ type Grip =
   /** A panel put down by hand; where its centre lies from the pointer, arcmin in the frame. */
   | { readonly kind: "panel"; readonly number: number; readonly dx: number; readonly dy: number }
   | { readonly kind: "turn" }
+  | { readonly kind: "line"; readonly from: Equatorial<"icrs"> }
   /** Two fingers: from where, and what the chart and the frame were then. */
   | { readonly kind: "fingers"; readonly from: Fingers; readonly gaze: Gaze; readonly turnDeg: number };
 
@@ -74,7 +77,7 @@ function gripAt({ view, layout, panels, onMovePanel }: Chart, p: ScreenPoint, ha
 }
 
 const isOfFrame = (grip: Grip | null): boolean =>
-  grip !== null && grip.kind !== "pan" && (grip.kind !== "fingers" || grip.turnDeg !== 0);
+  grip !== null && grip.kind !== "pan" && grip.kind !== "line" && (grip.kind !== "fingers" || grip.turnDeg !== 0);
 
 /**
  * Mouse, pen and fingers on a chart. A mouse drags what it points at. One finger drags the sky, and takes hold of the frame only by
@@ -127,6 +130,7 @@ export function usePointers(chart: Chart) {
       return;
     }
     pressed.current = p;
+    if (chart.onLine) return take({ kind: "line", from: fromScreen(view, p) });
     const under = gripAt(chart, p, HANDLE_PX[isFinger ? "touch" : "mouse"]);
     if (isDrawing) return take(pan(p));
     if (!isFinger || under.kind === "turn") return take(under);
@@ -148,7 +152,7 @@ export function usePointers(chart: Chart) {
     const held = grip.current;
     if (!held) {
       chart.onHover?.(fromScreen(view, p), HOVER_PX / view.pxPerDeg);
-      const kind = isDrawing ? "turn" : gripAt(chart, p, HANDLE_PX.mouse).kind;
+      const kind = isDrawing || chart.onLine ? "turn" : gripAt(chart, p, HANDLE_PX.mouse).kind;
       setCursor(kind === "turn" ? "crosshair" : kind === "pan" ? "grab" : "move");
       return;
     }
@@ -158,7 +162,8 @@ export function usePointers(chart: Chart) {
     pressed.current = null;
     stopWaiting();
     const at = fromScreen(view, p);
-    if (held.kind === "pan") chart.onGaze({ ...gaze, centre: shifted(gaze.centre, at, held.held) });
+    if (held.kind === "line") chart.onLine?.(held.from, at, false);
+    else if (held.kind === "pan") chart.onGaze({ ...gaze, centre: shifted(gaze.centre, at, held.held) });
     else if (held.kind === "panel") {
       const to = skyToFrame(layout, at);
       if (to) chart.onMovePanel?.(held.number, to.xArcmin + held.dx, to.yArcmin + held.dy);
@@ -188,7 +193,9 @@ export function usePointers(chart: Chart) {
       return;
     }
     const at = pressed.current ? fromScreen(view, p) : null;
-    if (at && isDrawing) chart.onCorner?.(at);
+    if (grip.current?.kind === "line") {
+      if (!at) chart.onLine?.(grip.current.from, fromScreen(view, p), true);
+    } else if (at && isDrawing) chart.onCorner?.(at);
     else if (at) chart.onPress?.(at, (e.pointerType === "touch" ? 2 * HOVER_PX : HOVER_PX) / view.pxPerDeg);
     pressed.current = null;
     letGo();

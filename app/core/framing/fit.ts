@@ -1,4 +1,7 @@
-import { degToRad, radToDeg } from "~/core/units";
+import type { Equatorial } from "~/core/sky";
+import { degToRad, radToDeg, turnTo, wrap360 } from "~/core/units";
+import { mosaicExtent, type MosaicLayout } from "./mosaic";
+import { skyToFrame } from "./seams";
 
 /** How an elongated object sits in a frame. */
 export interface EllipseFit {
@@ -33,4 +36,19 @@ export function bestEllipseAngle(
   const sin2 = a2 > b2 ? (a2 / l2 - b2 / s2) / ((a2 - b2) * (1 / l2 + 1 / s2)) : 0;
   const angleDeg = radToDeg(Math.asin(Math.sqrt(Math.min(1, Math.max(0, sin2)))));
   return { angleDeg, fill: ellipseFill(object, frame, angleDeg) };
+}
+
+/**
+ * The position angle, [0, 360), at which a mosaic's longer side runs along a line from one direction to another, by the smaller turn;
+ * null for a line without length, or beyond the plane. Exact on the plane, where great circles are straight.
+ */
+export function angleAlong(layout: MosaicLayout, from: Equatorial<"icrs">, to: Equatorial<"icrs">): number | null {
+  const [a, b] = [skyToFrame(layout, from), skyToFrame(layout, to)];
+  if (!a || !b) return null;
+  const [dx, dy] = [b.xArcmin - a.xArcmin, b.yArcmin - a.yArcmin];
+  if (dx === 0 && dy === 0) return null;
+  const { widthArcmin, heightArcmin } = mosaicExtent(layout);
+  // Towards larger position angle is to the left: from the x axis to the y axis of the frame.
+  const turn = radToDeg(Math.atan2(dy, dx)) - (widthArcmin >= heightArcmin ? 0 : 90);
+  return wrap360(layout.positionAngleDeg + turnTo(turn, 0)); // a side has no direction
 }

@@ -24,7 +24,7 @@ export {
   type PlacementTask,
 } from "./placement";
 export { coverOutlines, emptyPanels, type Cover, type PlaneVertex } from "./cover";
-export { ellipseFill, bestEllipseAngle } from "./fit";
+export { angleAlong, ellipseFill, bestEllipseAngle } from "./fit";
 export { rotationAdvice, toleratedTurnDeg } from "./rotation";
 export { chartView, toScreen, fromScreen, type ChartView, type ScreenPoint } from "./chart-view";
 export { panelsFor, USUAL_OVERLAP } from "./panels-for";
@@ -43,5 +43,7 @@ export {
   type DepthStep,
   type PlaneBox,
 } from "./coverage";
+export { compositions, type Composition } from "./composition";
+export { ellipseOutline } from "./outline";
 export { neighbourHold } from "./neighbour";
 export { meshCells, meshFromCorners, meshOf, type CornerFault, type FourCorners, type SkyMesh } from "./underlay";

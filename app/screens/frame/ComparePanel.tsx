@@ -20,6 +20,8 @@ export function ComparePanel({
   panels,
   overlap,
   hoursANight,
+  shown,
+  onShow,
 }: {
   readonly firstId: string;
   readonly kits: readonly ComparedKit[];
@@ -30,6 +32,9 @@ export function ComparePanel({
   readonly overlap: number;
   /** Usable hours of this night here; 0 when it has none. */
   readonly hoursANight: number;
+  /** Rigs whose field is drawn on the chart, by id. */
+  readonly shown: readonly string[];
+  readonly onShow: (rigIds: readonly string[]) => void;
 }) {
   const first = kits.find((k) => k.id === firstId);
   const wanted = goals.filter((g) => g.hoursPerPanel > 0);
@@ -85,6 +90,16 @@ export function ComparePanel({
                 {kit.rig.isColour ? " a panel, taken at once" : " a panel"}
               </p>
             ) : null}
+            {kit.id === firstId ? null : (
+              <label className="text-note mt-1 flex min-h-6 items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={shown.includes(kit.id)}
+                  onChange={(e) => onShow(e.target.checked ? [...shown, kit.id] : shown.filter((id) => id !== kit.id))}
+                />
+                Its field on the chart
+              </label>
+            )}
           </li>
         ))}
       </ul>

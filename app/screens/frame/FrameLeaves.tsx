@@ -1,5 +1,6 @@
 import { useDesk } from "~/at-desk";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { Compositions } from "./Compositions";
 import { CropPanel } from "./CropPanel";
 import { ComparePanel } from "./ComparePanel";
 import { CoverPanel } from "./CoverPanel";
@@ -15,6 +16,7 @@ import type { NamedStar } from "./SeamReport";
 import { UnderlayPanel } from "./UnderlayPanel";
 import type { LaidPicture } from "~/drawing";
 import { SnapButtons } from "./SnapButtons";
+import { Button } from "~/components/ui/Button";
 import { Leaves } from "~/components/ui/Leaves";
 import { fileFaultWords } from "~/components/words/fault-words";
 import type { CatalogEntry } from "~/core/catalog";
@@ -28,10 +30,11 @@ import {
   type PlacementLimits,
   type SeamStar,
 } from "~/core/framing";
-import { panelLabel, type FrameData } from "~/core/plan";
+import { layoutOf, panelLabel, type FrameData } from "~/core/plan";
 import { err, ok } from "~/core/result";
 import { wrap360 } from "~/core/units";
 import type { FrameView } from "./load";
+import type { useLineTurn } from "./use-line-turn";
 import type { useOutlines } from "./use-outlines";
 import { placementTask } from "./placement-task";
 import { readFitsImage } from "./open-picture";
@@ -52,6 +55,10 @@ interface Props {
   readonly onPicture: () => void;
   /** Brings a star into the middle of the chart. */
   readonly onShow: (star: NamedStar) => void;
+  readonly line: ReturnType<typeof useLineTurn>;
+  /** Rigs whose field is drawn on the chart, by id. */
+  readonly fields: readonly string[];
+  readonly onFields: (rigIds: readonly string[]) => void;
   readonly underlay: LaidPicture | null;
   readonly onUnderlay: (underlay: LaidPicture | null) => void;
   readonly search: string;
@@ -73,6 +80,9 @@ export function FrameLeaves({
   onSeen,
   onPicture,
   onShow,
+  line,
+  fields,
+  onFields,
   underlay,
   onUnderlay,
   search,
@@ -81,6 +91,7 @@ export function FrameLeaves({
   const { optics, rig, target } = view;
   const [leaf, setLeaf] = useState("frame");
   const extent = mosaicExtent(layout);
+  const kept = useMemo(() => layoutOf(view.frame.data, optics), [view.frame.data, optics]);
   const place = (
     limits: PlacementLimits,
     hardMag: number | null,
@@ -123,6 +134,18 @@ export function FrameLeaves({
           {target ? (
             <SnapButtons target={target} optics={optics} onTurn={(pa) => change({ positionAngleDeg: pa })} />
           ) : null}
+          <div className="mt-3">
+            <Button aria-pressed={line.isOn} onClick={line.toggle}>
+              {line.isOn ? "Stop turning by a line" : "Turn to what you see"}
+            </Button>
+            {line.isOn ? (
+              <p className="text-note text-soft mt-1" role="status">
+                Drag on the chart along what you see: the long side turns to it. By hand the position angle does the
+                same.
+              </p>
+            ) : null}
+          </div>
+          {target ? <Compositions target={target} kept={kept} layout={layout} onTake={change} /> : null}
           <CropPanel
             crop={frame.crop}
             layout={layout}
@@ -257,6 +280,8 @@ export function FrameLeaves({
           panels={panels.length}
           overlap={frame.overlap}
           hoursANight={view.hoursANight}
+          shown={fields}
+          onShow={onFields}
         />
       ),
     },

@@ -21,6 +21,7 @@ import { testRig } from "~/core/test-data";
 import { BackFocus } from "~/screens/kit/rig/BackFocus";
 import { thingAt } from "./chart-facts";
 import { ComparePanel } from "./ComparePanel";
+import { Compositions } from "./Compositions";
 import { CoverPanel } from "./CoverPanel";
 import { FrameChoice } from "./FrameChoice";
 import { InHere } from "./InHere";
@@ -260,8 +261,39 @@ describe("repeating a frame", () => {
   });
 });
 
+describe("compositions", () => {
+  const target = entry("A 1", { majorArcmin: 10 });
+  const beside = entry("B 2", { at: { frame: "icrs", raDeg: 100, decDeg: 22.2 }, majorArcmin: 10 });
+  const small = { ...layout, columns: 1, planeWidthArcmin: 180, planeHeightArcmin: 120 };
+  const desk = (found: readonly CatalogEntry[]) => testDesk({ sky: { within: () => Promise.resolve([...found]) } });
+  it("are named by what they bring in, show which one the frame has, and are taken by a press", async () => {
+    const onTake = vi.fn();
+    render(
+      <DeskContext value={desk([target, beside])}>
+        <Compositions target={target} kept={small} layout={small} onTake={onTake} />
+      </DeskContext>,
+    );
+    const turned = await screen.findByRole("button", { name: /With B 2; camera turned by \d+° to the (east|west)/ });
+    expect(screen.getByRole("button", { name: "In the middle" }).getAttribute("aria-pressed")).toBe("true");
+    expect(turned.getAttribute("aria-pressed")).toBe("false");
+    await user.click(screen.getByRole("button", { name: "On a third" }));
+    const { raDeg, decDeg, positionAngleDeg } = onTake.mock.lastCall![0] as FrameData;
+    expect([Math.abs(raDeg - 100) > 0.4, Math.abs(decDeg - 20) > 0.3, positionAngleDeg]).toEqual([true, true, 0]);
+  });
+  it("are no choice where there is but one", () => {
+    const large = entry("C 3", { majorArcmin: 170 });
+    render(
+      <DeskContext value={desk([])}>
+        <Compositions target={large} kept={small} layout={small} onTake={vi.fn()} />
+      </DeskContext>,
+    );
+    expect(screen.queryByText("Composition")).toBeNull();
+  });
+});
+
 describe("comparing rigs", () => {
-  it("gives hours for the same depth, panels, detail and nights, quickest first", () => {
+  it("gives hours for the same depth, panels, detail and nights, quickest first; others' fields are put on the chart", async () => {
+    const onShow = vi.fn<(ids: readonly string[]) => void>();
     const L = { name: "L", channel: "L" as const, centreNm: 550, bandwidthNm: 300, transmission: 0.9 };
     const kit = (id: string, more: Partial<Rig>) => ({
       id, rig: { ...testRig, name: id, ...more }, filters: [L], skyMagPerArcsec2: 20, placeName: "Yard",
@@ -276,6 +308,8 @@ describe("comparing rigs", () => {
         panels={1}
         overlap={0.15}
         hoursANight={4}
+        shown={["Lens"]}
+        onShow={onShow}
       />,
     );
     const lines = screen.getAllByRole("listitem").map((l) => l.textContent);
@@ -285,10 +319,15 @@ describe("comparing rigs", () => {
     // A colour camera with a luminance filter in front has no luminance.
     expect(lines[2]).toContain("Colour–");
     expect(lines[1]).toMatch(/2\.4 × coarser.* 4 nights like this.*17 % of its frame, crop it/);
+    const fields = screen.getAllByRole<HTMLInputElement>("checkbox", { name: "Its field on the chart" });
+    expect(fields.map((f) => f.checked)).toEqual([true, false]); // one's own is drawn anyhow
+    await user.click(fields[0]!);
+    await user.click(fields[1]!);
+    expect(onShow.mock.calls).toEqual([[[]], [["Lens", "Colour"]]]);
   });
   it("asks for hours first", () => {
     render(
-      <ComparePanel firstId="a" kits={[]} goals={[]} widthArcmin={1} heightArcmin={1} panels={1} overlap={0.1} hoursANight={0} />,
+      <ComparePanel firstId="a" kits={[]} goals={[]} widthArcmin={1} heightArcmin={1} panels={1} overlap={0.1} hoursANight={0} shown={[]} onShow={() => undefined} />,
     ); // prettier-ignore
     expect(screen.getByText(/Set hours under Budget first/)).toBeTruthy();
   });

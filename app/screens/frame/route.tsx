@@ -10,8 +10,9 @@ import { faintestAt } from "~/drawing";
 import { StorageRefusal } from "~/components/StorageRefusal";
 import { fileStem } from "~/components/download";
 import type { FitsWcs } from "~/core/formats";
-import { frameToSky, mosaicExtent, type Crop, type MosaicLayout, type Optics } from "~/core/framing";
+import { cropCorners, frameCorners, mosaicExtent, opticsOf, type MosaicLayout, type Optics } from "~/core/framing";
 import { frameChange, layoutOf, panelLabel, panelsOf, type FrameData } from "~/core/plan";
+import type { Equatorial } from "~/core/sky";
 import { wrap360 } from "~/core/units";
 import type { Route } from "./+types/route";
 import { keptSearch } from "~/desk/sky/choice";
@@ -25,6 +26,7 @@ import { useChartData } from "./use-chart-data";
 import { useAct } from "~/components/forms/use-act";
 import { useFrameDraft } from "./use-frame-draft";
 import { useFrameStars } from "./use-frame-stars";
+import { useLineTurn } from "./use-line-turn";
 import { useOutlines } from "./use-outlines";
 import { SurveyCredit, SurveyTools } from "./SurveyTools";
 import { useSurvey } from "./use-survey";
@@ -73,6 +75,8 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const [gaze, setGaze] = useState<Gaze>(() => gazeOn(kept.data, optics, usualShape()));
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
+  const [fields, setFields] = useState<readonly string[]>([]);
+  const line = useLineTurn(layoutOf(frame, optics), (positionAngleDeg) => change({ positionAngleDeg }));
   const [under, setUnder] = useState("");
   const [nearId, setNearId] = useState("");
   const [pressed, setPressed] = useState<ChartThing | null>(null);
@@ -95,9 +99,10 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
     () => [
       ...outlines.drawn,
       ...(seen ? [{ name: "the exposure", corners: seen.corners.map((c) => [c.raDeg, c.decDeg] as const) }] : []),
-      ...(frame.crop ? [{ name: "the picture", corners: cropCorners(layout, frame.crop) }] : []),
+      ...fieldsOf(view.kits, fields, layout),
+      ...(frame.crop ? [{ name: "the picture", corners: inTurn(cropCorners(layout, frame.crop)) }] : []),
     ],
-    [outlines.drawn, seen, layout, frame.crop],
+    [outlines.drawn, seen, layout, frame.crop, view.kits, fields],
   );
   const chosenId = pressed?.entry?.id ?? "";
   const targetId = target?.id ?? "";
@@ -133,11 +138,12 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               seamStars={seamStars}
               labelOf={labelOf}
               outlines={drawn}
-              draft={outlines.draft}
+              draft={outlines.draft ?? line.drawn}
               underlay={picture.underlay}
               backdrop={survey.backdrop}
               onView={survey.onView}
               onCorner={outlines.corner}
+              onLine={outlines.draft ? undefined : line.onLine}
               {...look}
               onGrip={begin}
               onLetGo={commit}
@@ -227,6 +233,9 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
               setGaze({ ...gaze, centre: star });
               setPressed(thingAt(star, 1 / 3600, { ...charted, faintest: star.magnitude + 0.1 }));
             }}
+            line={line}
+            fields={fields}
+            onFields={setFields}
             underlay={picture.underlay}
             onUnderlay={picture.lay}
             search={search}
@@ -237,19 +246,16 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   );
 }
 
-/** Corners of what is cut out, on the sky. */
-const cropCorners = (layout: MosaicLayout, { xArcmin, yArcmin, widthArcmin, heightArcmin }: Crop) =>
-  (
-    [
-      [-1, -1],
-      [1, -1],
-      [1, 1],
-      [-1, 1],
-    ] as const
-  ).map(([sx, sy]) => {
-    const at = frameToSky(layout, xArcmin + (sx * widthArcmin) / 2, yArcmin + (sy * heightArcmin) / 2);
-    return [at.raDeg, at.decDeg] as const;
-  });
+const inTurn = (corners: readonly Equatorial<"icrs">[]) => corners.map((c) => [c.raDeg, c.decDeg] as const);
+
+/** What other rigs would see, aimed as this frame. */
+const fieldsOf = (kits: FrameView["kits"], ids: readonly string[], layout: MosaicLayout) =>
+  kits
+    .filter((kit) => ids.includes(kit.id))
+    .map(({ rig }) => {
+      const { planeWidthArcmin, planeHeightArcmin } = opticsOf(rig);
+      return { name: rig.name, corners: inTurn(frameCorners(layout, planeWidthArcmin, planeHeightArcmin)) };
+    });
 
 /** The part of the sky that a mosaic stands in, with room around it. */
 function fieldOf(layout: MosaicLayout) {

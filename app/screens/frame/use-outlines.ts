@@ -4,6 +4,7 @@ import type { WantedOutline } from "./CoverPanel";
 import { entryTitle } from "~/components/words/target-words";
 import type { CatalogEntry } from "~/core/catalog";
 import {
+  ellipseOutline,
   emptyPanels,
   isInPanel,
   skyToFrame,
@@ -14,8 +15,7 @@ import {
   type PlaneVertex,
 } from "~/core/framing";
 import type { FrameData } from "~/core/plan";
-import { offsetBy, separationDeg, type Equatorial } from "~/core/sky";
-import { degToRad, radToDeg, wrap360 } from "~/core/units";
+import { separationDeg, type Equatorial } from "~/core/sky";
 
 type Corner = readonly [raDeg: number, decDeg: number];
 
@@ -23,19 +23,7 @@ const MOST_LISTED = 12;
 const FARTHEST_DEG = 40; // ten panels of a short lens
 
 /** Corners of an object's catalogue ellipse on the sky. */
-function ellipseCorners(e: CatalogEntry): Corner[] {
-  const [a, b] = [(e.majorArcmin ?? 0) / 120, (e.minorArcmin ?? e.majorArcmin ?? 0) / 120];
-  const pa = e.positionAngleDeg ?? 0;
-  return Array.from({ length: 24 }, (_, i) => {
-    const t = degToRad(15 * i);
-    const [along, across] = [a * Math.cos(t), b * Math.sin(t)];
-    const p = offsetBy(e.at, {
-      positionAngleDeg: wrap360(pa + radToDeg(Math.atan2(across, along))),
-      distanceDeg: Math.hypot(along, across),
-    });
-    return [p.raDeg, p.decDeg];
-  });
-}
+const ellipseCorners = (e: CatalogEntry): Corner[] => ellipseOutline(e).map((p) => [p.raDeg, p.decDeg]);
 
 /** Outlines that can be wanted in a frame: the target's, those of objects in it, and those drawn by hand; drawing; covering. */
 export function useOutlines(at: {
