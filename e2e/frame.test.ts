@@ -121,6 +121,10 @@ describe("framing", () => {
     expect(xml).toContain('<VOTABLE version="1.4"');
     await me.press("FITS cards");
     expect((await given(".txt")).match(/^CTYPE1 {2}= 'RA---TAN'/gm)).toHaveLength(5);
+    await me.press("Coverage, MOC in FITS");
+    expect(await given(".fits")).toContain("ORDERING= 'NUNIQ");
+    await me.press("MOC in JSON");
+    expect(Object.keys(JSON.parse(await given("-coverage.json")) as object).at(-1)).toBe("12"); // of 1.5°: cells of 52″
     // spoil the grid, then take the file back
     await me.press("Mosaic");
     await me.choose("Columns", "1");
@@ -198,7 +202,7 @@ describe("framing", () => {
     await me.choose("Columns", "4");
     await me.choose("Rows", "4");
     await me.press("In the middle");
-    await driver.wait(async () => /^20h 5/.test(await box("Right ascension")), WAIT_MS);
+    await driver.wait(async () => /^20h 5/.test((await box("Right ascension")) ?? ""), WAIT_MS);
     const middle = await box("Right ascension");
     const angle = await box("Position angle");
     await me.press("On a third");

@@ -56,9 +56,11 @@ export function drawOutlines(
     ctx.stroke();
     ctx.setLineDash([]);
     const at = toScreen(view, icrs(...o.corners[0]!));
+    ctx.fillStyle = ink.soft; // the line's own is too dark to be read in
     if (at) ctx.fillText(o.name, at.x + 6, at.y - 6);
   }
   if (!draft || draft.length === 0) return;
+  ctx.fillStyle = ink.moonlit;
   ctx.beginPath();
   trace(
     ctx,

@@ -19,6 +19,7 @@ export { openPanelList, type OpenedPanelList } from "./panel-file";
 export { frameOfPanels } from "./panels-to-frame";
 export { nightPlan, nightPlanCsv, type BlockAim } from "./night-plan";
 export { codesText, textToCodes, withCode, type CodesRead } from "./codes";
+export { mocToFits, mocToJson } from "./moc";
 export { writeFits, type FitsCard } from "./write-fits";
 export { headerCards } from "./header-cards";
 export { runSheetToCalendar, seasonToCalendar } from "./calendar";

@@ -70,7 +70,7 @@ export function Compositions({
   if (!middle || ways.length < 2) return null;
   return (
     <section className="border-rule mt-4 border-t pt-3" aria-labelledby="compositions">
-      <h2 id="compositions" className="mb-2 font-semibold">
+      <h2 id="compositions" className="text-section text-soft mb-2">
         Composition
       </h2>
       <ul className="grid grid-cols-3 gap-3">

@@ -4,6 +4,8 @@ import { useState } from "react";
 import { FilePick } from "~/components/forms/FilePick";
 import {
   headerCards,
+  mocToFits,
+  mocToJson,
   panelRows,
   panelsToCsv,
   panelsToVotable,
@@ -12,9 +14,9 @@ import {
   type PanelListFault,
   type PanelRow,
 } from "~/core/formats";
-import type { MosaicLayout, Optics, Panel } from "~/core/framing";
+import { frameCorners, type MosaicLayout, type Optics, type Panel } from "~/core/framing";
 import { panelLabel, type FrameData } from "~/core/plan";
-import { download, fileStem } from "~/components/download";
+import { download, downloadBlob, fileStem } from "~/components/download";
 import { Button } from "~/components/ui/Button";
 import { SelectField } from "~/components/ui/Field";
 import { Refusal } from "~/components/ui/Panel";
@@ -87,6 +89,21 @@ export function PanelFiles({
         }),
       )
       .join("\n\n");
+  /** All that the panels see, as cells of the sky. */
+  const coverage = async () => {
+    const { cellsCovering, coverageOrder } = await import("~/core/survey");
+    const { planeWidthArcmin, planeHeightArcmin } = layout;
+    const areas = panels.map((p) => frameCorners(p, planeWidthArcmin, planeHeightArcmin));
+    return cellsCovering(areas, coverageOrder(Math.min(planeWidthArcmin, planeHeightArcmin) / 60));
+  };
+  const giveCoverage = (kind: "fits" | "json") =>
+    coverage().then(
+      (cells) =>
+        kind === "fits"
+          ? downloadBlob(`${fileStem(title)}-coverage.fits`, new Blob([mocToFits(cells)], { type: "application/fits" }))
+          : download(`${fileStem(title)}-coverage.json`, mocToJson(cells), "application/json"),
+      () => say("A part of the app did not load. Try again."),
+    );
   const copy = () =>
     navigator.clipboard.writeText(csv()).then(
       () => say("Panel list copied."),
@@ -132,6 +149,13 @@ export function PanelFiles({
           VOTable
         </Button>
         <Button onClick={() => download(`${fileStem(title)}-cards.txt`, cards(), "text/plain")}>FITS cards</Button>
+        <Button
+          title="Multi-order coverage of the sky (IVOA): cells of which a panel covers all or a part, down to a sixtieth of its short side"
+          onClick={() => void giveCoverage("fits")}
+        >
+          Coverage, MOC in FITS
+        </Button>
+        <Button onClick={() => void giveCoverage("json")}>MOC in JSON</Button>
         <Button onClick={onPicture}>Chart as PNG</Button>
         <Button onClick={() => window.print()}>Print</Button>
       </div>
