@@ -73,7 +73,7 @@ export function FrameControls({
 }) {
   const isGrid = frame.columns * frame.rows > 1;
   return (
-    <div className="grid grid-cols-2 gap-3">
+    <div className="grid grid-cols-2 items-end gap-3">
       <Typed
         id={frame.projectId}
         label="Right ascension"
