@@ -65,3 +65,7 @@ it("names every instant of a night after it, and the night after its first noon'
     { numRuns: runs(200, 5000) },
   );
 });
+
+it("names the night of the very first instant that can be asked for, which began the evening before (found by any-data: Tonight fell)", () => {
+  expect(nightOf({ longitudeDeg: 13, timeZone: "Europe/Berlin" }, utcMs(Date.UTC(1900, 0, 1)))).toBe("1899-12-31");
+});

@@ -1,4 +1,4 @@
-import { addMs, DAY_MS, MINUTE_MS, nightDate, utcMs, utcOffsetMinutes } from "~/core/time";
+import { addMs, addNights, DAY_MS, MINUTE_MS, nightDate, utcMs, utcOffsetMinutes } from "~/core/time";
 import type { NightDate, UtcInterval, UtcMs } from "~/core/time";
 import { wrap180 } from "~/core/units";
 import { bodyOfDate, greenwichSiderealDeg } from "./ephemeris";
@@ -57,7 +57,12 @@ export function nightWindow(place: NightPlace, date: NightDate): UtcInterval {
   return { startMs: noonMs(place.longitudeDeg, day), endMs: noonMs(place.longitudeDeg, day + 1) };
 }
 
-/** The night an instant belongs to at a place: it changes at the Sun's transit. */
+const DAY_0 = nightDate("1970-01-01");
+
+/**
+ * The night an instant belongs to at a place: it changes at the Sun's transit. On the first morning of what dates can be asked for it is
+ * the evening before them.
+ */
 export function nightOf(place: NightPlace, ms: UtcMs): NightDate {
   const { longitudeDeg } = place;
   const sinceNoon = (ms - meanNoonMs(longitudeDeg, 0)) / DAY_MS;
@@ -65,5 +70,5 @@ export function nightOf(place: NightPlace, ms: UtcMs): NightDate {
   // Only close to noon does the true Sun matter.
   const isClose = Math.abs(sinceNoon - near) * DAY_MS < MOST_EQUATION_OF_TIME_MS;
   const day = isClose ? (ms >= noonMs(longitudeDeg, near) ? near : near - 1) : Math.floor(sinceNoon);
-  return nightDate(new Date((day + daysToDate(place)) * DAY_MS).toISOString().slice(0, 10));
+  return addNights(DAY_0, day + daysToDate(place));
 }
