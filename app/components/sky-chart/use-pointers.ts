@@ -27,7 +27,7 @@ export interface ChartDeeds {
   /** Moves a panel put down by hand: its centre in the mosaic's frame, arcmin. */
   readonly onMovePanel?: ((number: number, xArcmin: number, yArcmin: number) => void) | undefined;
   readonly onCorner?: ((at: Equatorial<"icrs">) => void) | undefined;
-  /** A line is drawn by dragging; while this is given, nothing else is taken hold of. */
+  /** A line is drawn by dragging; while this is given, nothing else is taken hold of. One that comes to nothing is done without length. */
   readonly onLine?: ((from: Equatorial<"icrs">, to: Equatorial<"icrs">, isDone: boolean) => void) | undefined;
   /** The frame or a panel is taken hold of, and let go: what comes between is one gesture. */
   readonly onGrip?: (() => void) | undefined;
@@ -108,7 +108,9 @@ export function usePointers(chart: Chart) {
   };
   const letGo = () => {
     stopWaiting();
-    if (isOfFrame(grip.current)) chart.onLetGo?.();
+    const held = grip.current;
+    if (isOfFrame(held)) chart.onLetGo?.();
+    if (held?.kind === "line") chart.onLine?.(held.from, held.from, true);
     grip.current = null;
     setHeld(false);
   };
@@ -193,8 +195,10 @@ export function usePointers(chart: Chart) {
       return;
     }
     const at = pressed.current ? fromScreen(view, p) : null;
-    if (grip.current?.kind === "line") {
-      if (!at) chart.onLine?.(grip.current.from, fromScreen(view, p), true);
+    const held = grip.current;
+    if (held?.kind === "line") {
+      if (!at) grip.current = null;
+      if (!at) chart.onLine?.(held.from, fromScreen(view, p), true);
     } else if (at && isDrawing) chart.onCorner?.(at);
     else if (at) chart.onPress?.(at, (e.pointerType === "touch" ? 2 * HOVER_PX : HOVER_PX) / view.pxPerDeg);
     pressed.current = null;

@@ -1,8 +1,6 @@
 import type { SkyCells } from "~/core/survey";
-import { fitsCard } from "./fits-card";
-import { type FitsCard } from "./write-fits";
+import { FITS_BLOCK, fitsHead } from "./fits-card";
 
-const BLOCK = 2880;
 const ROW_BYTES = 8;
 
 /** Numbers of cells with their order in them, rising: 4 · 4^order + cell (MOC 2.0, section 4.3.1.1). */
@@ -16,22 +14,17 @@ export function mocToJson({ order, byOrder }: SkyCells): string {
   return `${JSON.stringify(Object.fromEntries(all))}\n`;
 }
 
-const block = (cards: readonly FitsCard[]): string => {
-  const text = `${cards.map((c) => fitsCard(...c)).join("")}END`;
-  return text.padEnd(Math.ceil(text.length / BLOCK) * BLOCK);
-};
-
 /** Cells as a MOC in FITS: a binary table of 64-bit numbers (MOC 2.0, section 4.3.1), in ICRS. */
 export function mocToFits(cells: SkyCells): Uint8Array<ArrayBuffer> {
   const numbers = uniqueNumbers(cells);
-  const head =
-    block([
+  const heads = [
+    fitsHead([
       ["SIMPLE", true, "FITS Standard 4.0"],
       ["BITPIX", 8, "no image here"],
       ["NAXIS", 0, "what there is follows as a table"],
       ["EXTEND", true, "one extension"],
-    ]) +
-    block([
+    ]),
+    fitsHead([
       ["XTENSION", "BINTABLE", "a table"],
       ["BITPIX", 8, "bytes"],
       ["NAXIS", 2, "rows and their bytes"],
@@ -49,10 +42,16 @@ export function mocToFits(cells: SkyCells): Uint8Array<ArrayBuffer> {
       ["MOCORD_S", cells.order, "finest order"],
       ["MOCORDER", cells.order, "the same for readers of MOC 1"],
       ["MOCTOOL", "Zenithar", "written by"],
-    ]);
-  const bytes = new Uint8Array(head.length + Math.ceil((numbers.length * ROW_BYTES) / BLOCK) * BLOCK);
-  for (let i = 0; i < head.length; i++) bytes[i] = head.charCodeAt(i);
-  const table = new DataView(bytes.buffer, head.length);
+    ]),
+  ];
+  const headBytes = heads.reduce((sum, h) => sum + h.length, 0);
+  const bytes = new Uint8Array(headBytes + Math.ceil((numbers.length * ROW_BYTES) / FITS_BLOCK) * FITS_BLOCK);
+  let at = 0;
+  for (const head of heads) {
+    bytes.set(head, at);
+    at += head.length;
+  }
+  const table = new DataView(bytes.buffer, headBytes);
   numbers.forEach((number, i) => table.setBigInt64(i * ROW_BYTES, BigInt(number)));
   return bytes;
 }

@@ -60,10 +60,11 @@ function safeBox(frame: MosaicLayout): Box {
 
 /** Whether outlines lie in a frame, with a margin. */
 function holds(frame: MosaicLayout, outlines: readonly Equatorial<"icrs">[]): boolean {
-  const points = onPlane(frame, outlines);
-  if (!points) return false;
-  const safe = safeBox(frame);
-  return points.every(([x, y]) => x >= safe.left && x <= safe.right && y >= safe.bottom && y <= safe.top);
+  const { left, right, bottom, top } = safeBox(frame);
+  return outlines.every((at) => {
+    const p = skyToFrame(frame, at);
+    return p !== null && p.xArcmin >= left && p.xArcmin <= right && p.yArcmin >= bottom && p.yArcmin <= top;
+  });
 }
 
 /** The frame moved, at the same position angle, so that a direction comes to lie at a point of it; null where that does not come out, as beside a pole. */
@@ -103,6 +104,9 @@ function holdingBoth(
   const points = onPlane(flat, outlines);
   if (!points) return null;
   const safe = safeBox(frame);
+  // What is longer than the diagonal fits at no turn.
+  const diagonal = Math.hypot(safe.right - safe.left, safe.top - safe.bottom);
+  if (points.some(([x, y]) => points.some(([u, v]) => Math.hypot(x - u, y - v) > diagonal))) return null;
   for (const turn of TURNS) {
     const [c, s] = [Math.cos(degToRad(turn)), Math.sin(degToRad(turn))];
     // A frame turned towards larger position angle, to the left, sees the sky turned to the right.

@@ -86,7 +86,7 @@ export function Compositions({
                   positionAngleDeg: way.layout.positionAngleDeg,
                 })
               }
-              className="group text-note text-soft hover:text-text aria-pressed:text-text block w-full text-left"
+              className="group text-note text-soft hover:text-ink aria-pressed:text-ink block w-full text-left"
             >
               <SkyPicture
                 entry={target}

@@ -135,9 +135,7 @@ export function FrameLeaves({
             <SnapButtons target={target} optics={optics} onTurn={(pa) => change({ positionAngleDeg: pa })} />
           ) : null}
           <div className="mt-3">
-            <Button aria-pressed={line.isOn} onClick={line.toggle}>
-              {line.isOn ? "Stop turning by a line" : "Turn to what you see"}
-            </Button>
+            <Button onClick={line.toggle}>{line.isOn ? "Stop turning by a line" : "Turn to what you see"}</Button>
             {line.isOn ? (
               <p className="text-note text-soft mt-1" role="status">
                 Drag on the chart along what you see: the long side turns to it. By hand the position angle does the

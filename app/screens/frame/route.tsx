@@ -76,7 +76,6 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   const [look, setLook] = useState<ChartLook>({ up: "north", isMirrored: false });
   const [limit, setLimit] = useState(SEAM_LIMIT);
   const [fields, setFields] = useState<readonly string[]>([]);
-  const line = useLineTurn(layoutOf(frame, optics), (positionAngleDeg) => change({ positionAngleDeg }));
   const [under, setUnder] = useState("");
   const [nearId, setNearId] = useState("");
   const [pressed, setPressed] = useState<ChartThing | null>(null);
@@ -91,6 +90,7 @@ function FramePage({ view, action }: { readonly view: FrameView; readonly action
   };
 
   const layout = useMemo(() => layoutOf(frame, optics), [frame, optics]);
+  const line = useLineTurn(layout, (positionAngleDeg) => change({ positionAngleDeg }));
   const panels = useMemo(() => panelsOf(frame, optics), [frame, optics]);
   const labelOf = useMemo(() => (number: number) => panelLabel(frame, number), [frame]);
   const { near, seams, seamStars } = useFrameStars(sky, layout, panels.length, limit);
