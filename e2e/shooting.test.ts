@@ -107,6 +107,9 @@ describe("shooting", () => {
     await me.see("Look up");
     await me.press("It is cloudy");
     await me.see("What is left of the night is planned anew.");
+    // What can be undone stays as long as the pointer rests on it, however long the plan takes.
+    const undo = await driver.findElement(By.xpath("//button[normalize-space(.) = 'Undo']"));
+    await driver.actions().move({ origin: undo }).perform();
     await me.see("From now on");
     const words = await textOf(driver, "section[aria-labelledby=rest-of-tonight]");
     expect(words).toMatch(/Wait until \d\d:\d\d: then \d+ % likely to be clear\./);
